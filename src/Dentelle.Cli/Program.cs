@@ -1,0 +1,3 @@
+using Dentelle.Cli;
+
+return CommandLine.Run(args, Console.Out, Console.Error, AppContext.BaseDirectory);

@@ -1,0 +1,95 @@
+using Dentelle.Core.Planning;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Exchange;
+
+/// <summary>A plan as it stands in files, on the command line and in the API. Lengths in millimetres, angles in degrees.</summary>
+public sealed record PlanDocument(IReadOnlyList<UnitDocument> Units);
+
+/// <param name="Tooth">ISO 3950 code.</param>
+/// <param name="ToothName">The tooth in words.</param>
+public sealed record UnitDocument(
+    string Tooth,
+    string ToothName,
+    Restoration Restoration,
+    Material Material,
+    CeramicCoverage? Coverage,
+    BuildOutSchool BuildOutSchool,
+    CuttingSchool School,
+    IReadOnlyList<ZoneDocument> Zones,
+    IReadOnlyList<MarginDocument> Margin,
+    IReadOnlyList<TransitionDocument> Transitions,
+    RangeDocument TocDeg,
+    IReadOnlyList<ReasonDocument> TocReasons,
+    double FinishingAllowanceMm,
+    IReadOnlyList<CautionDocument> Cautions)
+{
+    public static UnitDocument From(Plan plan)
+    {
+        var toc = plan.Convergence.Value;
+        return new(
+            plan.Tooth.Iso, plan.Tooth.Name, plan.Restoration, plan.Material.Value, plan.Coverage, plan.BuildOutSchool, plan.School,
+            [.. plan.Zones.Select(ZoneDocument.From)],
+            [.. plan.Margin.Pieces.Select(MarginDocument.From)],
+            [.. plan.Margin.Transitions.Select(t => new TransitionDocument(t.Side, t.Place, t.Begin, t.End))],
+            new(toc.Target.Degrees, toc.Least.Degrees, toc.Most.Degrees),
+            [.. plan.Convergence.Reasons.Select(ReasonDocument.From)],
+            plan.FinishingAllowance.Rounded,
+            [.. plan.Cautions.Select(c => new CautionDocument(c.Code, c.Text, c.Zone, c.Segment))]);
+    }
+}
+
+/// <param name="Zone">The zone's name, with the cusp as a suffix.</param>
+/// <param name="Kind">The kind of zone, without a cusp.</param>
+/// <param name="Words">The zone as a person says it.</param>
+/// <param name="DepthMm">Depth to cut from the present surface.</param>
+/// <param name="ExpectedClearanceMm">Room to the antagonist after cutting, where the zone meets one.</param>
+public sealed record ZoneDocument(
+    string Zone,
+    ZoneKind Kind,
+    string Words,
+    RangeDocument DepthMm,
+    double RoughCutMm,
+    double BuildOutMm,
+    double? RoomBeforeMm,
+    RangeDocument ThicknessMm,
+    RangeDocument? ExpectedClearanceMm,
+    IReadOnlyList<ReasonDocument> Reasons)
+{
+    public static ZoneDocument From(ZonePlan zone) => new(
+        zone.Zone.Name, zone.Zone.Kind, zone.Zone.Words, RangeDocument.From(zone.Depth.Value), zone.RoughCut.Rounded, zone.BuildOut.Rounded,
+        zone.RoomBefore?.Rounded, RangeDocument.From(zone.Thickness),
+        zone.Zone.Occludes ? RangeDocument.From(zone.ExpectedClearance) : null,
+        [.. zone.Depth.Reasons.Select(ReasonDocument.From)]);
+}
+
+public sealed record RangeDocument(double Target, double Min, double Max)
+{
+    public static RangeDocument From(MmRange range) => new(range.Target.Rounded, range.Least.Rounded, range.Most.Rounded);
+}
+
+/// <param name="Effect">What this link sets (the first) or adds, in the number's unit; the effects add up to the target.</param>
+public sealed record ReasonDocument(string Text, string Source, Standing Standing, double? Effect)
+{
+    public static ReasonDocument From(Reason reason) => new(reason.Text, reason.Source, reason.Standing, reason.Effect);
+}
+
+/// <param name="LevelMm">Height over the crest of the gum; positive is above.</param>
+public sealed record MarginDocument(
+    Segment Segment,
+    MarginDesign Design,
+    double WidthMm,
+    RangeDocument WidthRangeMm,
+    double LevelMm,
+    IReadOnlyList<ReasonDocument> Reasons)
+{
+    public static MarginDocument From(MarginPiece piece) => new(
+        piece.Segment, piece.Design, piece.Width.Value.Target.Rounded, RangeDocument.From(piece.Width.Value), piece.Level.Value.Rounded,
+        [.. piece.Width.Reasons.Concat(piece.Level.Reasons).Select(ReasonDocument.From)]);
+}
+
+/// <param name="Begin">Where the change begins, counted in segments from the middle of the facial surface.</param>
+/// <param name="End">Where it is complete.</param>
+public sealed record TransitionDocument(Segment Side, TransitionPlace Place, double Begin, double End);
+
+public sealed record CautionDocument(string Code, string Text, string? Zone, Segment? Segment);

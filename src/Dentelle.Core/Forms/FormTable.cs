@@ -1,0 +1,89 @@
+using System.Text.Json.Serialization;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Teeth;
+using Dentelle.Geometry;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>
+/// Shape parameters of the sixteen kinds of tooth, as read from the tooth-forms file. The file explains its keys; this
+/// type holds those that flat sections need.
+/// </summary>
+public sealed record FormTable(IReadOnlyDictionary<string, FormParameters> Teeth)
+{
+    public FormParameters For(ToothCode tooth) => Teeth[$"{(tooth.Jaw == Jaw.Upper ? 'U' : 'L')}{tooth.Position}"];
+}
+
+/// <param name="Dims">Millimetres: crown length, mesiodistal, mesiodistal at the neck, faciolingual, faciolingual at the neck.</param>
+/// <param name="Offset">Crown centre relative to neck centre, millimetres.</param>
+/// <param name="Cerv">Rise of the cervical line on each side, millimetres.</param>
+/// <param name="Hoc">Height of contour on each side, share of the crown length.</param>
+public sealed record FormParameters(
+    string Family,
+    string SizeSource,
+    double[] Dims,
+    double[] Offset,
+    FormSides Cerv,
+    FormSides? Hoc,
+    double[][]? Outline,
+    double[][]? Rim,
+    FormLine[]? Ridges,
+    FormLine[]? Grooves,
+    IReadOnlyDictionary<string, double[]>? Cusps,
+    double? NeckN,
+    [property: JsonPropertyName("M")] double[][]? MesialWidth,
+    [property: JsonPropertyName("D")] double[][]? DistalWidth,
+    double[][]? Edge,
+    [property: JsonPropertyName("F")] double[][]? FacialProfile,
+    [property: JsonPropertyName("Lg")] double[][]? LingualProfile,
+    [property: JsonPropertyName("nF")] double[][]? FacialPower,
+    [property: JsonPropertyName("nL")] double[][]? LingualPower,
+    FormRelief[]? Relief)
+{
+    /// <summary>Average crown size, or this patient's where it was measured; the neck keeps its share of the width.</summary>
+    public CrownSize SizeFor(MeasuredSize measured)
+    {
+        var mesiodistal = measured.Mesiodistal?.Value ?? Dims[1];
+        var faciolingual = measured.Faciolingual?.Value ?? Dims[3];
+        return new(
+            measured.Length?.Value ?? Dims[0], mesiodistal, Dims[2] * mesiodistal / Dims[1], faciolingual, Dims[4] * faciolingual / Dims[3]);
+    }
+}
+
+public sealed record FormSides(
+    [property: JsonPropertyName("M")] double M,
+    [property: JsonPropertyName("F")] double F,
+    [property: JsonPropertyName("D")] double D,
+    [property: JsonPropertyName("L")] double L);
+
+public sealed record FormLine(double[][] Pts, double D = 0);
+
+public sealed record FormRelief(string Side, double[] At, double Ph = 2.5);
+
+/// <summary>Size of one crown, millimetres.</summary>
+public sealed record CrownSize(double Length, double Mesiodistal, double MesiodistalAtNeck, double Faciolingual, double FaciolingualAtNeck);
+
+/// <summary>A point of a tooth's outline and the zone it belongs to.</summary>
+public readonly record struct OutlineSample(Vec2 At, Zone Zone);
+
+/// <summary>
+/// A section through the present tooth. X points facially (or mesially), Y toward the bite; 0 is the neck centre at the
+/// height of the facial cervical line. Millimetres.
+/// </summary>
+/// <param name="Crown">The crown's surface from the neck on the X side over the top to the neck on the other, dense and in order.</param>
+/// <param name="RootStump">What is drawn of the root below: from the far neck round to the near one.</param>
+public sealed record ToothSection(SectionPlane Plane, string Through, IReadOnlyList<OutlineSample> Crown, IReadOnlyList<Vec2> RootStump)
+{
+    public Polygon Whole => new([.. Crown.Select(sample => sample.At), .. RootStump]);
+
+    public Vec2 NearNeck => Crown[0].At;
+
+    public Vec2 FarNeck => Crown[^1].At;
+}
+
+[JsonConverter(typeof(KebabCase<SectionPlane>))]
+public enum SectionPlane
+{
+    Faciolingual,
+    Mesiodistal,
+}

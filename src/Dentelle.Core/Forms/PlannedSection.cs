@@ -1,0 +1,20 @@
+using Dentelle.Geometry;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>One side's finish line in a section.</summary>
+/// <param name="Level">Height of the margin over the neck centre's zero, millimetres.</param>
+/// <param name="Width">Width of the shelf, millimetres.</param>
+/// <param name="InnerRadius">Radius of the inner angle; a chamfer's is its width.</param>
+internal readonly record struct Shelf(double Level, double Width, double InnerRadius);
+
+/// <summary>The planned outline of a section and what can be read off it. Millimetres.</summary>
+/// <param name="Outline">The prepared tooth, closed, root stump included.</param>
+/// <param name="NearMargin">Outer end of the finish line on the X side.</param>
+/// <param name="FarMargin">Outer end of the finish line on the other side.</param>
+/// <param name="NearWall">Height of the wall on the X side, from the margin to the planned top of that half.</param>
+/// <param name="FarWall">Height of the other wall.</param>
+/// <param name="Base">Width between the feet of both walls.</param>
+/// <param name="Removed">Area between present and planned outline, mm².</param>
+public sealed record PlannedSection(
+    Polygon Outline, HeightProfile Top, Vec2 NearMargin, Vec2 FarMargin, double NearWall, double FarWall, double Base, double Removed);

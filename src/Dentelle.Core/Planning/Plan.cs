@@ -1,0 +1,86 @@
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Planning;
+
+/// <summary>What to cut on one tooth and why. Lengths in millimetres, angles in degrees.</summary>
+public sealed record Plan(
+    Assessment Assessment,
+    Restoration Restoration,
+    Reasoned<Material> Material,
+    MaterialClass MaterialClass,
+    CeramicCoverage? Coverage,
+    BuildOutSchool BuildOutSchool,
+    CuttingSchool School,
+    Mm FinishingAllowance,
+    IReadOnlyList<ZonePlan> Zones,
+    Margin Margin,
+    Reasoned<TocRange> Convergence,
+    IReadOnlyList<Caution> Cautions)
+{
+    public ToothCode Tooth => Assessment.Tooth;
+
+    public ZonePlan? Zone(string name) => Zones.FirstOrDefault(zone => zone.Zone.Name == name);
+}
+
+/// <summary>One zone of a plan.</summary>
+/// <param name="Zone">Where.</param>
+/// <param name="Needed">Thickness the material asks for there.</param>
+/// <param name="Thickness">Thickness planned there: what the material asks for, unless this kind of tooth can't give it.</param>
+/// <param name="BuildOut">How far its surface will stand outside (+) or inside (−) the present one.</param>
+/// <param name="RoomBefore">Room to the antagonist before cutting; null when not measured.</param>
+/// <param name="Depth">Depth to cut from the present surface, never negative, with its chain of reasons.</param>
+/// <param name="RoughCut">Depth at which the rough pass stops.</param>
+public sealed record ZonePlan(Zone Zone, MmRange Needed, MmRange Thickness, Mm BuildOut, Mm? RoomBefore, Reasoned<MmRange> Depth, Mm RoughCut)
+{
+    /// <summary>Gap to the antagonist after cutting: what was there and what is cut.</summary>
+    public MmRange ExpectedClearance => Depth.Value.MovedBy(RoomBefore ?? Mm.Zero, Mm.Zero);
+}
+
+/// <summary>The finish line round the tooth.</summary>
+public sealed record Margin(IReadOnlyList<MarginPiece> Pieces, IReadOnlyList<Transition> Transitions)
+{
+    public MarginPiece At(Segment segment) => Pieces[(int)segment];
+
+    /// <summary>
+    /// Width anywhere round the tooth. <paramref name="position"/> counts segments from the middle of the facial over the
+    /// mesial: 0 facial, 2 mesial, 4 lingual, 6 distal, 8 facial again. Within a transition the width runs smoothly from
+    /// one design's to the other's, so there is no step.
+    /// </summary>
+    public Mm WidthAt(double position)
+    {
+        var facial = At(Segment.Facial).Width.Value.Target;
+        var lingual = At(Segment.Lingual).Width.Value.Target;
+        var around = position % 8;
+        var share = 0.0;
+        foreach (var transition in Transitions) share = Math.Max(share, transition.LingualShare(around));
+        return facial + ((lingual - facial) * (Transitions.Count == 0 ? 0 : share));
+    }
+}
+
+/// <param name="Segment">Where.</param>
+/// <param name="Design">Cross-section of the finish line.</param>
+/// <param name="Width">Width square to the path, millimetres.</param>
+/// <param name="Level">Height over the crest of the gum, millimetres; positive is above.</param>
+public sealed record MarginPiece(Segment Segment, MarginDesign Design, Reasoned<MmRange> Width, Reasoned<Mm> Level);
+
+/// <summary>Where the facial design changes into the lingual one on one side.</summary>
+/// <param name="Side">Mesial or distal.</param>
+/// <param name="Place">How far the facial design is carried.</param>
+/// <param name="Begin">Where the change begins, in segments from the middle of the facial surface, 0–4.</param>
+/// <param name="End">Where it is complete.</param>
+public sealed record Transition(Segment Side, TransitionPlace Place, double Begin, double End)
+{
+    /// <summary>0 where the facial design stands, 1 where the lingual one does, between them a smooth change.</summary>
+    public double LingualShare(double around)
+    {
+        var onSide = Side == Segment.Mesial ? around : 8 - around;
+        return onSide is < 0 or > 4 ? 0 : Geometry.Curves.SmoothStep(Begin, End, onSide);
+    }
+}
+
+/// <summary>Something to think about before cutting; it stands beside the number that triggered it.</summary>
+/// <param name="Code">Stable kebab-case name.</param>
+/// <param name="Text">A sentence that names the number.</param>
+/// <param name="Zone">The zone it concerns, by name; null when it concerns the unit.</param>
+/// <param name="Segment">The margin segment it concerns.</param>
+public sealed record Caution(string Code, string Text, string? Zone = null, Segment? Segment = null);

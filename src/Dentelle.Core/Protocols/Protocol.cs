@@ -1,0 +1,300 @@
+using System.Text.Json.Serialization;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Protocols;
+
+/// <summary>
+/// The numbers and habits that plans are made from, as read from a protocol file. There is no clinical number in the
+/// code: it is here, with its source and standing. Lengths in millimetres, angles in degrees.
+/// </summary>
+public sealed record Protocol(
+    string Id,
+    int Version,
+    string Name,
+    ProtocolDefaults Defaults,
+    IReadOnlyList<CrownMaterial> Crowns,
+    IReadOnlyList<DepthInstead> Exceptions,
+    IReadOnlyList<DepthCap> Caps,
+    IReadOnlyList<ConvergenceTarget> Convergence,
+    WallLimits Walls,
+    ShapeHabits Shape,
+    CautionLimits Cautions,
+    Plausible Plausible,
+    IReadOnlyList<Gauge> Gauges,
+    IReadOnlyList<BurInHand> BursInHand,
+    Estimates Estimates)
+{
+    public Mm Tolerance => new(Defaults.ToleranceMm.Value);
+
+    /// <summary>The entry of a material; null when this protocol has no numbers for it.</summary>
+    public CrownMaterial? Crown(Material material) => Crowns.FirstOrDefault(crown => crown.Material == material);
+}
+
+/// <summary>A value with its source and how far to trust it.</summary>
+public sealed record Sourced<T>(T Value, string Source, Standing Standing, string? Text = null);
+
+public sealed record ProtocolDefaults(
+    DefaultMaterials Material,
+    Sourced<BuildOutSchool> BuildOutSchool,
+    Sourced<double> FinishingAllowanceMm,
+    Sourced<double> ToleranceMm,
+    DefaultCoverage CeramicCoverage,
+    DefaultTransition Transition,
+    DefaultLevels MarginLevelMm,
+    DefaultSchools Schools);
+
+public sealed record DefaultMaterials(Material Front, Material Back, string Source, Standing Standing)
+{
+    public Material For(ToothCode tooth) => tooth.IsFront ? Front : Back;
+}
+
+public sealed record DefaultCoverage(CeramicCoverage Front, CeramicCoverage Premolar, CeramicCoverage Molar, string Source, Standing Standing)
+{
+    public CeramicCoverage For(ToothCode tooth) => tooth.Kind switch
+    {
+        ToothKind.Premolar => Premolar,
+        ToothKind.Molar => Molar,
+        _ => Front,
+    };
+}
+
+public sealed record DefaultTransition(TransitionPlace Mesial, TransitionPlace Distal, string Source, Standing Standing);
+
+public sealed record DefaultLevels(Sourced<double> Back, Sourced<double> Front, Sourced<double> FrontMetalCeramicFacial);
+
+public sealed record DefaultSchools(
+    CuttingSchool Back,
+    CuttingSchool Front,
+    IReadOnlyList<SchoolFor> Overrides,
+    IReadOnlyList<SchoolFor> Offered,
+    string Source,
+    Standing Standing)
+{
+    public CuttingSchool For(ToothCode tooth, Material material) =>
+        Overrides.FirstOrDefault(entry => entry.Material == material && entry.At.Includes(tooth))?.School
+        ?? (tooth.IsFront ? Front : Back);
+}
+
+public sealed record SchoolFor(Material Material, JawEnd At, CuttingSchool School);
+
+/// <summary>Front teeth (incisors, canines) or back teeth (premolars, molars).</summary>
+[JsonConverter(typeof(KebabCase<JawEnd>))]
+public enum JawEnd
+{
+    Front,
+    Back,
+}
+
+public static class JawEnds
+{
+    public static bool Includes(this JawEnd end, ToothCode tooth) => end == JawEnd.Front == tooth.IsFront;
+}
+
+/// <summary>Everything a protocol says of complete crowns of one material.</summary>
+public sealed record CrownMaterial(
+    Material Material,
+    string Name,
+    MaterialClass Class,
+    IReadOnlyList<JawEnd> For,
+    IReadOnlyList<DepthEntry> Depths,
+    IReadOnlyList<MarginEntry> Margin,
+    string? Note = null)
+{
+    public bool Suits(ToothCode tooth) => For.Any(end => end.Includes(tooth));
+
+    /// <summary>Whether some of its depths depend on which surfaces get ceramic.</summary>
+    [JsonIgnore]
+    public bool HasCoverage => Depths.Any(entry => entry.In is not null);
+
+    public DepthEntry? Depth(ZoneKind zone, Surface surface) =>
+        Depths.FirstOrDefault(entry => entry.Zones.Contains(zone) && (entry.In is null || entry.In == surface));
+}
+
+/// <summary>Thickness of the restoration in some zones; a missing target is the middle of the range.</summary>
+public sealed record DepthEntry(
+    IReadOnlyList<ZoneKind> Zones,
+    string Source,
+    Standing Standing,
+    Surface? In = null,
+    double? TargetMm = null,
+    double? LeastMm = null,
+    double? MostMm = null)
+{
+    public MmRange Range(Mm tolerance) => Ranges.From(TargetMm, LeastMm, MostMm, tolerance);
+}
+
+/// <summary>A margin design and its width, all round or on one side.</summary>
+public sealed record MarginEntry(
+    MarginSide Segments,
+    MarginDesign Design,
+    string Source,
+    Standing Standing,
+    double? WidthMm = null,
+    double? LeastWidthMm = null,
+    double? MostWidthMm = null,
+    IReadOnlyList<MarginAlternative>? Alternatives = null)
+{
+    public MmRange Width(Mm tolerance) => Ranges.From(WidthMm, LeastWidthMm, MostWidthMm, tolerance);
+
+    /// <summary>The entry with another design, where this material offers it; null where it does not.</summary>
+    public MarginEntry? With(MarginDesign design) =>
+        design == Design ? this
+        : Alternatives?.FirstOrDefault(other => other.Design == design) is { } other
+            ? this with
+            {
+                Design = design, WidthMm = other.WidthMm, LeastWidthMm = other.LeastWidthMm, MostWidthMm = other.MostWidthMm,
+                Source = other.Source, Standing = other.Standing,
+            }
+            : null;
+}
+
+public sealed record MarginAlternative(
+    MarginDesign Design,
+    string Source,
+    Standing Standing,
+    double? WidthMm = null,
+    double? LeastWidthMm = null,
+    double? MostWidthMm = null);
+
+[JsonConverter(typeof(KebabCase<MarginSide>))]
+public enum MarginSide
+{
+    All,
+    Facial,
+    Lingual,
+}
+
+/// <summary>A number that holds for some teeth only, instead of the material's.</summary>
+public sealed record DepthInstead(
+    IReadOnlyList<Material> Materials,
+    IReadOnlyList<string> Teeth,
+    IReadOnlyList<ZoneKind> Zones,
+    double TargetMm,
+    string Text,
+    string Source,
+    Standing Standing);
+
+/// <summary>A depth that some teeth never exceed, whatever the material asks for.</summary>
+public sealed record DepthCap(
+    IReadOnlyList<string> Teeth,
+    IReadOnlyList<ZoneKind> Zones,
+    IReadOnlyList<Segment> Segments,
+    double MostMm,
+    string Text,
+    string Source,
+    Standing Standing);
+
+public sealed record ConvergenceTarget(
+    JawEnd At,
+    IReadOnlyList<MaterialClass> Classes,
+    double TargetDeg,
+    double LeastDeg,
+    double MostDeg,
+    string Source,
+    Standing Standing)
+{
+    public TocRange Range => new(new Toc(TargetDeg), new Toc(LeastDeg), new Toc(MostDeg));
+}
+
+public sealed record WallLimits(LeastHeights LeastHeightMm, Sourced<double> LeastHeightToBase);
+
+public sealed record LeastHeights(Sourced<double> Front, Sourced<double> Premolar, Sourced<double> Molar)
+{
+    public Sourced<double> For(ToothCode tooth) => tooth.Kind switch
+    {
+        ToothKind.Premolar => Premolar,
+        ToothKind.Molar => Molar,
+        _ => Front,
+    };
+}
+
+public sealed record ShapeHabits(
+    Sourced<double> BevelDeg,
+    Sourced<double> BevelHeightMm,
+    Sourced<double> OuterEdgeRadiusMm,
+    InnerRadii InnerRadiusMm,
+    Sourced<double> GumAboveNeckMm);
+
+public sealed record InnerRadii(
+    double Shoulder,
+    [property: JsonPropertyName("rounded-shoulder")] double RoundedShoulder,
+    [property: JsonPropertyName("shoulder-bevel")] double ShoulderBevel,
+    double Butt,
+    string Source,
+    Standing Standing);
+
+public sealed record CautionLimits(
+    Sourced<double> RoomMostMm,
+    Sourced<double> SubgingivalMostMm,
+    Sourced<double> SulcusMm,
+    Sourced<double> UnsupportedCeramicMostMm);
+
+public sealed record Limits(double From, double To)
+{
+    public bool Include(double value) => value >= From && value <= To;
+}
+
+public sealed record Plausible(
+    Limits BuildOutMm,
+    Limits RoomBeforeMm,
+    Limits MarginLevelMm,
+    Limits FinishingAllowanceMm,
+    Limits ReadingMm,
+    Limits SizeRatio,
+    string Source,
+    Standing Standing);
+
+[JsonConverter(typeof(KebabCase<GaugeKind>))]
+public enum GaugeKind
+{
+    /// <summary>A set of thicknesses: one passes, the next does not.</summary>
+    Pass,
+
+    /// <summary>A scale that is read, to a resolution.</summary>
+    Read,
+}
+
+/// <summary>A measuring instrument of the practice.</summary>
+public sealed record Gauge(
+    string Id,
+    string Name,
+    GaugeKind Kind,
+    string Source,
+    Standing Standing,
+    IReadOnlyList<double>? SizesMm = null,
+    double? ResolutionMm = null);
+
+/// <summary>A bur the corrections are told in.</summary>
+public sealed record BurInHand(string Id, string Name, double TipMm);
+
+public sealed record Estimates(EnamelEstimates EnamelMm, PulpEstimates PulpMm);
+
+public sealed record EnamelEstimates(FrontEnamel Front, BackEnamel Back);
+
+public sealed record FrontEnamel(double Incisal, double Middle, double Cervical, string Source, Standing Standing);
+
+public sealed record BackEnamel(double Cusp, double Groove, double Middle, double Cervical, string Source, Standing Standing);
+
+public sealed record PulpEstimates(PulpEstimate Front, PulpEstimate Premolar, PulpEstimate Molar)
+{
+    public PulpEstimate For(ToothCode tooth) => tooth.Kind switch
+    {
+        ToothKind.Premolar => Premolar,
+        ToothKind.Molar => Molar,
+        _ => Front,
+    };
+}
+
+/// <summary>Average dentine and enamel over the pulp at the neck, and from cusp tip or edge to the pulp horn.</summary>
+public sealed record PulpEstimate(double NeckWall, double HornBelowTop, string Source, Standing Standing);
+
+internal static class Ranges
+{
+    public static MmRange From(double? target, double? least, double? most, Mm tolerance)
+    {
+        if (least is { } from && most is { } to) return new(new(target ?? ((from + to) / 2)), new(from), new(to));
+        var aim = new Mm(target!.Value);
+        return new(aim, Mm.Most(aim - tolerance, Mm.Zero), aim + tolerance);
+    }
+}

@@ -1,0 +1,120 @@
+using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Forms;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Protocols;
+
+/// <summary>A file's name and text; the caller did the reading.</summary>
+public sealed record NamedText(string Name, string Text);
+
+/// <summary>
+/// Reads protocol, sources and tooth-form files. Each is held against its JSON Schema first, then against what a schema
+/// can't say. A problem names the file, the path inside it and what is wrong there.
+/// </summary>
+public static class ProtocolReader
+{
+    public static Answer<Protocol> ReadProtocol(NamedText file, NamedText schema, SourceTable sources, SchemaMemory? memory = null)
+    {
+        if (!Read(file, schema, DocumentJson.Default.Protocol, memory).Is(out var protocol, out var problem)) return problem;
+        return Complaint(protocol, sources) is { } complaint ? Wrong(file.Name, complaint.Path, complaint.What) : protocol;
+    }
+
+    public static Answer<SourceTable> ReadSources(NamedText file, NamedText schema, SchemaMemory? memory = null) =>
+        Read(file, schema, DocumentJson.Default.SourceTable, memory);
+
+    public static Answer<FormTable> ReadForms(NamedText file, NamedText schema, SchemaMemory? memory = null) =>
+        Read(file, schema, DocumentJson.Default.FormTable, memory);
+
+    private static Answer<T> Read<T>(NamedText file, NamedText schema, JsonTypeInfo<T> type, SchemaMemory? memory)
+        where T : class
+    {
+        JsonElement document;
+        try
+        {
+            document = JsonDocument.Parse(file.Text).RootElement;
+        }
+        catch (JsonException e)
+        {
+            return Wrong(file.Name, "/", $"not JSON: line {e.LineNumber + 1}, character {e.BytePositionInLine + 1}");
+        }
+
+        if (SchemaCheck.Complaint(file, schema, document, memory) is { } complaint) return complaint;
+        try
+        {
+            return document.Deserialize(type)!;
+        }
+        catch (JsonException e)
+        {
+            return Wrong(file.Name, e.Path ?? "/", "has the wrong type");
+        }
+    }
+
+    private static (string Path, string What)? Complaint(Protocol protocol, SourceTable sources)
+    {
+        for (var i = 0; i < protocol.Crowns.Count; i++)
+        {
+            var crown = protocol.Crowns[i];
+            if (protocol.Crowns.Take(i).Any(other => other.Material == crown.Material))
+                return ($"/crowns/{i}/material", $"{Kebab.Of(crown.Material)} stands here a second time");
+            for (var j = 0; j < crown.Depths.Count; j++)
+            {
+                var entry = crown.Depths[j];
+                if (OutOfOrder(entry.TargetMm, entry.LeastMm, entry.MostMm)) return ($"/crowns/{i}/depths/{j}", "least ≤ target ≤ most does not hold");
+                if (Unknown(entry.Source) is { } id) return ($"/crowns/{i}/depths/{j}/source", $"{id} is not in the sources table");
+            }
+
+            for (var j = 0; j < crown.Margin.Count; j++)
+            {
+                var entry = crown.Margin[j];
+                if (OutOfOrder(entry.WidthMm, entry.LeastWidthMm, entry.MostWidthMm)) return ($"/crowns/{i}/margin/{j}", "least ≤ width ≤ most does not hold");
+            }
+
+            var sides = crown.Margin.Select(entry => entry.Segments).Order().ToArray();
+            if (sides is not ([MarginSide.All] or [MarginSide.Facial, MarginSide.Lingual]))
+                return ($"/crowns/{i}/margin", "needs one entry for all segments, or one facial and one lingual");
+            if (Gap(crown) is { } gap) return ($"/crowns/{i}/depths", gap);
+        }
+
+        foreach (var material in new[] { protocol.Defaults.Material.Front, protocol.Defaults.Material.Back })
+        {
+            if (protocol.Crown(material) is null) return ("/defaults/material", $"{Kebab.Of(material)} has no entry under crowns");
+        }
+
+        for (var i = 0; i < protocol.Convergence.Count; i++)
+        {
+            var entry = protocol.Convergence[i];
+            if (OutOfOrder(entry.TargetDeg, entry.LeastDeg, entry.MostDeg)) return ($"/convergence/{i}", "least ≤ target ≤ most does not hold");
+        }
+
+        foreach (var crown in protocol.Crowns)
+        {
+            foreach (var end in crown.For.Where(end => !protocol.Convergence.Any(entry => entry.At == end && entry.Classes.Contains(crown.Class))))
+                return ("/convergence", $"nothing for {Kebab.Of(crown.Class)} on {Kebab.Of(end)} teeth");
+        }
+
+        return null;
+
+        string? Unknown(string source) => source.Split(", ").FirstOrDefault(id => sources.Sources.All(known => known.Id != id));
+    }
+
+    private static bool OutOfOrder(double? target, double? least, double? most) => least > most || target < least || target > most;
+
+    // Every zone of every tooth that the material is meant for must get a number, on whichever surface.
+    private static string? Gap(CrownMaterial crown)
+    {
+        var missing =
+            from tooth in ToothCode.All
+            where crown.Suits(tooth)
+            from zone in Zones.Of(tooth, crossbite: false)
+            where zone.Kind is not (ZoneKind.FacialGingivalHalf or ZoneKind.FacialGingivalThird)
+            from surface in Enum.GetValues<Surface>()
+            where crown.Depth(zone.Kind, surface) is null
+            select $"no depth for {Kebab.Of(zone.Kind)} in {Kebab.Of(surface)}";
+        return missing.FirstOrDefault();
+    }
+
+    internal static Problem Wrong(string file, string path, string what) => new("protocol-file", $"{file}: {path}: {what}.");
+}

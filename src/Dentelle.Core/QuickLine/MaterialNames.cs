@@ -1,0 +1,55 @@
+using Dentelle.Core.Planning;
+
+namespace Dentelle.Core.QuickLine;
+
+/// <summary>How materials are said: full names, their words in any order, and the trade's short forms.</summary>
+internal static class MaterialNames
+{
+    private static readonly (Material Material, string[] Said)[] Names =
+    [
+        (Material.Metal, ["metal", "gold", "cast metal", "full metal"]),
+        (Material.MetalCeramicFacial, ["metal-ceramic facial", "metal-ceramic facial only", "mc", "mc facial", "metal-ceramic"]),
+        (Material.MetalCeramicFull, ["metal-ceramic full", "mc full", "metal-ceramic full ceramic"]),
+        (Material.MetalCeramicPorcelainMargin, ["metal-ceramic porcelain margin", "mc porcelain margin", "metal-ceramic butt"]),
+        (Material.Porcelain, ["porcelain", "feldspathic", "feldspathic porcelain"]),
+        (Material.AllCeramicDeep, ["all-ceramic deep", "all-ceramic"]),
+        (Material.LithiumDisilicate, ["lithium disilicate", "lithium", "disilicate", "ld"]),
+        (Material.ZirconiaMonolithic, ["zirconia monolithic", "zirconia", "zirkonia", "zr"]),
+        (Material.ZirconiaLayered, ["zirconia layered", "layered zirconia"]),
+    ];
+
+    /// <summary>The materials these words name exactly: one, or none. Hyphens and word order don't matter.</summary>
+    public static Material[] Read(IReadOnlyList<string> words)
+    {
+        var said = Key(string.Join(' ', words));
+        return [.. Names.Where(name => name.Said.Append(Kebab.Of(name.Material)).Any(known => Key(known) == said)).Select(name => name.Material).Distinct()];
+    }
+
+    /// <summary>Materials that could have been meant: some word agrees, or differs by a slip or two of the finger.</summary>
+    public static Material[] Near(IReadOnlyList<string> words) =>
+    [
+        .. Names.Select(name => (name.Material, Slips: words.Min(word => name.Said.SelectMany(said => said.Split(' ', '-')).Min(part => Slips(word, part)))))
+            .Where(name => name.Slips <= 2).OrderBy(name => name.Slips).Select(name => name.Material),
+    ];
+
+    private static string Key(string said) => string.Join(' ', said.Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries).Order(StringComparer.Ordinal));
+
+    // Levenshtein's distance.
+    private static int Slips(string a, string b)
+    {
+        var row = Enumerable.Range(0, b.Length + 1).ToArray();
+        for (var i = 1; i <= a.Length; i++)
+        {
+            var diagonal = row[0];
+            row[0] = i;
+            for (var j = 1; j <= b.Length; j++)
+            {
+                var change = diagonal + (a[i - 1] == b[j - 1] ? 0 : 1);
+                diagonal = row[j];
+                row[j] = Math.Min(change, Math.Min(row[j], row[j - 1]) + 1);
+            }
+        }
+
+        return row[b.Length];
+    }
+}
