@@ -63,7 +63,7 @@ public static class CommandLine
         if (!InputsFor(line, options.AssessmentFile).Is(out var inputs, out problem)) return problem;
         if (!PlannedUnit.Make(line.Tooth, inputs, handbook).Is(out var unit, out problem)) return problem;
         var document = UnitDocument.From(unit.Plan);
-        return options.Json ? Documents.Write(new PlanDocument([document])) : PlanTable.Write(document);
+        return options.Json ? JsonDocuments.Write(new PlanDocument([document])) : PlanTable.Write(document);
     }
 
     // What the line says wins over the file: it is the nearer word.
@@ -71,7 +71,7 @@ public static class CommandLine
     {
         if (file is null) return line.Inputs;
         if (!TextOf(file).Is(out var json, out var problem)) return problem;
-        if (!Documents.ReadInputs(file, json).Is(out var inputs, out problem)) return problem;
+        if (!JsonDocuments.ReadInputs(file, json).Is(out var inputs, out problem)) return problem;
         return inputs with
         {
             Material = line.Inputs.Material ?? inputs.Material,

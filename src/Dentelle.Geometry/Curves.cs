@@ -88,6 +88,34 @@ public static class Curves
         return slopes;
     }
 
+    /// <summary>
+    /// The line without the points that lie within <paramref name="tolerance"/> of what remains (Douglas and Peucker
+    /// 1973). Both ends stay.
+    /// </summary>
+    public static IReadOnlyList<Vec2> Simplified(IReadOnlyList<Vec2> points, double tolerance)
+    {
+        if (points.Count < 3) return points;
+        var kept = new bool[points.Count];
+        kept[0] = kept[^1] = true;
+        var open = new Stack<(int From, int To)>([(0, points.Count - 1)]);
+        while (open.TryPop(out var span))
+        {
+            var (worst, off) = (-1, tolerance);
+            for (var i = span.From + 1; i < span.To; i++)
+            {
+                var distance = Polygon.ToSegment(points[i], points[span.From], points[span.To]);
+                if (distance > off) (worst, off) = (i, distance);
+            }
+
+            if (worst < 0) continue;
+            kept[worst] = true;
+            open.Push((span.From, worst));
+            open.Push((worst, span.To));
+        }
+
+        return [.. points.Where((_, i) => kept[i])];
+    }
+
     /// <summary>Smooth step from 0 at <paramref name="from"/> to 1 at <paramref name="to"/>, flat at both ends.</summary>
     public static double SmoothStep(double from, double to, double x)
     {

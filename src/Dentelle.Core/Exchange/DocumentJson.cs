@@ -24,7 +24,7 @@ internal sealed partial class DocumentJson : JsonSerializerContext;
 internal sealed partial class InputJson : JsonSerializerContext;
 
 /// <summary>Reads and writes the documents of this folder.</summary>
-public static class Documents
+public static class JsonDocuments
 {
     private static readonly DocumentJson Writing = new(new JsonSerializerOptions(DocumentJson.Default.Options)
     {

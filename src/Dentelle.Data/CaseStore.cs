@@ -1,0 +1,138 @@
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
+
+namespace Dentelle.Data;
+
+/// <summary>Keeps cases, plans and readings. Plans and readings are only ever added.</summary>
+public sealed class CaseStore(DentelleDb db, TimeProvider clock)
+{
+    private DateTime Now => clock.GetUtcNow().UtcDateTime;
+
+    /// <summary>All cases, next visit first; those without a visit last.</summary>
+    public async Task<IReadOnlyList<CaseRow>> AllAsync(CancellationToken stop) =>
+        await Whole().OrderBy(row => row.VisitAt == null).ThenBy(row => row.VisitAt).ThenBy(row => row.Number).ToListAsync(stop);
+
+    public Task<CaseRow?> CaseAsync(Guid id, CancellationToken stop) => Whole().FirstOrDefaultAsync(row => row.Id == id, stop);
+
+    public Task<UnitRow?> UnitAsync(Guid id, CancellationToken stop) =>
+        db.Units.Include(row => row.Case).Include(row => row.Readings)
+            .Include(row => row.Plans.OrderByDescending(plan => plan.Version).Take(1))
+            .FirstOrDefaultAsync(row => row.Id == id, stop);
+
+    public async Task<CaseRow> AddCaseAsync(string patient, DateTime? visitAt, string note, CancellationToken stop)
+    {
+        var last = await db.Cases.MaxAsync(row => (int?)row.Number, stop) ?? 0;
+        var added = new CaseRow { Id = Guid.CreateVersion7(), Number = last + 1, Patient = patient, VisitAt = visitAt, Note = note, CreatedAt = Now };
+        db.Cases.Add(added);
+        await db.SaveChangesAsync(stop);
+        return added;
+    }
+
+    public async Task ChangeCaseAsync(CaseRow row, string? patient, DateTime? visitAt, string? note, CancellationToken stop)
+    {
+        row.Patient = patient ?? row.Patient;
+        row.VisitAt = visitAt ?? row.VisitAt;
+        row.Note = note ?? row.Note;
+        await db.SaveChangesAsync(stop);
+    }
+
+    /// <summary>Everything until the commit is kept together or not at all.</summary>
+    public Task<IDbContextTransaction> BeginAsync(CancellationToken stop) => db.Database.BeginTransactionAsync(stop);
+
+    public async Task<UnitRow> AddUnitAsync(Guid caseId, PlannedUnit planned, PlanInputs inputs, Protocol protocol, string by, CancellationToken stop)
+    {
+        var place = await db.Units.CountAsync(row => row.CaseId == caseId, stop);
+        var added = new UnitRow { Id = Guid.CreateVersion7(), CaseId = caseId, Tooth = planned.Plan.Tooth.Iso, Order = place, Version = 1 };
+        added.Plans.Add(PlanOf(added, planned, inputs, protocol, by));
+        db.Units.Add(added);
+        await db.SaveChangesAsync(stop);
+        return added;
+    }
+
+    /// <returns>False when someone else saved a newer version meanwhile; nothing is written then.</returns>
+    public async Task<bool> SavePlanAsync(UnitRow unit, PlannedUnit planned, PlanInputs inputs, Protocol protocol, string by, CancellationToken stop)
+    {
+        unit.Version++;
+        db.Plans.Add(PlanOf(unit, planned, inputs, protocol, by));
+        try
+        {
+            await db.SaveChangesAsync(stop);
+            return true;
+        }
+        catch (DbUpdateException)
+        {
+            // Either the version moved on under us or the same version was inserted first: both mean a newer plan exists.
+            return false;
+        }
+    }
+
+    public async Task AddReadingAsync(UnitRow unit, Reading reading, string by, CancellationToken stop)
+    {
+        db.Readings.Add(RowOf(unit.Id, reading, by));
+        await db.SaveChangesAsync(stop);
+    }
+
+    /// <summary>Takes a reading back, or takes the taking back back.</summary>
+    /// <returns>False when the unit has no such reading.</returns>
+    public async Task<bool> SetTakenBackAsync(Guid unitId, Guid readingId, bool takenBack, CancellationToken stop)
+    {
+        var row = await db.Readings.FirstOrDefaultAsync(reading => reading.UnitId == unitId && reading.Id == readingId, stop);
+        if (row is null) return false;
+        row.TakenBackAt = takenBack ? Now : null;
+        await db.SaveChangesAsync(stop);
+        return true;
+    }
+
+    public async Task SetFinishedAsync(UnitRow unit, bool finished, CancellationToken stop)
+    {
+        unit.FinishedAt = finished ? Now : null;
+        await db.SaveChangesAsync(stop);
+    }
+
+    public async Task<SettingsRow> SettingsAsync(CancellationToken stop) => await db.Settings.FirstOrDefaultAsync(stop) ?? new SettingsRow();
+
+    public async Task SaveSettingsAsync(ToothNotation notation, double? burTipMm, CancellationToken stop)
+    {
+        var row = await db.Settings.FirstOrDefaultAsync(stop);
+        if (row is null) db.Settings.Add(row = new SettingsRow());
+        (row.Notation, row.BurTipMm) = (notation, burTipMm);
+        await db.SaveChangesAsync(stop);
+    }
+
+    private ReadingRow RowOf(Guid unitId, Reading reading, string by) => new()
+    {
+        Id = Guid.CreateVersion7(),
+        UnitId = unitId,
+        Zone = reading.Zone,
+        Kind = reading.Kind,
+        GaugeId = reading.GaugeId,
+        FromMm = reading.Interval.From.Value,
+        BelowMm = reading.Interval.IsOpen ? null : reading.Interval.Below.Value,
+        IncludesEnd = reading.Interval.IncludesEnd,
+        TakenAt = Now,
+        TakenBy = by,
+    };
+
+    private PlanRow PlanOf(UnitRow unit, PlannedUnit planned, PlanInputs inputs, Protocol protocol, string by) => new()
+    {
+        Id = Guid.CreateVersion7(),
+        UnitId = unit.Id,
+        Version = unit.Version,
+        Inputs = JsonDocuments.Write(inputs),
+        ProtocolId = protocol.Id,
+        ProtocolVersion = protocol.Version,
+        Result = JsonDocuments.Write(new PlanDocument([UnitDocument.From(planned.Plan)])),
+        MadeAt = Now,
+        MadeBy = by,
+    };
+
+    private IQueryable<CaseRow> Whole() =>
+        db.Cases.AsSplitQuery()
+            .Include(row => row.Units.OrderBy(unit => unit.Order)).ThenInclude(unit => unit.Readings)
+            .Include(row => row.Units).ThenInclude(unit => unit.Plans.OrderByDescending(plan => plan.Version).Take(1));
+}

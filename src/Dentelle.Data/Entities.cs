@@ -1,0 +1,115 @@
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Data;
+
+/// <summary>A patient's case: one or more teeth treated together.</summary>
+public sealed class CaseRow
+{
+    public Guid Id { get; init; }
+
+    /// <summary>Running number of the practice, shown with four digits.</summary>
+    public int Number { get; init; }
+
+    public required string Patient { get; set; }
+
+    /// <summary>Next visit, UTC; null when none is agreed.</summary>
+    public DateTime? VisitAt { get; set; }
+
+    public string Note { get; set; } = "";
+
+    public DateTime CreatedAt { get; init; }
+
+    public List<UnitRow> Units { get; init; } = [];
+}
+
+/// <summary>One tooth of a case with what was decided for it.</summary>
+public sealed class UnitRow
+{
+    public Guid Id { get; init; }
+
+    public Guid CaseId { get; init; }
+
+    public CaseRow? Case { get; init; }
+
+    /// <summary>ISO 3950 code.</summary>
+    public required string Tooth { get; init; }
+
+    /// <summary>Place within the case.</summary>
+    public int Order { get; init; }
+
+    /// <summary>Version of the newest plan; also the guard against two people saving over each other.</summary>
+    public int Version { get; set; }
+
+    public DateTime? FinishedAt { get; set; }
+
+    public List<PlanRow> Plans { get; init; } = [];
+
+    public List<ReadingRow> Readings { get; init; } = [];
+}
+
+/// <summary>A plan as it was made: inputs, protocol and result. Never changed afterwards.</summary>
+public sealed class PlanRow
+{
+    public Guid Id { get; init; }
+
+    public Guid UnitId { get; init; }
+
+    public int Version { get; init; }
+
+    /// <summary>The user's inputs, JSON.</summary>
+    public required string Inputs { get; init; }
+
+    public required string ProtocolId { get; init; }
+
+    public int ProtocolVersion { get; init; }
+
+    /// <summary>The plan document, JSON, as it was shown then.</summary>
+    public required string Result { get; init; }
+
+    public DateTime MadeAt { get; init; }
+
+    public required string MadeBy { get; init; }
+}
+
+/// <summary>A reading as it was taken. Taking it back leaves it here, marked.</summary>
+public sealed class ReadingRow
+{
+    public Guid Id { get; init; }
+
+    public Guid UnitId { get; init; }
+
+    public required string Zone { get; init; }
+
+    public ReadingKind Kind { get; init; }
+
+    public required string GaugeId { get; init; }
+
+    public double FromMm { get; init; }
+
+    /// <summary>Upper bound; null when no larger gauge was tried.</summary>
+    public double? BelowMm { get; init; }
+
+    public bool IncludesEnd { get; init; }
+
+    public DateTime TakenAt { get; init; }
+
+    public required string TakenBy { get; init; }
+
+    public DateTime? TakenBackAt { get; set; }
+
+    public Reading ToReading() => new(Zone, Kind, Interval.Between(new(FromMm), BelowMm is { } below ? new(below) : null, IncludesEnd), GaugeId);
+}
+
+/// <summary>How the user likes things; one row.</summary>
+public sealed class SettingsRow
+{
+    public const int OnlyId = 1;
+
+    public int Id { get; init; } = OnlyId;
+
+    public ToothNotation Notation { get; set; } = ToothNotation.Iso;
+
+    /// <summary>Tip of the bur corrections are told in; null leaves the choice to the judge.</summary>
+    public double? BurTipMm { get; set; }
+}

@@ -1,0 +1,54 @@
+using System.ComponentModel.DataAnnotations;
+using System.Text.Json.Serialization;
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Judging;
+
+namespace Dentelle.Web.Cases;
+
+/// <summary>The list of cases.</summary>
+public sealed record DayView(IReadOnlyList<CaseView> Cases);
+
+public sealed record CaseView(Guid Id, string Number, string Patient, DateTime? VisitAt, string Note, IReadOnlyList<CaseUnitView> Units);
+
+/// <param name="Stage">How far the unit is.</param>
+/// <param name="Measured">Zones with a reading.</param>
+/// <param name="Zones">Zones in all.</param>
+/// <param name="Worst">The worst verdict of the newest readings; null when nothing was read.</param>
+/// <param name="Telling">One line on what matters: "Outer bevel, mesiofacial: 0.5 short".</param>
+public sealed record CaseUnitView(
+    Guid Id, string Tooth, string Written, string ToothName, string Material, UnitStage Stage, int Measured, int Zones, Verdict? Worst, string? Telling);
+
+[JsonConverter(typeof(KebabCase<UnitStage>))]
+public enum UnitStage
+{
+    Planned,
+    BeingCut,
+    Finished,
+}
+
+public sealed record CaseEntry
+{
+    [MaxLength(120)]
+    public string? Patient { get; init; }
+
+    public DateTime? VisitAt { get; init; }
+
+    [MaxLength(2000)]
+    public string? Note { get; init; }
+}
+
+/// <summary>A case as a file: everything that is needed to have it elsewhere.</summary>
+public sealed record CaseFile(string Format, string Patient, DateTime? VisitAt, string Note, IReadOnlyList<CaseFileUnit> Units)
+{
+    public const string FormatName = "dentelle-case/1";
+}
+
+/// <param name="Tooth">ISO 3950 code.</param>
+/// <param name="Inputs">What was found and decided.</param>
+/// <param name="Plan">The plan as it was made, with the protocol it was made from. On reading it is made anew.</param>
+public sealed record CaseFileUnit(
+    string Tooth, PlanInputs Inputs, bool Finished, string Protocol, int ProtocolVersion, IReadOnlyList<CaseFileReading> Readings, PlanDocument? Plan = null);
+
+public sealed record CaseFileReading(string Zone, ReadingKind Kind, string Gauge, double FromMm, double? BelowMm, bool IncludesEnd);

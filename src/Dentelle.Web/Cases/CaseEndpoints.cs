@@ -1,0 +1,74 @@
+using System.Security.Claims;
+using Dentelle.Core;
+using Dentelle.Core.Judging;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+using Dentelle.Data;
+using Dentelle.Web.Access;
+using Dentelle.Web.Http;
+using Dentelle.Web.Units;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Dentelle.Web.Cases;
+
+/// <summary>The whole HTTP face of cases: the day's list, new ones, and cases as files.</summary>
+public static class CaseEndpoints
+{
+    // A case file is text of a few kilobytes a unit.
+    private const long LargestFile = 2_000_000;
+
+    public static void MapCases(this WebApplication app)
+    {
+        var api = app.MapGroup("/api").RequireAuthorization(Policies.Clinician).WithTags("Cases");
+        api.MapGet("day", Day).WithName("getDay");
+        api.MapPut("cases/{id:guid}", Change).WithName("changeCase");
+        api.MapGet("cases/{id:guid}/file", Export).WithName("exportCase");
+        api.MapPost("cases/file", Import).WithName("importCase").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestFile));
+    }
+
+    private static async Task<Ok<DayView>> Day(CaseStore store, UnitViews views, Handbook handbook, CancellationToken stop)
+    {
+        var settings = await store.SettingsAsync(stop);
+        var cases = await store.AllAsync(stop);
+        return TypedResults.Ok(new DayView([.. cases.Select(row => new CaseView(
+            row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt, row.Note, [.. row.Units.Select(unit => Summary(unit, views, settings))]))]));
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> Change(Guid id, CaseEntry entry, CaseStore store, CancellationToken stop)
+    {
+        if (await store.CaseAsync(id, stop) is not { } row) return Problems.NoSuch("case");
+        if (entry.Patient is { } patient && patient.Trim().Length is 0 or > 120)
+            return Problems.From(new Problem("patient", "A patient's name has 1 to 120 characters."));
+        await store.ChangeCaseAsync(row, entry.Patient?.Trim(), entry.VisitAt, entry.Note, stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<Ok<CaseFile>, ProblemHttpResult>> Export(Guid id, CaseStore store, CaseFiles files, HttpResponse response, CancellationToken stop)
+    {
+        if (await store.CaseAsync(id, stop) is not { } row) return Problems.NoSuch("case");
+        response.Headers.ContentDisposition = $"attachment; filename=\"case-{row.Number:0000}.json\"";
+        return TypedResults.Ok(files.Write(row));
+    }
+
+    private static async Task<Results<Ok<ImportedCase>, ProblemHttpResult>> Import(CaseFile file, CaseFiles files, ClaimsPrincipal user, CancellationToken stop) =>
+        (await files.ReadAsync(file, user.NameOf(), stop)).Is(out var imported, out var problem) ? TypedResults.Ok(imported) : Problems.From(problem);
+
+    private static CaseUnitView Summary(UnitRow unit, UnitViews views, SettingsRow settings)
+    {
+        var tooth = UnitViews.ToothOf(unit);
+        var written = tooth.Write(settings.Notation);
+        var stage = unit.FinishedAt is not null ? UnitStage.Finished : unit.Readings.Any(row => row.TakenBackAt is null) ? UnitStage.BeingCut : UnitStage.Planned;
+        if (!views.Planned(unit).Is(out var planned, out var problem))
+            return new(unit.Id, unit.Tooth, written, tooth.Name, views.MaterialNameOf(unit), stage, 0, 0, null, problem.Sentence);
+
+        var latest = views.Readings(unit, planned.Plan, settings).Where(reading => reading is { IsLatest: true, Finding: not null }).ToArray();
+        // Verdicts are declared worst first but for "over" and "can't tell", which still ask for a look before "within" does.
+        var worst = latest.OrderBy(reading => reading.Finding!.Verdict == Verdict.Within).ThenBy(reading => reading.Finding!.Verdict).FirstOrDefault();
+        var telling = worst is null ? null
+            : worst.Finding!.Verdict == Verdict.Within ? $"{latest.Length} of {planned.Plan.Zones.Count} zones read, all within"
+            : $"{planned.Plan.Zone(worst.Zone)!.Zone.Words}: {char.ToLowerInvariant(worst.Finding.Headline[0])}{worst.Finding.Headline[1..]}";
+        return new(unit.Id, unit.Tooth, written, tooth.Name, views.MaterialNameOf(unit), stage, latest.Length, planned.Plan.Zones.Count, worst?.Finding?.Verdict, telling);
+    }
+}
+
+public sealed record ImportedCase(Guid Id, string Number, Guid? FirstUnit);

@@ -1,0 +1,75 @@
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+using Dentelle.Data;
+using Dentelle.Web.Units;
+
+namespace Dentelle.Web.Cases;
+
+/// <summary>Cases as files, both ways. What is written and read again is the same case.</summary>
+public sealed class CaseFiles(CaseStore store, UnitViews views, Handbook handbook)
+{
+    public CaseFile Write(CaseRow row) => new(CaseFile.FormatName, row.Patient, row.VisitAt, row.Note, [.. row.Units.Select(Write)]);
+
+    private CaseFileUnit Write(UnitRow unit)
+    {
+        var made = unit.Plans.MaxBy(plan => plan.Version)!;
+        return new(
+            unit.Tooth, UnitViews.InputsOf(unit), unit.FinishedAt is not null, made.ProtocolId, made.ProtocolVersion,
+            [
+                .. from reading in unit.Readings
+                   where reading.TakenBackAt is null
+                   orderby reading.TakenAt
+                   select new CaseFileReading(reading.Zone, reading.Kind, reading.GaugeId, reading.FromMm, reading.BelowMm, reading.IncludesEnd),
+            ],
+            views.Planned(unit).Value is { } planned ? new PlanDocument([UnitDocument.From(planned.Plan)]) : null);
+    }
+
+    /// <summary>Checks the whole file first and then adds it as a new case: all of it or nothing.</summary>
+    public async Task<Answer<ImportedCase>> ReadAsync(CaseFile file, string by, CancellationToken stop)
+    {
+        if (file.Format != CaseFile.FormatName) return new Problem("case-file", $"This is no case file: its format is “{file.Format}” and not “{CaseFile.FormatName}”.");
+        if (file.Patient.Trim().Length is 0 or > 120) return new Problem("case-file", "The case file names no patient, or one of more than 120 characters.");
+        if (!Units(file).Is(out var units, out var problem)) return problem;
+
+        await using var all = await store.BeginAsync(stop);
+        var added = await store.AddCaseAsync(file.Patient.Trim(), file.VisitAt, file.Note, stop);
+        Guid? first = null;
+        foreach (var (planned, unit) in units)
+        {
+            var row = await store.AddUnitAsync(added.Id, planned, unit.Inputs, handbook.Protocol, by, stop);
+            first ??= row.Id;
+            foreach (var reading in unit.Readings) await store.AddReadingAsync(row, ReadingOf(reading), by, stop);
+            if (unit.Finished) await store.SetFinishedAsync(row, true, stop);
+        }
+
+        await all.CommitAsync(stop);
+        return new ImportedCase(added.Id, added.Number.ToString("0000"), first);
+    }
+
+    private Answer<List<(PlannedUnit Planned, CaseFileUnit Unit)>> Units(CaseFile file)
+    {
+        var units = new List<(PlannedUnit, CaseFileUnit)>();
+        foreach (var unit in file.Units)
+        {
+            if (ToothCode.FromIso(unit.Tooth) is not { } tooth) return new Problem("case-file", $"The case file names a tooth “{unit.Tooth}” that is no ISO 3950 code.");
+            if (!PlannedUnit.Make(tooth, unit.Inputs, handbook).Is(out var planned, out var problem)) return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
+            foreach (var reading in unit.Readings)
+            {
+                if (!handbook.Protocol.Plausible.ReadingMm.Include(reading.FromMm) || reading.BelowMm < reading.FromMm)
+                    return new Problem("case-file", $"Unit {unit.Tooth}: a reading from {new Mm(reading.FromMm)} to {new Mm(reading.BelowMm ?? 0)} can't be.");
+                if (!Judge.Of(ReadingOf(reading), planned.Plan, handbook.Protocol).Is(out _, out problem)) return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
+            }
+
+            units.Add((planned, unit));
+        }
+
+        return units;
+    }
+
+    private static Reading ReadingOf(CaseFileReading reading) => new(
+        reading.Zone, reading.Kind, Interval.Between(new(reading.FromMm), reading.BelowMm is { } below ? new(below) : null, reading.IncludesEnd), reading.Gauge);
+}

@@ -1,0 +1,71 @@
+using System.Text.Json;
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.QuickLine;
+using Dentelle.Core.Teeth;
+using Dentelle.Data;
+using Dentelle.Web.Units;
+
+namespace Dentelle.Web.Demo;
+
+/// <summary>Fills an empty database with an invented practice, through the same doors a user's entries take.</summary>
+internal static class DemoPractice
+{
+    private const string By = "demonstration";
+
+    public static async Task FillAsync(IServiceProvider services)
+    {
+        await using var scope = services.CreateAsyncScope();
+        var store = scope.ServiceProvider.GetRequiredService<CaseStore>();
+        var handbook = scope.ServiceProvider.GetRequiredService<Handbook>();
+        var today = DateOnly.FromDateTime(scope.ServiceProvider.GetRequiredService<TimeProvider>().GetLocalNow().DateTime);
+        var stop = CancellationToken.None;
+        if ((await store.AllAsync(stop)).Count > 0) return;
+
+        await using var all = await store.BeginAsync(stop);
+        foreach (var demo in Read().Cases)
+        {
+            var visit = today.AddDays(demo.Day).ToDateTime(demo.Time, DateTimeKind.Local);
+            var added = await store.AddCaseAsync(demo.Patient, visit, demo.Note, stop);
+            foreach (var unit in demo.Units) await AddAsync(unit, added, store, handbook, stop);
+        }
+
+        await all.CommitAsync(stop);
+    }
+
+    private static async Task AddAsync(DemoUnit demo, CaseRow to, CaseStore store, Handbook handbook, CancellationToken stop)
+    {
+        var line = Need(QuickLineReader.Read(demo.Line, ToothNotation.Iso, handbook.Protocol));
+        var inputs = demo.Inputs with { Material = line.Inputs.Material, Crossbite = line.Inputs.Crossbite, BuildOutSchool = line.Inputs.BuildOutSchool };
+        var planned = Need(PlannedUnit.Make(line.Tooth, inputs, handbook));
+        var unit = await store.AddUnitAsync(to.Id, planned, inputs, handbook.Protocol, By, stop);
+        foreach (var reading in demo.Readings ?? [])
+        {
+            foreach (var zone in reading.Zones)
+            {
+                var entry = new ReadingEntry { Zone = zone, Kind = reading.Kind, Gauge = reading.Gauge, Passed = reading.Passed, ValueMm = reading.ValueMm };
+                await store.AddReadingAsync(unit, Need(UnitEndpoints.ReadingOf(entry, handbook.Protocol)), By, stop);
+            }
+        }
+
+        if (demo.Finished) await store.SetFinishedAsync(unit, true, stop);
+    }
+
+    private static DemoFile Read()
+    {
+        using var stream = typeof(DemoPractice).Assembly.GetManifestResourceStream("Dentelle.Web.Demo.practice.json")!;
+        return JsonSerializer.Deserialize<DemoFile>(stream, JsonSerializerOptions.Web)!;
+    }
+
+    private static T Need<T>(Answer<T> answer)
+        where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidDataException($"The demonstration practice is wrong: {problem.Sentence}");
+
+    private sealed record DemoFile(IReadOnlyList<DemoCase> Cases);
+
+    private sealed record DemoCase(string Patient, int Day, TimeOnly Time, string Note, IReadOnlyList<DemoUnit> Units);
+
+    private sealed record DemoUnit(string Line, PlanInputs Inputs, bool Finished, IReadOnlyList<DemoReading>? Readings);
+
+    private sealed record DemoReading(IReadOnlyList<string> Zones, Core.Measuring.ReadingKind Kind, string Gauge, double? Passed, double? ValueMm);
+}

@@ -1,0 +1,142 @@
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Forms;
+using Dentelle.Core.Teeth;
+using Dentelle.Web.Units;
+using PdfSharp.Drawing;
+using PdfSharp.Drawing.Layout;
+using PdfSharp.Pdf;
+
+namespace Dentelle.Web.Documents;
+
+/// <summary>One page of a unit: sections to scale, zone table, margins, cautions.</summary>
+internal static class PlanSheet
+{
+    private const double Edge = 42;
+    private const double Width = 595.28 - (2 * Edge);
+    private const double PointsPerMm = 12.5;
+    private const double LowestBody = 770;
+
+    public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed)
+    {
+        using var document = new PdfDocument();
+        document.Info.Title = $"Dentelle, {unit.Written}, case {unit.Case.Number}";
+        document.Info.CreationDate = printed.DateTime;
+        var sheet = document.AddPage();
+        sheet.Size = PdfSharp.PageSize.A4;
+        using (var page = XGraphics.FromPdfPage(sheet))
+        {
+            Head(page, unit);
+            Figures(page, planned);
+            var y = Zones(page, unit, 352);
+            y = Margins(page, unit, y + 14);
+            Cautions(page, unit, y + 14);
+            Foot(page, unit, printed);
+        }
+
+        using var bytes = new MemoryStream();
+        document.Save(bytes);
+        return bytes.ToArray();
+    }
+
+    private static void Head(XGraphics page, UnitView unit)
+    {
+        var material = unit.Choices.Materials.First(choice => choice.Material == unit.Plan.Material).Name;
+        page.DrawString($"{unit.Plan.Tooth}, {unit.Plan.ToothName}", SheetFonts.NumberFont(22), Ink.Brush(Ink.Text), new XPoint(Edge, 62));
+        page.DrawString($"Crown, {char.ToLowerInvariant(material[0])}{material[1..]}", SheetFonts.TextFont(11, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
+        var toc = unit.Plan.TocDeg;
+        page.DrawString(
+            $"Case {unit.Case.Number} · {unit.Case.Patient} · total convergence {toc.Target}° ({toc.Min}–{toc.Max}) · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass",
+            SheetFonts.TextFont(9), Ink.Brush(Ink.Soft), new XPoint(Edge, 95));
+        page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 102, Edge + Width, 102);
+    }
+
+    private static void Figures(XGraphics page, PlannedUnit planned)
+    {
+        var tooth = planned.Plan.Tooth;
+        var up = tooth.Jaw == Jaw.Lower;
+        var figure = new SheetFigure(page, PointsPerMm, up);
+        // The same height for both jaws: a tooth's crown and stump take about fifteen millimetres.
+        var zero = up ? 262.0 : 168.0;
+        var drawing = planned.Drawing;
+        // As seen from the cheek a right upper or left lower tooth has its mesial side on the left once the crown points up.
+        var mesialLeft = (tooth.IsRight == (tooth.Jaw == Jaw.Upper)) == up;
+        figure.Section(drawing.Faciolingual[0], planned.Plan, new XPoint(Edge + 88, zero), flip: true);
+        figure.Section(drawing.Mesiodistal, planned.Plan, new XPoint(Edge + 265, zero), flip: mesialLeft);
+        figure.Above(drawing.Above, new XPoint(Edge + 430, 205), flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper), "from above, facial side up");
+        figure.Scale(new XPoint(Edge, 334));
+    }
+
+    private static double Zones(XGraphics page, UnitView unit, double top)
+    {
+        double[] columns = [Edge, Edge + 178, Edge + 216, Edge + 274, Edge + 312];
+        Row(page, top, columns, ["zone", "depth", "least–most", "rough", "newest reading"], SheetFonts.TextFont(8), Ink.Soft);
+        var y = top + 4;
+        foreach (var zone in unit.Plan.Zones)
+        {
+            page.DrawLine(Ink.Line(Ink.Hairline, 0.4), Edge, y, Edge + Width, y);
+            y += 12.6;
+            var reading = unit.Readings.FirstOrDefault(candidate => candidate.Zone == zone.Zone && candidate.IsLatest);
+            var found = reading?.Finding is { } finding ? $"{reading.Said}: {finding.Headline}" : "";
+            Row(page, y - 3.4, columns, [zone.Words, Mm(zone.DepthMm.Target), $"{Mm(zone.DepthMm.Min)}–{Mm(zone.DepthMm.Max)}", Mm(zone.RoughCutMm), found], SheetFonts.TextFont(9), Ink.Text);
+        }
+
+        return y;
+    }
+
+    private static double Margins(XGraphics page, UnitView unit, double top)
+    {
+        var y = top;
+        var half = Width / 2;
+        for (var i = 0; i < unit.Plan.Margin.Count; i += 2)
+        {
+            page.DrawLine(Ink.Line(Ink.Hairline, 0.4), Edge, y - 9, Edge + Width, y - 9);
+            for (var side = 0; side < 2; side++)
+            {
+                var piece = unit.Plan.Margin[i + side];
+                var x = Edge + (side * half);
+                var level = piece.LevelMm == 0 ? "level with the gum" : $"{Mm(Math.Abs(piece.LevelMm))} {(piece.LevelMm > 0 ? "above" : "below")} the gum";
+                Row(page, y, [x, x + 74, x + 150], [Kebab.Of(piece.Segment), $"{Kebab.Of(piece.Design).Replace('-', ' ')} {Mm(piece.WidthMm)}", level], SheetFonts.TextFont(9), Ink.Text);
+            }
+
+            y += 12.6;
+        }
+
+        return y;
+    }
+
+    private static void Cautions(XGraphics page, UnitView unit, double top)
+    {
+        var y = top;
+        var text = new XTextFormatter(page);
+        foreach (var caution in unit.Plan.Cautions)
+        {
+            var lines = Math.Ceiling(page.MeasureString(caution.Text, SheetFonts.TextFont(9)).Width / (Width - 20));
+            if (y + (lines * 11.5) > LowestBody)
+            {
+                page.DrawString("Further cautions stand in Dentelle.", SheetFonts.TextFont(9, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge + 8, LowestBody + 8));
+                return;
+            }
+
+            page.DrawLine(Ink.Line(Ink.Gum, 1.6), Edge, y - 1, Edge, y + (lines * 11.5) - 1);
+            text.DrawString(caution.Text, SheetFonts.TextFont(9), Ink.Brush(Ink.Text), new XRect(Edge + 8, y - 2, Width - 8, (lines * 11.5) + 4));
+            y += (lines * 11.5) + 6;
+        }
+    }
+
+    private static void Foot(XGraphics page, UnitView unit, DateTimeOffset printed)
+    {
+        page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 790, Edge + Width, 790);
+        var soft = Ink.Brush(Ink.Soft);
+        page.DrawString("Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 802));
+        page.DrawString("Tooth form, enamel and pulp are averages, not this patient: confirm on radiographs. Cut under water, with light pressure; protect the neighbour and the gum.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 812));
+        page.DrawString($"{unit.Protocol} · plan {unit.Version} · lengths in millimetres · printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), soft, new XPoint(Edge, 822));
+    }
+
+    private static void Row(XGraphics page, double y, double[] columns, string[] cells, XFont font, XColor colour)
+    {
+        for (var i = 0; i < cells.Length; i++) page.DrawString(cells[i], font, Ink.Brush(colour), new XPoint(columns[i], y));
+    }
+
+    private static string Mm(double value) => new Mm(value).ToString();
+}

@@ -1,0 +1,21 @@
+using Dentelle.Data;
+using Dentelle.Web.Access;
+using Dentelle.Web.Http;
+using Dentelle.Web.Units;
+
+namespace Dentelle.Web.Documents;
+
+public static class SheetEndpoints
+{
+    public static void MapSheets(this WebApplication app) =>
+        app.MapGet("/api/units/{id:guid}/sheet.pdf", Get).RequireAuthorization(Policies.Clinician).WithTags("Units").WithName("getSheet")
+            .Produces<byte[]>(StatusCodes.Status200OK, "application/pdf").ProducesProblem(StatusCodes.Status404NotFound);
+
+    private static async Task<IResult> Get(Guid id, CaseStore store, UnitViews views, TimeProvider clock, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        if (!views.Planned(unit).Is(out var planned, out var problem)) return Problems.From(problem);
+        if (!(await views.ViewAsync(unit, stop)).Is(out var view, out problem)) return Problems.From(problem);
+        return TypedResults.File(PlanSheet.Write(view, planned, clock.GetLocalNow()), "application/pdf");
+    }
+}

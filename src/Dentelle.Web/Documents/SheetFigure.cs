@@ -1,0 +1,77 @@
+using Dentelle.Core;
+using Dentelle.Core.Forms;
+using Dentelle.Core.Planning;
+using Dentelle.Geometry;
+using PdfSharp.Drawing;
+
+namespace Dentelle.Web.Documents;
+
+/// <summary>Draws the plate's figures as vectors, to scale. One instance draws one page's figures at one scale.</summary>
+/// <param name="page">The page.</param>
+/// <param name="pointsPerMm">Typographic points for a millimetre of tooth.</param>
+/// <param name="crownUp">Whether the bite is drawn upward: so for lower teeth, as they stand in the mouth.</param>
+internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crownUp)
+{
+    /// <param name="flip">Whether x runs to the left.</param>
+    public void Section(SectionDrawing section, Plan plan, XPoint origin, bool flip)
+    {
+        var place = Placing(origin, flip, crownUp);
+        var present = Points(section.Present, place);
+        page.DrawPolygon(Ink.Brush(Ink.Room), present, XFillMode.Winding);
+        page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(section.Planned.Outline.Points, place), XFillMode.Winding);
+        page.DrawPolygon(Ink.Line(Ink.RoomLine, 0.8, 1.2, 2), present);
+        page.DrawLines(Ink.Line(Ink.Hairline, 0.6, 4, 3), Points(section.Enamel, place));
+        page.DrawLines(Ink.Line(Ink.Gum, 0.6, 4, 3), Points(section.Pulp, place));
+        foreach (var margin in section.Margins)
+        {
+            var gum = place(margin.Gum);
+            var outward = margin.Gum.X > 0 != flip ? 1 : -1;
+            page.DrawLine(Ink.Line(Ink.Gum, 1), gum, new XPoint(gum.X + (14 * outward), gum.Y));
+        }
+
+        foreach (var mark in section.Marks) Number(mark, plan, place);
+        var words = $"{Kebab.Of(section.Plane)}, {section.Through}";
+        page.DrawString(words, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, origin.Y + (crownUp ? 3.7 : 11.5) * pointsPerMm + 12), XStringFormats.TopCenter);
+    }
+
+    public void Above(AboveDrawing above, XPoint origin, bool flip, string facialWords)
+    {
+        var place = Placing(origin, flip, yUp: true);
+        page.DrawPolygon(Ink.Brush(Ink.Room), Points(above.Present, place), XFillMode.Winding);
+        page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(above.FinishLine, place), XFillMode.Winding);
+        page.DrawPolygon(Ink.Line(Ink.Text, 0.8), Points(above.Axial, place));
+        page.DrawPolygon(Ink.Line(Ink.Soft, 0.5), Points(above.Table, place));
+        page.DrawPolygon(Ink.Line(Ink.RoomLine, 0.8, 1.2, 2), Points(above.Present, place));
+        page.DrawString(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, origin.Y + (5.9 * pointsPerMm) + 4), XStringFormats.TopCenter);
+    }
+
+    public void Scale(XPoint at)
+    {
+        const int length = 5;
+        page.DrawLine(Ink.Line(Ink.Text, 0.8), at, new XPoint(at.X + (length * pointsPerMm), at.Y));
+        for (var i = 0; i <= length; i++)
+        {
+            var x = at.X + (i * pointsPerMm);
+            page.DrawLine(Ink.Line(Ink.Text, 0.8), new XPoint(x, at.Y), new XPoint(x, at.Y - (i % length == 0 ? 5 : 3)));
+        }
+
+        page.DrawString($"{length} mm", SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(at.X + (length * pointsPerMm) + 5, at.Y + 1));
+    }
+
+    private void Number(ZoneMark mark, Plan plan, Func<Vec2, XPoint> place)
+    {
+        var at = place(mark.Inside);
+        var to = place(mark.At + (mark.Outward * 0.9));
+        page.DrawLine(Ink.Line(Ink.Soft, 0.4), at, to);
+        page.DrawEllipse(Ink.Brush(Ink.Text), at.X - 1.1, at.Y - 1.1, 2.2, 2.2);
+        var text = plan.Zone(mark.Zone)!.Depth.Value.Target.ToString();
+        var left = to.X < at.X - 2;
+        var format = left ? XStringFormats.CenterRight : to.X > at.X + 2 ? XStringFormats.CenterLeft : XStringFormats.Center;
+        page.DrawString(text, SheetFonts.NumberFont(11), Ink.Brush(Ink.Text), new XPoint(to.X + (left ? -2 : 2), to.Y), format);
+    }
+
+    private Func<Vec2, XPoint> Placing(XPoint origin, bool flip, bool yUp) =>
+        p => new XPoint(origin.X + (p.X * pointsPerMm * (flip ? -1 : 1)), origin.Y - (p.Y * pointsPerMm * (yUp ? 1 : -1)));
+
+    private static XPoint[] Points(IReadOnlyList<Vec2> points, Func<Vec2, XPoint> place) => [.. Curves.Simplified(points, 0.01).Select(place)];
+}

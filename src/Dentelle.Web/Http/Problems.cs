@@ -1,0 +1,69 @@
+using System.Text.Json;
+using Dentelle.Core;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Dentelle.Web.Http;
+
+/// <summary>Problems as RFC 9457 details: a sentence for the user, a code, and what could have been meant.</summary>
+public static class Problems
+{
+    public static ProblemHttpResult From(Problem problem, int status = StatusCodes.Status422UnprocessableEntity) => TypedResults.Problem(
+        detail: problem.Sentence, statusCode: status, title: TitleOf(status),
+        extensions: new Dictionary<string, object?> { ["code"] = problem.Code, ["suggestions"] = problem.Suggestions });
+
+    public static ProblemHttpResult NoSuch(string what) =>
+        From(new Problem("not-found", $"There is no such {what}."), StatusCodes.Status404NotFound);
+
+    public static ProblemHttpResult ChangedMeanwhile() => From(
+        new Problem("changed-meanwhile", "This plan was changed elsewhere meanwhile. The newer one is shown; make your change again."), StatusCodes.Status412PreconditionFailed);
+
+    public static void AddProblemSentences(this IServiceCollection services) => services.AddProblemDetails();
+
+    /// <summary>Turns whatever escaped into a problem; never a stack trace.</summary>
+    public static void UseProblemSentences(this WebApplication app)
+    {
+        app.UseExceptionHandler(handler => handler.Run(async context =>
+        {
+            var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
+            var result = error is BadHttpRequestException bad
+                ? From(new Problem("bad-request", Plainly(bad)), bad.StatusCode)
+                : From(new Problem("internal", "Something went wrong here and nothing was changed. Try again; if it stays, tell whoever looks after Dentelle."), StatusCodes.Status500InternalServerError);
+            await result.ExecuteAsync(context);
+        }));
+        app.UseStatusCodePages(async pages =>
+        {
+            var status = pages.HttpContext.Response.StatusCode;
+            var sentence = status switch
+            {
+                StatusCodes.Status401Unauthorized or StatusCodes.Status403Forbidden => "Only the user at this machine may do that.",
+                StatusCodes.Status404NotFound => "There is nothing at this address.",
+                StatusCodes.Status405MethodNotAllowed => "That can't be done at this address.",
+                StatusCodes.Status415UnsupportedMediaType => "This has to be sent as JSON.",
+                _ => "The request could not be understood.",
+            };
+            await From(new Problem($"http-{status}", sentence), status).ExecuteAsync(pages.HttpContext);
+        });
+    }
+
+    /// <summary>An unknown address under /api is a problem, not the start page.</summary>
+    public static void MapUnknownApi(this WebApplication app) =>
+        app.Map("/api/{**rest}", () => NoSuch("address")).RequireAuthorization(Access.Policies.Clinician).ExcludeFromDescription();
+
+    private static string Plainly(BadHttpRequestException bad) => bad.InnerException switch
+    {
+        JsonException { Path: { Length: > 1 } path } => $"The request is not understood at {path.Replace("$.", "", StringComparison.Ordinal)}: no such field, or a value of the wrong kind.",
+        JsonException => "The request is not JSON as it should be.",
+        _ when bad.StatusCode == StatusCodes.Status413PayloadTooLarge => "The file is too large.",
+        _ => "The request could not be understood.",
+    };
+
+    private static string TitleOf(int status) => status switch
+    {
+        StatusCodes.Status404NotFound => "Not found",
+        StatusCodes.Status412PreconditionFailed => "Changed meanwhile",
+        StatusCodes.Status403Forbidden => "Refused",
+        StatusCodes.Status500InternalServerError => "Error",
+        _ => "Not possible",
+    };
+}

@@ -1,0 +1,16 @@
+namespace Dentelle.Web;
+
+/// <summary>Where the practice's files are.</summary>
+internal sealed record PracticeFiles
+{
+    public string Data { get; init; } = "data";
+
+    public string? Protocols { get; init; }
+
+    /// <summary>Whether an empty database is filled with the demonstration practice.</summary>
+    public bool Demo { get; init; }
+
+    public string DatabasePath => Path.Combine(Data, "dentelle.db");
+
+    public string ProtocolFolder => Protocols ?? Path.Combine(AppContext.BaseDirectory, "protocols");
+}

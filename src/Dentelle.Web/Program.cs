@@ -1,0 +1,72 @@
+using System.Reflection;
+using System.Text.Json.Serialization;
+using Dentelle.Core.Protocols;
+using Dentelle.Data;
+using Dentelle.Web.Access;
+using Dentelle.Web.Cases;
+using Dentelle.Web.Demo;
+using Dentelle.Web.Documents;
+using Dentelle.Web.Http;
+using Dentelle.Web.QuickLine;
+using Dentelle.Web.Reference;
+using Dentelle.Web.Settings;
+using Dentelle.Web.Units;
+using Dentelle.Web;
+using Serilog;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.Services.AddSerilog(log => log.ReadFrom.Configuration(builder.Configuration).WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}"));
+
+var files = builder.Configuration.GetSection("Dentelle").Get<PracticeFiles>() ?? new PracticeFiles();
+if (!Handbook.Read(name => File.ReadAllText(Path.Combine(files.ProtocolFolder, name))).Is(out var handbook, out var problem))
+{
+    // Planning on wrong numbers would be worse than not starting.
+    Console.Error.WriteLine(problem.Sentence);
+    return 2;
+}
+
+builder.Services.AddSingleton(handbook);
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddDbContextPool<DentelleDb>(options => options.UseDentelleFile(files.DatabasePath));
+builder.Services.AddScoped<CaseStore>();
+builder.Services.AddScoped<UnitViews>();
+builder.Services.AddScoped<CaseFiles>();
+builder.Services.AddLocalUser();
+builder.Services.AddProblemSentences();
+builder.Services.ConfigureHttpJsonOptions(json =>
+{
+    json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+    json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+    json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
+});
+builder.Services.AddOpenApi("v1", options => options.AddSchemaTransformer<Required>());
+builder.Services.AddResponseCompression();
+builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
+
+var app = builder.Build();
+app.UseProblemSentences();
+app.UseSecurityHeaders();
+app.UseResponseCompression();
+app.UseSameOrigin();
+app.UseAuthentication();
+app.UseAuthorization();
+
+app.MapStaticAssets().AllowAnonymous();
+app.MapCases();
+app.MapUnits();
+app.MapQuickLine();
+app.MapReference();
+app.MapSettings();
+app.MapSheets();
+app.MapUnknownApi();
+app.MapFallbackToFile("index.html").AllowAnonymous();
+
+// The build starts this program once to read its API; it must not touch a database then.
+if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
+{
+    DatabaseFile.BringUpToDate(files.DatabasePath);
+    if (files.Demo) await DemoPractice.FillAsync(app.Services);
+}
+
+await app.RunAsync();
+return 0;

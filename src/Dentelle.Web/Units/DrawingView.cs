@@ -1,0 +1,73 @@
+using Dentelle.Core.Forms;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Teeth;
+using Dentelle.Geometry;
+
+namespace Dentelle.Web.Units;
+
+/// <summary>
+/// The plate's drawing, millimetres. Lines are flat lists x, y, x, y …; x points facially (or mesially), y toward the
+/// bite, in the view from above facially.
+/// </summary>
+public sealed record DrawingView(
+    Jaw Jaw, bool IsRight, SizeView Size, string SizeSource, bool Measured, IReadOnlyList<SectionView> Faciolingual, SectionView Mesiodistal, AboveView Above)
+{
+    public static DrawingView From(Plan plan, UnitDrawing drawing) => new(
+        plan.Tooth.Jaw, plan.Tooth.IsRight, new(drawing.Size.Length, drawing.Size.Mesiodistal, drawing.Size.Faciolingual), drawing.SizeSource, drawing.Measured,
+        [.. drawing.Faciolingual.Select(SectionView.From)], SectionView.From(drawing.Mesiodistal), AboveView.From(drawing.Above));
+}
+
+public sealed record SizeView(double Length, double Mesiodistal, double Faciolingual);
+
+public sealed record SectionView(
+    SectionPlane Plane,
+    string Through,
+    IReadOnlyList<double> Present,
+    IReadOnlyList<double> Planned,
+    IReadOnlyList<double> Enamel,
+    IReadOnlyList<double> Pulp,
+    IReadOnlyList<MarkView> Marks,
+    IReadOnlyList<MarginMarkView> Margins,
+    double NearWallMm,
+    double FarWallMm,
+    double BaseMm,
+    double RemovedMm2)
+{
+    public static SectionView From(SectionDrawing section) => new(
+        section.Plane, section.Through, Flat.Of(section.Present), Flat.Of(section.Planned.Outline.Points), Flat.Of(section.Enamel), Flat.Of(section.Pulp),
+        [.. section.Marks.Select(MarkView.From)],
+        [.. section.Margins.Select(mark => new MarginMarkView(mark.Segment, mark.At.X, mark.At.Y, mark.Gum.X, mark.Gum.Y))],
+        section.Planned.NearWall, section.Planned.FarWall, section.Planned.Base, section.Planned.Removed);
+}
+
+/// <summary>Where a zone's number is led to: a point in the middle of the room, and the direction away from the tooth.</summary>
+public sealed record MarkView(string Zone, double X, double Y, double OutX, double OutY)
+{
+    public static MarkView From(ZoneMark mark) => new(mark.Zone, Flat.Round(mark.Inside.X), Flat.Round(mark.Inside.Y), Flat.Round(mark.Outward.X), Flat.Round(mark.Outward.Y));
+}
+
+public sealed record MarginMarkView(Segment Segment, double X, double Y, double GumX, double GumY);
+
+public sealed record AboveView(
+    IReadOnlyList<double> Present,
+    IReadOnlyList<double> FinishLine,
+    IReadOnlyList<double> Axial,
+    IReadOnlyList<double> Table,
+    IReadOnlyList<IReadOnlyList<double>> Lines,
+    IReadOnlyList<MarkView> Marks)
+{
+    public static AboveView From(AboveDrawing above) => new(
+        Flat.Of(above.Present), Flat.Of(above.FinishLine), Flat.Of(above.Axial), Flat.Of(above.Table),
+        [.. above.Lines.Select(line => (IReadOnlyList<double>)Flat.Of(line))], [.. above.Marks.Select(MarkView.From)]);
+}
+
+internal static class Flat
+{
+    // A hundredth of a millimetre is a tenth of a pixel on the plate.
+    private const double Tolerance = 0.008;
+
+    public static double[] Of(IReadOnlyList<Vec2> points) =>
+        [.. Curves.Simplified(points, Tolerance).SelectMany(point => (IEnumerable<double>)[Round(point.X), Round(point.Y)])];
+
+    public static double Round(double value) => Math.Round(value, 3) + 0.0;
+}

@@ -1,0 +1,75 @@
+using System.ComponentModel.DataAnnotations;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Planning;
+
+namespace Dentelle.Web.Units;
+
+/// <summary>Everything the Unit view shows.</summary>
+public sealed record UnitView(
+    Guid Id,
+    int Version,
+    UnitCase Case,
+    string Written,
+    PlanInputs Inputs,
+    UnitDocument Plan,
+    DrawingView Drawing,
+    UnitChoices Choices,
+    IReadOnlyList<ReadingView> Readings,
+    bool Finished,
+    string Protocol);
+
+public sealed record UnitCase(Guid Id, string Number, string Patient, DateTime? VisitAt, IReadOnlyList<UnitLink> Units);
+
+/// <summary>Another unit of the same case.</summary>
+public sealed record UnitLink(Guid Id, string Tooth, string Written, string Material);
+
+/// <summary>What may be chosen for this unit.</summary>
+public sealed record UnitChoices(
+    IReadOnlyList<MaterialChoice> Materials, bool HasCoverage, IReadOnlyList<MarginDesign> FacialMargins, IReadOnlyList<CuttingSchool> Schools);
+
+public sealed record MaterialChoice(Material Material, string Name, string? Note);
+
+/// <param name="Kind">What was measured.</param>
+/// <param name="Said">The reading in words: "1.0 to 1.5, thickness gauges".</param>
+/// <param name="Finding">What it means against today's plan; null when the plan no longer has its zone.</param>
+public sealed record ReadingView(
+    Guid Id, string Zone, ReadingKind Kind, double FromMm, double? BelowMm, string Said, DateTime TakenAt, bool IsLatest, FindingView? Finding);
+
+public sealed record FindingView(
+    Verdict Verdict, RangeDocument ExpectedMm, double CorrectionLeastMm, double CorrectionMostMm, string Headline, string Instruction, double? SettlingGaugeMm)
+{
+    public static FindingView From(Finding finding) => new(
+        finding.Verdict, RangeDocument.From(finding.Expected), finding.CorrectionLeast.Rounded, finding.CorrectionMost.Rounded, finding.Headline, finding.Instruction,
+        finding.SettlingGauge?.Rounded);
+}
+
+/// <summary>
+/// A reading as it is entered: for a set of thicknesses the largest that passed (0 when none did) and, if it is not the
+/// next of the set, the smallest that did not; for a scale the value; for a height what it was before and after.
+/// </summary>
+public sealed record ReadingEntry
+{
+    [MaxLength(80)]
+    public required string Zone { get; init; }
+
+    public required ReadingKind Kind { get; init; }
+
+    [MaxLength(40)]
+    public required string Gauge { get; init; }
+
+    public double? Passed { get; init; }
+
+    public double? Stopped { get; init; }
+
+    public double? ValueMm { get; init; }
+
+    public double? BeforeMm { get; init; }
+
+    public double? AfterMm { get; init; }
+}
+
+public sealed record FinishedEntry(bool Finished);
+
+public sealed record TakenBackEntry(bool TakenBack);

@@ -1,0 +1,93 @@
+using System.Security.Claims;
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Protocols;
+using Dentelle.Data;
+using Dentelle.Web.Access;
+using Dentelle.Web.Http;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Dentelle.Web.Units;
+
+using UnitAnswer = Results<Ok<UnitView>, ProblemHttpResult>;
+
+/// <summary>The whole HTTP face of units: plan, readings, finished or not.</summary>
+public static class UnitEndpoints
+{
+    public static void MapUnits(this WebApplication app)
+    {
+        var units = app.MapGroup("/api/units/{id:guid}").RequireAuthorization(Policies.Clinician).WithTags("Units");
+        units.MapGet("", Get).WithName("getUnit");
+        units.MapPut("inputs", SaveInputs).WithName("saveInputs");
+        units.MapPost("readings", AddReading).WithName("addReading");
+        units.MapPut("readings/{reading:guid}/taken-back", TakeBack).WithName("takeBackReading");
+        units.MapPut("finished", Finish).WithName("finishUnit");
+    }
+
+    private static async Task<UnitAnswer> Get(Guid id, CaseStore store, UnitViews views, HttpResponse response, CancellationToken stop) =>
+        await store.UnitAsync(id, stop) is { } unit ? await Shown(unit, views, response, stop) : Problems.NoSuch("unit");
+
+    /// <summary>Plans anew and keeps the plan. If-Match names the version the change was made on.</summary>
+    private static async Task<UnitAnswer> SaveInputs(
+        Guid id, PlanInputs inputs, [FromHeader(Name = "If-Match")] string? ifMatch, CaseStore store, UnitViews views, Handbook handbook, ClaimsPrincipal user, HttpResponse response,
+        CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        if (ifMatch is null)
+            return Problems.From(new Problem("if-match", "Name the version you are changing in If-Match."), StatusCodes.Status428PreconditionRequired);
+        if (ifMatch != Tag(unit)) return Problems.ChangedMeanwhile();
+        if (!PlannedUnit.Make(UnitViews.ToothOf(unit), inputs, handbook).Is(out var planned, out var problem)) return Problems.From(problem);
+        return await store.SavePlanAsync(unit, planned, inputs, handbook.Protocol, user.NameOf(), stop) ? await Shown(unit, views, response, stop) : Problems.ChangedMeanwhile();
+    }
+
+    private static async Task<UnitAnswer> AddReading(
+        Guid id, ReadingEntry entry, CaseStore store, UnitViews views, Handbook handbook, ClaimsPrincipal user, HttpResponse response, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        if (!views.Planned(unit).Is(out var planned, out var problem)) return Problems.From(problem);
+        if (!ReadingOf(entry, handbook.Protocol).Is(out var reading, out problem)) return Problems.From(problem);
+        // A reading that can't be judged is a slip: the zone is not there, or meets no antagonist.
+        if (!Judge.Of(reading, planned.Plan, handbook.Protocol).Is(out _, out problem)) return Problems.From(problem);
+        await store.AddReadingAsync(unit, reading, user.NameOf(), stop);
+        return await Shown(unit, views, response, stop);
+    }
+
+    private static async Task<UnitAnswer> TakeBack(
+        Guid id, Guid reading, TakenBackEntry entry, CaseStore store, UnitViews views, HttpResponse response, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        return await store.SetTakenBackAsync(id, reading, entry.TakenBack, stop) ? await Shown(unit, views, response, stop) : Problems.NoSuch("reading");
+    }
+
+    private static async Task<UnitAnswer> Finish(Guid id, FinishedEntry entry, CaseStore store, UnitViews views, HttpResponse response, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        await store.SetFinishedAsync(unit, entry.Finished, stop);
+        return await Shown(unit, views, response, stop);
+    }
+
+    public static Answer<Reading> ReadingOf(ReadingEntry entry, Protocol protocol)
+    {
+        var gauge = protocol.Gauges.FirstOrDefault(known => known.Id == entry.Gauge);
+        if (gauge is null) return new Problem("gauge", $"There is no gauge “{entry.Gauge}”.", [.. protocol.Gauges.Select(known => known.Id)]);
+        return entry switch
+        {
+            { BeforeMm: { } before, AfterMm: { } after } => GaugeReadings.Heights(gauge, entry.Zone, before, after, protocol.Plausible.ReadingMm),
+            { ValueMm: { } value } => GaugeReadings.Read(gauge, entry.Zone, entry.Kind, value, protocol.Plausible.ReadingMm),
+            { Passed: { } passed } => GaugeReadings.Passing(gauge, entry.Zone, entry.Kind, passed, entry.Stopped),
+            _ => new Problem("reading", "Say which gauge passed, or give the value that was read."),
+        };
+    }
+
+    private static async Task<UnitAnswer> Shown(UnitRow unit, UnitViews views, HttpResponse response, CancellationToken stop)
+    {
+        if (!(await views.ViewAsync(unit, stop)).Is(out var view, out var problem)) return Problems.From(problem);
+        response.Headers.ETag = Tag(unit);
+        return TypedResults.Ok(view);
+    }
+
+    private static string Tag(UnitRow unit) => $"\"{unit.Version}\"";
+}

@@ -1,0 +1,81 @@
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Judging;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+using Dentelle.Data;
+
+namespace Dentelle.Web.Units;
+
+/// <summary>Puts together what is shown of a unit from what is kept of it.</summary>
+public sealed class UnitViews(CaseStore store, Handbook handbook)
+{
+    /// <summary>The unit planned anew from its kept inputs: planning is pure, so this is what was saved, drawn again.</summary>
+    public Answer<PlannedUnit> Planned(UnitRow unit) => PlannedUnit.Make(ToothOf(unit), InputsOf(unit), handbook);
+
+    public async Task<Answer<UnitView>> ViewAsync(UnitRow unit, CancellationToken stop)
+    {
+        if (!Planned(unit).Is(out var planned, out var problem)) return problem;
+        var settings = await store.SettingsAsync(stop);
+        var whole = await store.CaseAsync(unit.CaseId, stop);
+        var crown = handbook.Protocol.Crown(planned.Plan.Material.Value)!;
+        return new UnitView(
+            unit.Id, unit.Version, CaseOf(whole!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
+            UnitDocument.From(planned.Plan), DrawingView.From(planned.Plan, planned.Drawing), ChoicesOf(planned.Plan, crown),
+            Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, $"{handbook.Protocol.Name}, version {handbook.Protocol.Version}");
+    }
+
+    /// <summary>Standing readings, newest first, each with what it means against today's plan.</summary>
+    public IReadOnlyList<ReadingView> Readings(UnitRow unit, Plan plan, SettingsRow settings)
+    {
+        var tip = settings.BurTipMm is { } width ? new Mm(width) : (Mm?)null;
+        var latest = new HashSet<string>(StringComparer.Ordinal);
+        return
+        [
+            .. from row in unit.Readings
+               where row.TakenBackAt is null
+               orderby row.TakenAt descending
+               select ViewOf(row, latest.Add(row.Zone)),
+        ];
+
+        ReadingView ViewOf(ReadingRow row, bool isLatest)
+        {
+            var reading = row.ToReading();
+            var gauge = handbook.Protocol.Gauges.FirstOrDefault(known => known.Id == row.GaugeId)?.Name.ToLowerInvariant() ?? row.GaugeId;
+            var finding = Judge.Of(reading, plan, handbook.Protocol, tip).Value;
+            return new(row.Id, row.Zone, row.Kind, row.FromMm, row.BelowMm, $"{reading.Interval}, {gauge}", row.TakenAt, isLatest, finding is null ? null : FindingView.From(finding));
+        }
+    }
+
+    public static ToothCode ToothOf(UnitRow unit) => ToothCode.FromIso(unit.Tooth) ?? throw new InvalidDataException($"The database names a tooth “{unit.Tooth}” that does not exist.");
+
+    public static PlanInputs InputsOf(UnitRow unit) =>
+        JsonDocuments.ReadInputs("database", unit.Plans.MaxBy(plan => plan.Version)!.Inputs).Value ?? throw new InvalidDataException($"The inputs of unit {unit.Id} can't be read.");
+
+    public string MaterialNameOf(UnitRow unit)
+    {
+        var tooth = ToothOf(unit);
+        var material = InputsOf(unit).Material ?? handbook.Protocol.Defaults.Material.For(tooth);
+        return handbook.Protocol.Crown(material)?.Name ?? Kebab.Of(material);
+    }
+
+    private UnitCase CaseOf(CaseRow row, ToothNotation notation) => new(
+        row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt,
+        [.. row.Units.Select(unit => new UnitLink(unit.Id, unit.Tooth, ToothOf(unit).Write(notation), MaterialNameOf(unit)))]);
+
+    private UnitChoices ChoicesOf(Plan plan, CrownMaterial crown)
+    {
+        var facial = crown.Margin.First(entry => entry.Segments is MarginSide.All or MarginSide.Facial);
+        var schools = handbook.Protocol.Defaults.Schools;
+        return new(
+            [.. handbook.Protocol.Crowns.Where(other => other.Suits(plan.Tooth)).Select(other => new MaterialChoice(other.Material, other.Name, other.Note))],
+            plan.Coverage is not null,
+            [facial.Design, .. facial.Alternatives?.Select(other => other.Design) ?? []],
+            [
+                .. new[] { schools.For(plan.Tooth, plan.Material.Value) }
+                    .Concat(schools.Offered.Where(offer => offer.Material == plan.Material.Value && offer.At.Includes(plan.Tooth)).Select(offer => offer.School))
+                    .Append(plan.School).Distinct(),
+            ]);
+    }
+}
