@@ -32,7 +32,7 @@ public static class Draughtsman
         IReadOnlyList<SectionDrawing> across = [.. faciolingual.Select(Section)];
         var along = Section(mesiodistal);
         var above = FromAbove.Draw(plan, form, size, Finish(across[0], along), Top(across[0], along));
-        return new UnitDrawing(size, form.SizeSource, measured != MeasuredSize.None, across, along, above, [.. Walls(plan, across.Append(along), handbook.Protocol)]);
+        return new UnitDrawing(size, form.SizeSource, measured != MeasuredSize.None, across, along, above, [.. Walls(plan, across.Append(along), handbook.Protocol), .. Edge(plan, across[0], handbook.Protocol.Shape)]);
 
         SectionDrawing Section(ToothSection section) => SectionPainter.Paint(plan, section, gums, handbook.Protocol);
     }
@@ -67,6 +67,21 @@ public static class Draughtsman
         var far = planned.FarMargin.Y + (0.8 * planned.FarWall);
         var indices = Enumerable.Range(0, top.Heights.Length).ToArray();
         return (top.PlaceOf(indices.Last(k => top.Heights[k] >= near)), top.PlaceOf(indices.First(k => top.Heights[k] >= far)));
+    }
+
+    // A blade that loses from both sides can be gone before its edge is as low as planned.
+    private static IEnumerable<Caution> Edge(Plan plan, SectionDrawing across, ShapeHabits shape)
+    {
+        if (plan.Zones.FirstOrDefault(zone => zone.Zone.Kind == ZoneKind.Edge) is not { } edge) yield break;
+        var top = across.Planned.Top;
+        var planned = across.Present.Max(point => point.Y) - edge.Depth.Value.Target.Value;
+        var width = new Mm(top.Heights.Count(height => height >= planned - shape.OuterEdgeRadiusMm.Value) * top.Step);
+        if (width.Value >= shape.EdgeLeastWidthMm.Value) yield break;
+        var lowest = new Mm(across.Present.Max(point => point.Y) - top.Heights.Max());
+        yield return new(
+            "edge-thin",
+            $"On this form facial and lingual cuts leave an edge {width} wide where {new Mm(shape.EdgeLeastWidthMm.Value)} is wanted: it would end {lowest} down, not {edge.Depth.Value.Target}. Cut less of both toward the edge.",
+            edge.Zone.Name);
     }
 
     private static IEnumerable<Caution> Walls(Plan plan, IEnumerable<SectionDrawing> sections, Protocol protocol)

@@ -8,6 +8,9 @@ namespace Dentelle.Core.Judging;
 /// <summary>Compares readings with the plan and says what to correct. Pure.</summary>
 public static class Judge
 {
+    // A reading this narrow is told as one number; a wider one as what is surely missing and what may be. Millimetres.
+    private const double Exact = 0.25;
+
     /// <param name="reading">The reading.</param>
     /// <param name="plan">The plan of its unit.</param>
     /// <param name="protocol">Tolerance, gauges and burs.</param>
@@ -58,13 +61,13 @@ public static class Judge
     {
         // An interval gives its safe end first: what is surely missing. The rest waits for the next reading.
         var sure = least > Mm.Zero ? least : most;
-        var tip = BurWidths.Plainest(sure, tips);
-        var exact = (most - least).Value < 0.25;
+        var exact = (most - least).Value < Exact;
         var amount = exact ? (least + most) * 0.5 : sure;
+        var tip = BurWidths.Plainest(amount, tips);
         var headline = exact ? $"{amount} short" : $"{least} to {most} short";
         var lead = exact ? $"{amount} more" : $"{sure} more first";
         var then = exact ? "" : $", then read again: up to {most} may be missing";
-        var critical = verdict == Verdict.Critical ? $" Below the least of {zone.Depth.Value.Least} the restoration is too thin and will break." : "";
+        var critical = verdict == Verdict.Critical ? $" Below the least of {zone.Depth.Value.Least} the restoration is too thin and may break." : "";
         return (headline, $"{lead}: {BurWidths.Words(amount, tip)}{then}.{critical}");
     }
 
@@ -72,7 +75,7 @@ public static class Judge
     {
         var reads = $"{reading.Interval} straddles {settling.Limit} (target {expected.Target})";
         return settling.Name is { } name
-            ? $"{reads}. Try the {settling.Size} of the {name}."
+            ? $"{reads}. The {settling.Size} of the {name} would settle it."
             : $"{reads}. No gauge of the set lies between; one of {settling.Size} would settle it, or read a scale.";
     }
 

@@ -213,6 +213,7 @@ public sealed record ShapeHabits(
     Sourced<double> BevelDeg,
     Sourced<double> BevelHeightMm,
     Sourced<double> OuterEdgeRadiusMm,
+    Sourced<double> EdgeLeastWidthMm,
     InnerRadii InnerRadiusMm,
     Sourced<double> GumAboveNeckMm);
 

@@ -1,5 +1,8 @@
+using System.Text.Json.Serialization;
+
 namespace Dentelle.Core.Teeth;
 
+[JsonConverter(typeof(KebabCase<Jaw>))]
 public enum Jaw
 {
     Upper,

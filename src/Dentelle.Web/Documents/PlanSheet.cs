@@ -59,8 +59,8 @@ internal static class PlanSheet
         // The same height for both jaws: a tooth's crown and stump take about fifteen millimetres.
         var zero = up ? 262.0 : 168.0;
         var drawing = planned.Drawing;
-        // As seen from the cheek a right upper or left lower tooth has its mesial side on the left once the crown points up.
-        var mesialLeft = (tooth.IsRight == (tooth.Jaw == Jaw.Upper)) == up;
+        // Seen from the cheek the midline lies on the left for the patient's left teeth.
+        var mesialLeft = !tooth.IsRight;
         figure.Section(drawing.Faciolingual[0], planned.Plan, new XPoint(Edge + 88, zero), flip: true);
         figure.Section(drawing.Mesiodistal, planned.Plan, new XPoint(Edge + 265, zero), flip: mesialLeft);
         figure.Above(drawing.Above, new XPoint(Edge + 430, 205), flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper), "from above, facial side up");

@@ -1,0 +1,33 @@
+<script lang="ts">
+  import { route } from '../router';
+  import { shared } from './shared.svelte';
+
+  let { onquickline, onhelp, onsettings }: { onquickline: () => void; onhelp: () => void; onsettings: () => void } =
+    $props();
+</script>
+
+<header class="flex h-13 shrink-0 items-center gap-6 border-b border-hairline bg-leaf px-6">
+  <a href="/" class="font-mark text-wordmark text-[25px] leading-none font-semibold">Dentelle</a>
+  <nav class="flex gap-5" aria-label="Views">
+    <a
+      href="/"
+      class="border-b-2 py-2 {route.pathname === '/' ? 'border-plum font-semibold' : 'border-transparent text-soft'}"
+      aria-current={route.pathname === '/' ? 'page' : undefined}>Day</a
+    >
+    {#if route.pathname.startsWith('/unit/')}
+      <span class="border-b-2 border-plum py-2 font-semibold" aria-current="page">Unit</span>
+    {/if}
+  </nav>
+  <button
+    class="ml-auto flex min-h-10 w-80 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft"
+    onclick={onquickline}
+  >
+    <span>36 crown zirconia</span><span class="key" aria-hidden="true">/</span>
+    <span class="sr-only">Open the quick line</span>
+  </button>
+  <button class="line-button" onclick={() => shared.switchTheme()}>
+    {shared.theme === 'chair' ? 'Desk' : 'Chair'} screen
+  </button>
+  <button class="line-button" onclick={onsettings}>Settings</button>
+  <button class="line-button" onclick={onhelp}>Keys</button>
+</header>

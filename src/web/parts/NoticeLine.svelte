@@ -1,0 +1,29 @@
+<script lang="ts">
+  import Toast from 'flowbite-svelte/Toast.svelte';
+  import { notices } from './notices.svelte';
+
+  const notice = $derived(notices.current);
+</script>
+
+<div class="fixed bottom-4 left-1/2 z-50 -translate-x-1/2" role="status" aria-live="polite">
+  {#if notice}
+    <Toast
+      dismissable={false}
+      class="dialog max-w-xl border-l-4 px-4 py-3 {notice.warning ? 'border-l-critical' : 'border-l-plum'}"
+    >
+      <div class="flex items-center gap-5">
+        <span class="text-ink">{notice.text}</span>
+        {#if notice.action}
+          <button
+            class="line-button font-semibold"
+            onclick={() => {
+              notice.action?.run();
+              notices.clear();
+            }}>{notice.action.label}</button
+          >
+        {/if}
+        <button class="line-button" onclick={() => notices.clear()}>Close</button>
+      </div>
+    </Toast>
+  {/if}
+</div>

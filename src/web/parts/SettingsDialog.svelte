@@ -1,0 +1,70 @@
+<script lang="ts">
+  import Modal from 'flowbite-svelte/Modal.svelte';
+  import { Refusal, type Settings } from '../api/client';
+  import { mm } from './words';
+  import { notices } from './notices.svelte';
+  import { shared } from './shared.svelte';
+
+  let { open = $bindable(false) }: { open: boolean } = $props();
+
+  const notations = [
+    { value: 'iso', words: 'Two digits, ISO 3950', example: '36' },
+    { value: 'universal', words: 'Universal', example: '#19' },
+    { value: 'quadrant', words: 'Quadrant bracket', example: '⎾6' },
+  ] as const;
+
+  async function save(part: Partial<Settings>) {
+    try {
+      await shared.save({ ...shared.settings, ...part });
+      // What is on screen was written in the old notation.
+      dispatchEvent(new CustomEvent('settings-changed'));
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      notices.warn(error.message);
+    }
+  }
+</script>
+
+<Modal
+  bind:open
+  size="sm"
+  class="dialog"
+  title="Settings"
+  classes={{ header: 'text-ink border-hairline', body: 'text-ink' }}
+>
+  <fieldset class="flex flex-col gap-2">
+    <legend class="mb-2 font-semibold">Teeth are written</legend>
+    {#each notations as notation (notation.value)}
+      <label class="flex min-h-9 items-center gap-3">
+        <input
+          type="radio"
+          name="notation"
+          class="accent-(--plum)"
+          checked={shared.settings.notation === notation.value}
+          onchange={() => save({ notation: notation.value })}
+        />
+        {notation.words} <span class="measure ml-auto text-soft">{notation.example}</span>
+      </label>
+    {/each}
+  </fieldset>
+  <label class="flex flex-col gap-2">
+    <span class="font-semibold">Bur in hand</span>
+    <select
+      class="field"
+      value={shared.settings.burTipMm ?? ''}
+      onchange={(event) =>
+        save({ burTipMm: event.currentTarget.value ? Number(event.currentTarget.value) : undefined })}
+    >
+      <option value="">The one with the plainest fraction</option>
+      {#each shared.reference?.burs ?? [] as bur (bur.id)}
+        <option value={bur.tipMm}>{bur.name} ({mm(bur.tipMm)} mm)</option>
+      {/each}
+    </select>
+    <span class="quiet">Corrections are told in widths of this bur.</span>
+  </label>
+  {#if shared.reference}
+    <p class="quiet">
+      {shared.reference.protocol}, version {shared.reference.protocolVersion}. {shared.reference.sourcesRemark}
+    </p>
+  {/if}
+</Modal>

@@ -1,0 +1,88 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { answer, api, Refusal, type Schemas } from '../../api/client';
+  import { navigate } from '../../router';
+  import { notices } from '../../parts/notices.svelte';
+  import { shared } from '../../parts/shared.svelte';
+  import CaseRow from './CaseRow.svelte';
+
+  let day = $state<Schemas['DayView'] | null>(null);
+  let problem = $state<string | null>(null);
+
+  const groups = $derived.by(() => {
+    const byDay = new Map<string, Schemas['CaseView'][]>();
+    for (const entry of day?.cases ?? []) {
+      const title = entry.visitAt ? dayWords(new Date(entry.visitAt)) : 'No visit agreed';
+      byDay.set(title, [...(byDay.get(title) ?? []), entry]);
+    }
+    return [...byDay];
+  });
+
+  function dayWords(at: Date): string {
+    const words = at.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
+    return at.toDateString() === new Date().toDateString() ? `Today, ${words}` : words;
+  }
+
+  async function load() {
+    try {
+      day = await answer(api.GET('/api/day'));
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      problem = error.message;
+    }
+  }
+
+  async function importFile(event: Event & { currentTarget: HTMLInputElement }) {
+    const file = event.currentTarget.files?.[0];
+    event.currentTarget.value = '';
+    if (!file) return;
+    try {
+      const body = JSON.parse(await file.text()) as Schemas['CaseFile'];
+      const added = await answer(api.POST('/api/cases/file', { body }));
+      await load();
+      if (added.firstUnit) await navigate('/unit/:id', { params: { id: added.firstUnit } });
+    } catch (error) {
+      if (error instanceof SyntaxError) notices.warn(`“${file.name}” is no case file: it is not JSON.`);
+      else if (error instanceof Refusal) notices.warn(error.message);
+      else throw error;
+    }
+  }
+
+  onMount(() => {
+    shared.caseId = null;
+    void load();
+    addEventListener('settings-changed', load);
+    return () => removeEventListener('settings-changed', load);
+  });
+</script>
+
+<svelte:head><title>Day · Dentelle</title></svelte:head>
+
+<div class="mx-auto h-full max-w-5xl overflow-y-auto px-8 py-7">
+  <div class="flex items-baseline gap-6">
+    <h1 class="text-[34px] leading-none">Cases</h1>
+    <p class="quiet">Press <span class="key">/</span> and say what is to be done: 36 crown zirconia</p>
+    <label class="line-button ml-auto cursor-pointer focus-within:outline-2">
+      Add from file
+      <input type="file" accept="application/json,.json" class="sr-only" onchange={importFile} />
+    </label>
+  </div>
+
+  {#if problem}
+    <p class="mt-8 border-l-4 border-critical pl-4">{problem}</p>
+    <button class="pill mt-4" onclick={() => ((problem = null), load())}>Try again</button>
+  {:else if day && day.cases.length === 0}
+    <p class="mt-10 text-lg">
+      No case yet. Press <span class="key">/</span> and type a tooth, what it gets and the material.
+    </p>
+  {/if}
+
+  {#each groups as [title, cases] (title)}
+    <section class="mt-7">
+      <h2 class="border-b border-firm pb-1 text-[19px] text-soft">{title}</h2>
+      {#each cases as entry (entry.id)}
+        <CaseRow {entry} />
+      {/each}
+    </section>
+  {/each}
+</div>

@@ -1,0 +1,101 @@
+<script lang="ts">
+  import type { Unit } from '../../api/client';
+  import ToothName from '../../parts/ToothName.svelte';
+  import { lowerFirst, plain } from '../../parts/words';
+  import ArchRibbons from './ArchRibbons.svelte';
+  import Pills from './Pills.svelte';
+  import type { UnitState } from './unitState.svelte';
+
+  let { unitState, unit, onprint }: { unitState: UnitState; unit: Unit; onprint: () => void } = $props();
+
+  const coverages = [
+    { value: 'wall', words: 'Facial wall' },
+    { value: 'facial-cusp', words: 'Facial cusps too' },
+    { value: 'occlusal', words: 'Whole top' },
+  ] as const;
+  const schools = [
+    { value: 'uniform', words: 'Uniform' },
+    { value: 'room-driven', words: 'By the room' },
+  ] as const;
+</script>
+
+<aside class="min-h-0 overflow-y-auto border-r border-hairline px-4 py-4" aria-label="Case">
+  <p class="quiet">case {unit.case.number}</p>
+  <input
+    class="w-full border-b border-transparent bg-transparent font-plate text-[21px] hover:border-firm focus:border-plum"
+    aria-label="Patient"
+    maxlength="120"
+    value={unit.case.patient}
+    onchange={(event) => unitState.renamePatient(event.currentTarget.value)}
+  />
+  <ArchRibbons units={unit.case.units} current={unit.id} />
+  <ul class="mb-3 flex flex-col gap-1">
+    {#each unit.case.units as other (other.id)}
+      <li class="border-l-3 pl-3 {other.id === unit.id ? 'border-plum' : 'border-firm'}">
+        <a href="/unit/{other.id}" aria-current={other.id === unit.id ? 'true' : undefined}>
+          <span class="measure text-[19px]"><ToothName written={other.written} /></span> crown
+          <span class="quiet block">{lowerFirst(other.material)}</span>
+        </a>
+      </li>
+    {/each}
+  </ul>
+  <Pills
+    title="Material"
+    options={unit.choices.materials.map((choice) => ({
+      value: choice.material,
+      words: choice.name,
+      note: choice.note,
+    }))}
+    value={unitState.inputs.material ?? unit.plan.material}
+    onpick={(material) => unitState.change({ material, facialMargin: undefined })}
+  />
+  {#if unit.choices.hasCoverage}
+    <Pills
+      title="Ceramic on"
+      options={coverages}
+      value={unitState.inputs.coverage ?? unit.plan.coverage ?? 'wall'}
+      onpick={(coverage) => unitState.change({ coverage })}
+    />
+  {/if}
+  {#if unit.choices.facialMargins.length > 1}
+    <Pills
+      title="Facial margin"
+      options={unit.choices.facialMargins.map((design) => ({ value: design, words: plain(design) }))}
+      value={unitState.inputs.facialMargin ?? unit.choices.facialMargins[0]!}
+      onpick={(facialMargin) => unitState.change({ facialMargin })}
+    />
+  {/if}
+  <Pills
+    title="Build-out"
+    options={schools}
+    value={unitState.inputs.buildOutSchool ?? unit.plan.buildOutSchool}
+    onpick={(buildOutSchool) => unitState.change({ buildOutSchool })}
+  />
+  {#if unit.choices.schools.length > 1}
+    <Pills
+      title="Steps"
+      options={unit.choices.schools.map((school) => ({ value: school, words: plain(school) }))}
+      value={unitState.inputs.school ?? unit.plan.school}
+      onpick={(school) => unitState.change({ school })}
+    />
+  {:else}
+    <p class="quiet mb-2">Steps: {plain(unit.plan.school)}</p>
+  {/if}
+  {#if Number(unit.plan.tooth[1]) > 3}
+    <label class="mb-3 flex min-h-9 items-center gap-2">
+      <input
+        type="checkbox"
+        class="size-4 accent-(--plum)"
+        checked={unitState.inputs.crossbite ?? false}
+        onchange={(event) => unitState.change({ crossbite: event.currentTarget.checked })}
+      /> Crossbite
+    </label>
+  {/if}
+  <div class="flex flex-wrap gap-x-4 gap-y-1 border-t border-hairline pt-2">
+    <button class="line-button" onclick={onprint}>Print page</button>
+    <a class="line-button" href="/api/cases/{unit.case.id}/file" download>Save as file</a>
+    <button class="line-button" onclick={() => unitState.finish(!unit.finished)}>
+      {unit.finished ? 'Open again' : 'Mark finished'}
+    </button>
+  </div>
+</aside>

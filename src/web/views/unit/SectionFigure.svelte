@@ -1,0 +1,110 @@
+<script lang="ts">
+  import type { Section } from '../../api/client';
+  import { path, place, type Placing } from '../../figures/plate';
+
+  let {
+    section,
+    on,
+    selected,
+    large = false,
+    onpick,
+  }: { section: Section; on: Placing; selected: string; large?: boolean; onpick?: (zone: string) => void } = $props();
+
+  const present = $derived(path(section.present, on));
+  const planned = $derived(path(section.planned, on));
+
+  // The gum leaves the tooth at its crest and falls away toward the root.
+  function gum(x: number, y: number): string {
+    const from = place({ x, y }, on);
+    const reach = on.scale * 0.95;
+    const out = x > 0 === on.flip ? -reach : reach;
+    const down = on.up ? reach * 1.2 : -reach * 1.2;
+    return `M${from.x} ${from.y}q${out * 0.75} ${-down * 0.04} ${out} ${down}`;
+  }
+</script>
+
+<g>
+  <path d={present + planned} fill="url(#room)" fill-rule="evenodd" />
+  <path d={planned} class="planned" class:large />
+  <path d={present} class="present" class:large />
+  <path d={path(section.enamel, on, false)} class="estimate" />
+  <path d={path(section.pulp, on, false)} class="pulp" />
+  {#each section.margins as mark (mark.segment)}
+    <path d={gum(mark.gumX, mark.gumY)} class="gum" />
+  {/each}
+  {#if large}
+    {@const at = place({ x: 0, y: -1.4 }, on)}
+    <text x={at.x} y={at.y} text-anchor="middle" class="word">pulp, estimate</text>
+  {/if}
+  {#if onpick}
+    {#each section.marks as mark (mark.zone)}
+      {@const at = place(mark, on)}
+      <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+      <g class="pick" onclick={() => onpick(mark.zone)}>
+        <circle cx={at.x} cy={at.y} r="12" fill="transparent" />
+        <circle
+          cx={at.x}
+          cy={at.y}
+          r={mark.zone === selected ? 4.5 : 2.3}
+          class="dot"
+          class:selected={mark.zone === selected}
+        />
+      </g>
+    {/each}
+  {/if}
+</g>
+
+<style>
+  .planned {
+    fill: var(--tooth);
+    stroke: var(--outline);
+    stroke-width: 1.3;
+    stroke-linejoin: round;
+  }
+  .planned.large {
+    stroke-width: 2.1;
+  }
+  .present {
+    fill: none;
+    stroke: var(--outline);
+    stroke-width: 1.4;
+    stroke-dasharray: 0.1 4;
+    stroke-linecap: round;
+  }
+  .present.large {
+    stroke-width: 1.9;
+    stroke-dasharray: 0.1 4.6;
+  }
+  .estimate {
+    fill: none;
+    stroke: var(--firm);
+    stroke-width: 1;
+    stroke-dasharray: 5 4;
+  }
+  .pulp {
+    fill: var(--pulp);
+    fill-opacity: 0.7;
+    stroke: var(--gum);
+    stroke-width: 0.9;
+    stroke-dasharray: 4 3;
+  }
+  .gum {
+    fill: none;
+    stroke: var(--gum);
+    stroke-width: 1.6;
+    stroke-linecap: round;
+  }
+  .word {
+    font-size: 13px;
+    fill: var(--soft);
+  }
+  .dot {
+    fill: var(--outline);
+  }
+  .dot.selected {
+    fill: var(--plum);
+  }
+  .pick {
+    cursor: pointer;
+  }
+</style>

@@ -1,0 +1,72 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { actions } from '../../actions.svelte';
+  import { route } from '../../router';
+  import { shared } from '../../parts/shared.svelte';
+  import CaseMargin from './CaseMargin.svelte';
+  import Plate from './Plate.svelte';
+  import ReadingStrip from './ReadingStrip.svelte';
+  import { UnitState } from './unitState.svelte';
+  import ZonePanel from './ZonePanel.svelte';
+  import ZoneThread from './ZoneThread.svelte';
+
+  const id = $derived(route.getParams('/unit/:id').id);
+  const unitState = $derived(new UnitState(id, location.hash.slice(1)));
+  let strip = $state<ReadingStrip>();
+  let panel = $state<ZonePanel>();
+
+  const unit = $derived(unitState.unit);
+
+  $effect(() => {
+    void unitState.load();
+  });
+
+  $effect(() => {
+    shared.caseId = unit?.case.id ?? null;
+  });
+
+  onMount(() => {
+    const reload = () => void unitState.load();
+    addEventListener('settings-changed', reload);
+    const withdraw = actions.offer([
+      { name: 'Next zone', keys: ['ArrowRight', 'ArrowDown'], shown: '→', run: () => unitState.step(1) },
+      { name: 'Zone before', keys: ['ArrowLeft', 'ArrowUp'], shown: '←', run: () => unitState.step(-1) },
+      { name: 'Enter a reading', keys: ['r', 'R'], shown: 'R', run: () => strip?.take() },
+      { name: 'Build out by 0.1 more', keys: ['+', '='], shown: '+', run: () => panel?.buildOut(0.1) },
+      { name: 'Build out by 0.1 less', keys: ['-', '−'], shown: '−', run: () => panel?.buildOut(-0.1) },
+      { name: 'Undo', keys: ['u', 'U'], shown: 'U', run: () => void unitState.undo() },
+      { name: 'Print the page', keys: ['p', 'P'], shown: 'P', run: print },
+    ]);
+    return () => {
+      withdraw();
+      removeEventListener('settings-changed', reload);
+      shared.caseId = null;
+    };
+  });
+
+  function print() {
+    window.open(`/api/units/${id}/sheet.pdf`, '_blank', 'noopener');
+  }
+</script>
+
+<svelte:head><title>{unit ? `${unit.written} · ${unit.case.patient}` : 'Unit'} · Dentelle</title></svelte:head>
+
+{#if unitState.missing}
+  <div class="p-10">
+    <p class="border-l-4 border-critical pl-4">{unitState.missing}</p>
+    <a class="pill mt-4 inline-block" href="/">To the cases</a>
+  </div>
+{:else if unit && unitState.zone}
+  <h1 class="sr-only">{unit.written}, {unit.plan.toothName}</h1>
+  <div
+    class="grid h-full grid-cols-[186px_minmax(0,1fr)_292px] xl:grid-cols-[208px_minmax(0,1fr)_318px] grid-rows-[minmax(0,1fr)_auto]"
+  >
+    <CaseMargin {unitState} {unit} onprint={print} />
+    <div class="flex min-h-0 flex-col">
+      <Plate {unitState} {unit} zone={unitState.zone} />
+      <ReadingStrip bind:this={strip} {unitState} zone={unitState.zone} />
+    </div>
+    <ZonePanel bind:this={panel} {unitState} {unit} zone={unitState.zone} />
+    <ZoneThread {unitState} {unit} zone={unitState.zone} />
+  </div>
+{/if}

@@ -1,0 +1,131 @@
+<script lang="ts">
+  import type { Unit, Zone } from '../../api/client';
+  import { change, mm, standing } from '../../parts/words';
+  import { verdicts } from '../../parts/verdicts';
+  import RangeBar from './RangeBar.svelte';
+  import Stepper from './Stepper.svelte';
+  import type { UnitState } from './unitState.svelte';
+
+  let { unitState, unit, zone }: { unitState: UnitState; unit: Unit; zone: Zone } = $props();
+
+  const reading = $derived(unitState.readingAt(zone.zone));
+  const finding = $derived(reading?.finding);
+  const cautions = $derived(unit.plan.cautions.filter((caution) => !caution.zone || caution.zone === zone.zone));
+  const margins = $derived(marginsBeside(zone));
+
+  export function buildOut(by: number) {
+    setAt('buildOutMm', Math.round((zone.buildOutMm + by) * 10) / 10);
+  }
+
+  function setAt(field: 'buildOutMm' | 'roomBeforeMm', value: number | null) {
+    const entries: Record<string, number> = { ...unitState.inputs[field] };
+    if (value === null) delete entries[zone.zone];
+    else entries[zone.zone] = value;
+    unitState.change({ [field]: entries });
+  }
+
+  function setLevel(segment: string, value: number) {
+    unitState.change({ marginLevelMm: { ...unitState.inputs.marginLevelMm, [segment]: value } });
+  }
+
+  // The margin is decided where its wall is looked at.
+  function marginsBeside(at: Zone) {
+    const segment =
+      at.kind === 'mesial' || at.kind === 'distal'
+        ? at.kind
+        : at.kind.startsWith('facial-gingival')
+          ? 'facial'
+          : at.kind === 'lingual' || at.kind === 'lingual-wall'
+            ? 'lingual'
+            : null;
+    return unit.plan.margin.filter((piece) => piece.segment === segment);
+  }
+</script>
+
+<aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-4" aria-label="Zone">
+  <h2 class="font-text text-[15px] font-semibold text-soft">{zone.words}</h2>
+  <div class="flex items-baseline justify-between">
+    <p class="measure text-[62px] leading-none text-number">
+      {mm(zone.depthMm.target)}<span class="ml-2 text-[20px] text-soft">mm</span>
+    </p>
+    <p class="quiet">{mm(zone.depthMm.min)} least · {mm(zone.depthMm.max)} most</p>
+  </div>
+  <RangeBar {zone} {reading} />
+
+  <dl class="mt-1">
+    {#each zone.reasons as reason, i (i)}
+      <div class="grid grid-cols-[1fr_auto] gap-x-3 border-b border-hairline py-1.5">
+        <dt>
+          {reason.text}
+          <span class="quiet block"
+            >{reason.source === 'P' ? '' : `${reason.source} · `}{standing(reason.standing)}</span
+          >
+        </dt>
+        <dd class="measure text-[17px]">
+          {reason.effect == null ? '' : i === 0 ? mm(reason.effect) : change(reason.effect)}
+        </dd>
+      </div>
+    {/each}
+    <div class="grid grid-cols-[1fr_auto] gap-x-3 py-1.5">
+      <dt>
+        <strong>Depth to cut</strong>
+        <span class="quiet block"
+          >leave {mm(unit.plan.finishingAllowanceMm)} for the fine pass: rough cut {mm(zone.roughCutMm)}</span
+        >
+      </dt>
+      <dd class="measure text-[19px] font-semibold">{mm(zone.depthMm.target)}</dd>
+    </div>
+  </dl>
+
+  {#if reading && finding}
+    {@const sign = verdicts[finding.verdict]}
+    <div
+      class="mt-2 border-l-4 py-0.5 pl-3"
+      style:border-color={sign.colour}
+      role="status"
+      data-verdict={finding.verdict}
+    >
+      <p class="{sign.text} text-[17px] font-semibold">
+        <span aria-hidden="true">{sign.sign}</span>
+        {finding.headline}
+      </p>
+      <p>{finding.instruction}</p>
+      <p class="quiet flex items-center justify-between">
+        <span>{reading.said}</span>
+        <button class="line-button" onclick={() => unitState.takeBack(reading.id, true)}>Take back</button>
+      </p>
+    </div>
+  {/if}
+
+  <div class="mt-3 flex flex-col gap-1.5">
+    <Stepper label="Build-out" value={zone.buildOutMm} signed onstep={(value) => setAt('buildOutMm', value)} />
+    {#if zone.expectedClearanceMm}
+      <Stepper
+        label="Room before"
+        value={zone.roomBeforeMm ?? null}
+        least={0}
+        onstep={(value) => setAt('roomBeforeMm', value)}
+      />
+    {/if}
+    {#each margins as piece (piece.segment)}
+      <Stepper
+        label="Margin over gum"
+        value={piece.levelMm}
+        signed
+        onstep={(value) => setLevel(piece.segment, value)}
+      />
+    {/each}
+  </div>
+
+  {#if cautions.length > 0}
+    <ul class="mt-3 flex flex-col gap-2" aria-label="Cautions">
+      {#each cautions as caution (caution.code + caution.zone + caution.segment)}
+        <li class="border-l-4 border-(--over-mark) pl-3 text-[14px]">{caution.text}</li>
+      {/each}
+    </ul>
+  {/if}
+  <p class="quiet mt-3 border-t border-hairline pt-2">
+    A planning aid. The maker’s instructions, local rules and your judgement come first; enamel and pulp are averages:
+    confirm on radiographs.
+  </p>
+</aside>

@@ -1,0 +1,90 @@
+<script lang="ts">
+  import type { Unit, Zone } from '../../api/client';
+  import { cuspOf, threadWords } from '../../figures/zoneWords';
+  import { verdicts } from '../../parts/verdicts';
+  import { mm, plain } from '../../parts/words';
+  import type { UnitState } from './unitState.svelte';
+
+  let { unitState, unit, zone }: { unitState: UnitState; unit: Unit; zone: Zone } = $props();
+
+  const read = $derived(unit.plan.zones.filter((candidate) => unitState.readingAt(candidate.zone)).length);
+  let thread = $state<HTMLOListElement>();
+
+  // The chosen knot stays in sight on a narrow screen.
+  $effect(() => {
+    thread?.querySelector(`[data-zone="${zone.zone}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  });
+</script>
+
+<nav class="col-span-3 border-t border-firm bg-leaf px-5 pt-2 pb-2" aria-label="Zones">
+  <p class="quiet mb-1 flex justify-between">
+    <span>{unit.plan.zones.length} zones · {read} read</span>
+    <span class="flex gap-3">
+      <span><span class="key">←</span> <span class="key">→</span> zones</span>
+      <span><span class="key">R</span> reading</span>
+      <span><span class="key">+</span> <span class="key">−</span> build-out</span>
+      <span><span class="key">U</span> undo</span>
+    </span>
+  </p>
+  <ol class="-mx-1 flex overflow-x-auto px-1 pt-1" bind:this={thread}>
+    {#each unit.plan.zones as knot (knot.zone)}
+      {@const reading = unitState.readingAt(knot.zone)}
+      {@const verdict = reading?.finding ? verdicts[reading.finding.verdict] : null}
+      {@const current = knot.zone === zone.zone}
+      <li class="relative min-w-[76px] max-xl:min-w-[88px] flex-1" data-zone={knot.zone}>
+        <span class="thread" class:firm={verdict}></span>
+        <button
+          class="relative flex min-h-[66px] w-full flex-col items-start pr-1 text-left text-[13px] leading-tight"
+          aria-current={current ? 'step' : undefined}
+          onclick={() => unitState.select(knot.zone)}
+        >
+          <span
+            class="knot"
+            class:current
+            style:--colour={verdict?.colour ?? 'var(--outline)'}
+            class:filled={verdict}
+            aria-hidden="true">{verdict?.sign ?? ''}</span
+          >
+          <span class="measure text-[16px] {current ? 'text-plum' : ''}">{mm(knot.depthMm.target)}</span>
+          <span class={current ? 'font-semibold' : 'text-soft'}>{threadWords(knot.kind)}</span>
+          <span class="text-soft">{plain(cuspOf(knot.zone, knot.kind))}</span>
+          {#if verdict}<span class="sr-only">, {verdict.words}</span>{/if}
+        </button>
+      </li>
+    {/each}
+  </ol>
+</nav>
+
+<style>
+  .thread {
+    position: absolute;
+    left: 0;
+    right: 0;
+    top: 9px;
+    border-top: 2px dotted var(--firm);
+  }
+  .thread.firm {
+    border-top: 2px solid var(--firm);
+  }
+  .knot {
+    display: grid;
+    place-items: center;
+    width: 20px;
+    height: 20px;
+    margin-bottom: 2px;
+    border: 2px solid var(--colour);
+    border-radius: 50%;
+    background: var(--leaf);
+    color: var(--leaf);
+    font-size: 10px;
+    line-height: 1;
+    letter-spacing: -2px;
+  }
+  .knot.filled {
+    background: var(--colour);
+  }
+  .knot.current {
+    outline: 3px solid var(--plum);
+    outline-offset: 1px;
+  }
+</style>

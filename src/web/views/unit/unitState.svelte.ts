@@ -1,0 +1,176 @@
+import {
+  answer,
+  api,
+  Refusal,
+  type Inputs,
+  type Reading,
+  type ReadingKind,
+  type Unit,
+  type Zone,
+} from '../../api/client';
+import { notices } from '../../parts/notices.svelte';
+
+export interface ReadingEntry {
+  zone: string;
+  kind: ReadingKind;
+  gauge: string;
+  passed?: number;
+  valueMm?: number;
+  beforeMm?: number;
+  afterMm?: number;
+}
+
+/** One unit on the screen. The server plans; this keeps what it answered and what is on its way to it. */
+export class UnitState {
+  unit = $state<Unit | null>(null);
+  /** What the controls show: ahead of the answer by one round trip. */
+  inputs = $state<Inputs>({});
+  zoneName = $state('');
+  missing = $state<string | null>(null);
+
+  #id: string;
+  #sending = false;
+  #next: Inputs | null = null;
+  #undo: (() => Promise<void>)[] = [];
+
+  constructor(id: string, zone: string) {
+    this.#id = id;
+    this.zoneName = zone;
+  }
+
+  get zone(): Zone | undefined {
+    return this.unit?.plan.zones.find((zone) => zone.zone === this.zoneName) ?? this.unit?.plan.zones[0];
+  }
+
+  readingAt(zone: string): Reading | undefined {
+    return this.unit?.readings.find((reading) => reading.zone === zone && reading.isLatest);
+  }
+
+  async load(): Promise<void> {
+    try {
+      this.#show(await answer(api.GET('/api/units/{id}', this.#path)));
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      this.missing = error.message;
+    }
+  }
+
+  step(by: number): void {
+    const zones = this.unit?.plan.zones ?? [];
+    const at = zones.findIndex((zone) => zone.zone === this.zone?.zone);
+    const next = zones[(at + by + zones.length) % zones.length];
+    if (next) this.select(next.zone);
+  }
+
+  select(zone: string): void {
+    this.zoneName = zone;
+    history.replaceState(history.state, '', `#${zone}`);
+  }
+
+  /** Changes inputs and plans anew. While an answer is under way only the newest change waits behind it. */
+  change(part: Partial<Inputs>): void {
+    const before = this.inputs;
+    this.#undo.push(async () => this.#send(before));
+    void this.#send({ ...this.inputs, ...part });
+  }
+
+  async read(entry: ReadingEntry): Promise<boolean> {
+    const unit = await this.#try(answer(api.POST('/api/units/{id}/readings', { ...this.#path, body: entry })));
+    if (!unit) return false;
+    const added = unit.readings[0];
+    if (added) this.#undo.push(() => this.takeBack(added.id, true));
+    return true;
+  }
+
+  async takeBack(reading: string, takenBack: boolean): Promise<void> {
+    const path = { params: { path: { id: this.#id, reading } } };
+    await this.#try(answer(api.PUT('/api/units/{id}/readings/{reading}/taken-back', { ...path, body: { takenBack } })));
+    if (takenBack) {
+      notices.say('Reading taken back.', { label: 'Put it back', run: () => void this.takeBack(reading, false) });
+    }
+  }
+
+  async finish(finished: boolean): Promise<void> {
+    await this.#try(answer(api.PUT('/api/units/{id}/finished', { ...this.#path, body: { finished } })));
+    this.#undo.push(() => this.finish(!finished));
+  }
+
+  async renamePatient(patient: string): Promise<void> {
+    const unit = this.unit;
+    if (!unit || patient.trim() === unit.case.patient) return;
+    const path = { params: { path: { id: unit.case.id } } };
+    const kept = await this.#attempt(async () => {
+      await answer(api.PUT('/api/cases/{id}', { ...path, body: { patient } }));
+    });
+    if (kept) await this.load();
+  }
+
+  /** Takes the last change or reading back. */
+  async undo(): Promise<void> {
+    const last = this.#undo.pop();
+    if (last) await last();
+    else notices.say('Nothing to undo here.');
+  }
+
+  get #path() {
+    return { params: { path: { id: this.#id } } };
+  }
+
+  async #send(inputs: Inputs): Promise<void> {
+    this.inputs = inputs;
+    this.#next = inputs;
+    if (this.#sending) return;
+    this.#sending = true;
+    try {
+      while (this.#next && this.unit) {
+        const body = this.#next;
+        this.#next = null;
+        const header = { 'If-Match': `"${this.unit.version}"` };
+        const params = { ...this.#path.params, header };
+        this.#show(await answer(api.PUT('/api/units/{id}/inputs', { params, body })));
+      }
+    } catch (error) {
+      this.#next = null;
+      this.#undo.pop();
+      this.#complain(error);
+      await this.load();
+    } finally {
+      this.#sending = false;
+    }
+  }
+
+  async #try(call: Promise<Unit>): Promise<Unit | null> {
+    try {
+      const unit = await call;
+      this.#show(unit);
+      return unit;
+    } catch (error) {
+      this.#complain(error);
+      return null;
+    }
+  }
+
+  async #attempt(call: () => Promise<void>): Promise<boolean> {
+    try {
+      await call();
+      return true;
+    } catch (error) {
+      this.#complain(error);
+      return false;
+    }
+  }
+
+  #complain(error: unknown): void {
+    if (!(error instanceof Refusal)) throw error;
+    notices.warn(error.message);
+  }
+
+  #show(unit: Unit): void {
+    this.unit = unit;
+    if (!this.#next) this.inputs = unit.inputs;
+    if (!unit.plan.zones.some((zone) => zone.zone === this.zoneName)) {
+      // A crossbite renames the cusps; the nearest thing to the old place is the first zone.
+      this.zoneName = unit.plan.zones[0]?.zone ?? '';
+    }
+  }
+}

@@ -1,0 +1,17 @@
+import tailwindcss from '@tailwindcss/vite';
+import { svelte } from '@sveltejs/vite-plugin-svelte';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [tailwindcss(), svelte()],
+  build: {
+    outDir: '../Dentelle.Web/wwwroot',
+    emptyOutDir: true,
+    target: 'es2022',
+    // Small fonts would be inlined as data: addresses, which the content policy refuses.
+    assetsInlineLimit: 0,
+  },
+  // The folder api/ holds sources of ours; everything else under /api is the program's.
+  server: { proxy: { '^/api/(?!client|schema)': 'http://127.0.0.1:5080' } },
+  test: { include: ['**/*.test.ts'], environment: 'node' },
+});
