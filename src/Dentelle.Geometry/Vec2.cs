@@ -27,5 +27,7 @@ public readonly record struct Vec2(double X, double Y)
         }
     }
 
+    public override string ToString() => $"({X:0.####}, {Y:0.####})";
+
     public static Vec2 Mix(Vec2 a, Vec2 b, double t) => a + ((b - a) * t);
 }

@@ -147,9 +147,12 @@ internal static class SectionCutter
 
     private static void Shelve(HeightProfile profile, Vec2 margin, Shelf shelf, int inward)
     {
+        var half = profile.Step * (profile.Heights.Length - 1) / 2;
         for (var k = 0; k < profile.Heights.Length; k++)
         {
             var fromMargin = (profile.PlaceOf(k) - margin.X) * inward;
+            // The other half has a margin of its own, perhaps at another level.
+            if (fromMargin > half) continue;
             if (fromMargin > shelf.Width + 1e-9)
             {
                 // Discs near the margin reach below it; the finish line is the lowest that is cut.

@@ -25,14 +25,21 @@ internal static class SchemaCheck
 
     private static Problem? Evaluate(NamedText file, NamedText schema, JsonElement document)
     {
-        var result = JsonSchema.FromText(schema.Text).Evaluate(document, new EvaluationOptions { OutputFormat = OutputFormat.List });
+        var result = JsonSchema.FromText(schema.Text).Evaluate(document, new EvaluationOptions { OutputFormat = OutputFormat.Hierarchical });
         if (result.IsValid) return null;
-
-        // The deepest failing place is the one the author has to mend; its parents only fail because of it.
-        var failing = (result.Details ?? [])
-            .Where(detail => !detail.IsValid && detail.Errors is { Count: > 0 })
-            .MaxBy(detail => detail.InstanceLocation.ToString().Count(character => character == '/'))!;
+        var failing = Deepest(result);
         var path = failing.InstanceLocation.ToString();
-        return ProtocolReader.Wrong(file.Name, path.Length == 0 ? "/" : path, string.Join("; ", failing.Errors!.Values.Select(error => error.TrimEnd('.'))));
+        var what = failing.Errors is { Count: > 0 } errors ? string.Join("; ", errors.Values.Select(error => error.TrimEnd('.'))) : "does not hold";
+        return ProtocolReader.Wrong(file.Name, path.Length == 0 ? "/" : path, what);
+    }
+
+    // The deepest failing place is the one the author has to mend; its parents only fail because of it. What failed inside
+    // a part that holds as a whole (one of several alternatives) is no fault.
+    private static EvaluationResults Deepest(EvaluationResults failing)
+    {
+        var below = (failing.Details ?? []).Where(detail => !detail.IsValid).Select(Deepest).ToArray();
+        return below.Length == 0 ? failing : below.MaxBy(Depth)!;
+
+        static int Depth(EvaluationResults result) => (2 * result.InstanceLocation.ToString().Count(character => character == '/')) + (result.Errors is { Count: > 0 } ? 1 : 0);
     }
 }

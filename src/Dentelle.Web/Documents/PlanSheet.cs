@@ -15,7 +15,7 @@ internal static class PlanSheet
     private const double Edge = 42;
     private const double Width = 595.28 - (2 * Edge);
     private const double PointsPerMm = 12.5;
-    private const double LowestBody = 770;
+    private const double LowestBody = 765;
 
     public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed)
     {
@@ -61,10 +61,10 @@ internal static class PlanSheet
         var drawing = planned.Drawing;
         // Seen from the cheek the midline lies on the left for the patient's left teeth.
         var mesialLeft = !tooth.IsRight;
-        figure.Section(drawing.Faciolingual[0], planned.Plan, new XPoint(Edge + 88, zero), flip: true);
-        figure.Section(drawing.Mesiodistal, planned.Plan, new XPoint(Edge + 265, zero), flip: mesialLeft);
-        figure.Above(drawing.Above, new XPoint(Edge + 430, 205), flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper), "from above, facial side up");
-        figure.Scale(new XPoint(Edge, 334));
+        figure.Section(drawing.Faciolingual[0], planned.Plan, new XPoint(Edge + 92, zero), flip: true);
+        figure.Section(drawing.Mesiodistal, planned.Plan, new XPoint(Edge + 280, zero), flip: mesialLeft);
+        figure.Above(drawing.Above, new XPoint(Edge + 438, 205), flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper), "from above, facial side up");
+        figure.Scale(new XPoint(Edge + 394, 334));
     }
 
     private static double Zones(XGraphics page, UnitView unit, double top)
@@ -96,7 +96,7 @@ internal static class PlanSheet
                 var piece = unit.Plan.Margin[i + side];
                 var x = Edge + (side * half);
                 var level = piece.LevelMm == 0 ? "level with the gum" : $"{Mm(Math.Abs(piece.LevelMm))} {(piece.LevelMm > 0 ? "above" : "below")} the gum";
-                Row(page, y, [x, x + 74, x + 150], [Kebab.Of(piece.Segment), $"{Kebab.Of(piece.Design).Replace('-', ' ')} {Mm(piece.WidthMm)}", level], SheetFonts.TextFont(9), Ink.Text);
+                Row(page, y, [x, x + 62, x + 160], [Kebab.Of(piece.Segment), $"{Kebab.Of(piece.Design).Replace('-', ' ')} {Mm(piece.WidthMm)}", level], SheetFonts.TextFont(9), Ink.Text);
             }
 
             y += 12.6;
@@ -126,11 +126,12 @@ internal static class PlanSheet
 
     private static void Foot(XGraphics page, UnitView unit, DateTimeOffset printed)
     {
-        page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 790, Edge + Width, 790);
+        page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 788, Edge + Width, 788);
         var soft = Ink.Brush(Ink.Soft);
-        page.DrawString("Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 802));
-        page.DrawString("Tooth form, enamel and pulp are averages, not this patient: confirm on radiographs. Cut under water, with light pressure; protect the neighbour and the gum.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 812));
-        page.DrawString($"{unit.Protocol} · plan {unit.Version} · lengths in millimetres · printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), soft, new XPoint(Edge, 822));
+        page.DrawString("Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 801));
+        page.DrawString("Tooth form, enamel and pulp are averages, not this patient: confirm on radiographs.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 811));
+        page.DrawString("Cut under water with light pressure; protect the neighbour and the gum.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 821));
+        page.DrawString($"{unit.Protocol} · plan {unit.Version} · lengths in millimetres · printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), soft, new XPoint(Edge, 831));
     }
 
     private static void Row(XGraphics page, double y, double[] columns, string[] cells, XFont font, XColor colour)

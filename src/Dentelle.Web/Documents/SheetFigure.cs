@@ -12,6 +12,9 @@ namespace Dentelle.Web.Documents;
 /// <param name="crownUp">Whether the bite is drawn upward: so for lower teeth, as they stand in the mouth.</param>
 internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crownUp)
 {
+    // All captions stand on one line below the figures. Points from the top of the page.
+    private const double CaptionAt = 318;
+
     /// <param name="flip">Whether x runs to the left.</param>
     public void Section(SectionDrawing section, Plan plan, XPoint origin, bool flip)
     {
@@ -31,7 +34,7 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
 
         foreach (var mark in section.Marks) Number(mark, plan, place);
         var words = $"{Kebab.Of(section.Plane)}, {section.Through}";
-        page.DrawString(words, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, origin.Y + (crownUp ? 3.7 : 11.5) * pointsPerMm + 12), XStringFormats.TopCenter);
+        page.DrawString(words, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt), XStringFormats.TopCenter);
     }
 
     public void Above(AboveDrawing above, XPoint origin, bool flip, string facialWords)
@@ -42,7 +45,7 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         page.DrawPolygon(Ink.Line(Ink.Text, 0.8), Points(above.Axial, place));
         page.DrawPolygon(Ink.Line(Ink.Soft, 0.5), Points(above.Table, place));
         page.DrawPolygon(Ink.Line(Ink.RoomLine, 0.8, 1.2, 2), Points(above.Present, place));
-        page.DrawString(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, origin.Y + (5.9 * pointsPerMm) + 4), XStringFormats.TopCenter);
+        page.DrawString(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt), XStringFormats.TopCenter);
     }
 
     public void Scale(XPoint at)

@@ -1,0 +1,72 @@
+using System.Text.Json.Nodes;
+using Dentelle.Cli;
+
+namespace Dentelle.Core.Tests;
+
+/// <summary>The command line's contract as docs/formats.md states it.</summary>
+public class CommandLineTests
+{
+    private static (int Code, string Output, string Error) Run(params string[] args)
+    {
+        using var output = new StringWriter();
+        using var error = new StringWriter();
+        return (CommandLine.Run(args, output, error, AppContext.BaseDirectory), output.ToString(), error.ToString());
+    }
+
+    [Fact(DisplayName = "plan --json prints the unit with the published names")]
+    public void Json()
+    {
+        var (code, output, error) = Run("plan", "36 crown zirconia", "--json");
+        Assert.Equal((0, ""), (code, error));
+        var unit = JsonNode.Parse(output)!["units"]![0]!;
+        Assert.Equal("36 crown zirconia-monolithic", $"{unit["tooth"]} {unit["restoration"]} {unit["material"]}");
+        var cusp = unit["zones"]!.AsArray().First(zone => (string)zone!["zone"]! == "functional-cusp-mesiofacial")!;
+        Assert.Equal([1.0, 0.6, 1.5, 0.8], [(double)cusp["depthMm"]!["target"]!, (double)cusp["depthMm"]!["min"]!, (double)cusp["depthMm"]!["max"]!, (double)cusp["roughCutMm"]!]);
+        Assert.Equal("P common-practice", $"{cusp["reasons"]![0]!["source"]} {cusp["reasons"]![0]!["standing"]}");
+        var margin = unit["margin"]![0]!;
+        Assert.Equal("facial chamfer 0.5 0.5", $"{margin["segment"]} {margin["design"]} {margin["widthMm"]} {margin["levelMm"]}");
+        Assert.Equal(12, (double)unit["tocDeg"]!["target"]!);
+        Assert.All(unit["cautions"]!.AsArray(), caution => Assert.NotNull((string?)caution!["code"]));
+    }
+
+    [Fact(DisplayName = "An assessment file changes the plan; what the line says wins over it")]
+    public void Assessment_file()
+    {
+        var file = Path.GetTempFileName();
+        File.WriteAllText(file, """{ "crossbite": true, "material": "metal", "buildOutMm": { "groove": 0.5 }, "roomBeforeMm": { "functional-cusp": 0.3 }, "marginLevelMm": { "facial": -0.5 } }""");
+        var unit = JsonNode.Parse(Run("plan", "36 crown zirconia", "--json", "--assessment", file).Output)!["units"]![0]!;
+        Assert.Equal("zirconia-monolithic", (string)unit["material"]!);
+        Assert.Equal("functional-cusp-mesiolingual", (string)unit["zones"]![0]!["zone"]!);
+        Assert.Equal(1.3, (double)unit["zones"]![0]!["expectedClearanceMm"]!["target"]!);
+        Assert.Equal(0.5, (double)unit["zones"]!.AsArray().First(zone => (string)zone!["zone"]! == "groove")!["depthMm"]!["target"]!);
+        Assert.Equal(-0.5, (double)unit["margin"]![0]!["levelMm"]!);
+
+        File.WriteAllText(file, """{ "buildOut": { "groove": 0.5 } }""");
+        Assert.Contains("buildOut", Run("plan", "36 crown zirconia", "--assessment", file).Error);
+        File.WriteAllText(file, """{ "material": "cheese" }""");
+        Assert.Contains("material", Run("plan", "36 crown", "--assessment", file).Error);
+    }
+
+    [Theory(DisplayName = "Wrong input ends with code 2, one sentence, and nothing on the output")]
+    [InlineData("plan", "19 crown zirconia")]
+    [InlineData("plan", "36 crown cheese")]
+    [InlineData("plan", "36 crown zirconia", "--assessment", "/no/such/file")]
+    [InlineData("plan", "36 crown zirconia", "--assessment")]
+    [InlineData("plan", "36 crown zirconia", "--jsn")]
+    [InlineData("plan", "36 crown zirconia", "--protocol", "/no/such/file")]
+    [InlineData("plam")]
+    public void Wrong_input(params string[] args)
+    {
+        var (code, output, error) = Run(args);
+        Assert.Equal((2, ""), (code, output));
+        Assert.Contains('.', error);
+    }
+
+    [Fact(DisplayName = "Without --json a table shows every zone with its reasons and their standing")]
+    public void Table()
+    {
+        var (code, output, _) = Run("plan", "11 crown metal");
+        Assert.Equal(0, code);
+        foreach (var words in new[] { "Incisal edge", "Lingual fossa", "from-memory", "chamfer" }) Assert.Contains(words, output);
+    }
+}

@@ -1,0 +1,53 @@
+using System.Text.Json.Nodes;
+using Dentelle.Core.Protocols;
+
+namespace Dentelle.Core.Tests;
+
+public class ProtocolTests
+{
+    private static readonly NamedText Schema = new("protocol.schema.json", Shipped.Text("protocol.schema.json"));
+
+    [Theory(DisplayName = "A wrong protocol file gives an error that names the file, the path in it and what is wrong")]
+    [InlineData("/crowns/0/depths/1/targetMm", "\"deep\"", "/crowns/0/depths/1/targetMm")]
+    [InlineData("/crowns/0/depths/1/targetMm", "-1", "/crowns/0/depths/1/targetMm")]
+    [InlineData("/crowns/0/depths/0/leastMm", "1.6", "/crowns/0/depths/0")] // least above target
+    [InlineData("/crowns/0/depths/0/source", "\"S99\"", "/crowns/0/depths/0/source")]
+    [InlineData("/crowns/0/depths/3/zones", "[\"groove\"]", "/crowns/0/depths")] // ridges are left without a number
+    [InlineData("/crowns/3/material", "\"metal\"", "/crowns/3/material")]
+    [InlineData("/crowns/0/colour", "\"grey\"", "/crowns/0")]
+    [InlineData("/defaults/toleranceMm/standing", "\"certain\"", "/defaults/toleranceMm/standing")]
+    [InlineData("/convergence/0/leastDeg", "15", "/convergence/0")]
+    public void Wrong_files(string at, string value, string complaint)
+    {
+        var document = JsonNode.Parse(Shipped.Text("shipped.json"))!;
+        var steps = at.Split('/')[1..];
+        var node = steps[..^1].Aggregate(document, (parent, step) => int.TryParse(step, out var index) ? parent[index]! : parent[step]!);
+        node[steps[^1]] = JsonNode.Parse(value);
+        Assert.False(ProtocolReader.ReadProtocol(new NamedText("house.json", document.ToJsonString()), Schema, Shipped.Handbook.Sources).Is(out _, out var problem));
+        Assert.StartsWith($"house.json: {complaint}", problem.Sentence);
+        Assert.True(problem.Sentence.Length > $"house.json: {complaint}: ".Length + 8, problem.Sentence);
+    }
+
+    [Theory(DisplayName = "A file that is no JSON, or lacks a part, is refused too")]
+    [InlineData("{ \"id\": ", "line 1")]
+    [InlineData("[]", "/")]
+    [InlineData("{}", "crowns")]
+    public void Broken_files(string text, string complaint)
+    {
+        Assert.False(ProtocolReader.ReadProtocol(new NamedText("house.json", text), Schema, Shipped.Handbook.Sources).Is(out _, out var problem));
+        Assert.StartsWith("house.json: ", problem.Sentence);
+        Assert.Contains(complaint, problem.Sentence);
+    }
+
+    [Fact(DisplayName = "What is remembered as valid is not checked again, and only that very text is")]
+    public void Schema_memory()
+    {
+        var known = new HashSet<string>(StringComparer.Ordinal);
+        var memory = new SchemaMemory(known.Contains, digest => known.Add(digest));
+        Assert.NotNull(Handbook.Read(Shipped.Text, memory: memory).Value);
+        Assert.Equal(3, known.Count);
+        var wrong = new NamedText("house.json", Shipped.Text("shipped.json").Replace("\"version\": 1", "\"version\": 0", StringComparison.Ordinal));
+        Assert.StartsWith("house.json: /version", Handbook.Read(Shipped.Text, wrong, memory).Problem!.Sentence);
+        Assert.Equal(3, known.Count);
+    }
+}

@@ -1,0 +1,52 @@
+using Dentelle.Core.Planning;
+using Dentelle.Core.QuickLine;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Tests;
+
+public class QuickLineTests
+{
+    private static Answer<UnderstoodLine> Read(string line, ToothNotation notation = ToothNotation.Iso) => QuickLineReader.Read(line, notation, Shipped.Protocol);
+
+    [Theory(DisplayName = "Shorthand is understood in the user's notation")]
+    [InlineData("36 crown zirconia", ToothNotation.Iso, "36", Material.ZirconiaMonolithic)]
+    [InlineData("11 crown lithium disilicate", ToothNotation.Iso, "11", Material.LithiumDisilicate)]
+    [InlineData("#19 crown metal-ceramic facial", ToothNotation.Iso, "36", Material.MetalCeramicFacial)]
+    [InlineData("19 crown metal-ceramic facial", ToothNotation.Universal, "36", Material.MetalCeramicFacial)]
+    [InlineData("LL6 crown layered zirconia", ToothNotation.Iso, "36", Material.ZirconiaLayered)]
+    [InlineData("⎾6 crown zirconia-monolithic", ToothNotation.Quadrant, "36", Material.ZirconiaMonolithic)]
+    [InlineData("  14   CROWN  mc porcelain margin ", ToothNotation.Iso, "14", Material.MetalCeramicPorcelainMargin)]
+    [InlineData("21 crown deep all-ceramic", ToothNotation.Iso, "21", Material.AllCeramicDeep)]
+    public void Understood(string line, ToothNotation notation, string tooth, Material material)
+    {
+        var understood = Shipped.Need(Read(line, notation));
+        Assert.Equal((tooth, material), (understood.Tooth.Iso, understood.Inputs.Material));
+    }
+
+    [Fact(DisplayName = "The line may also say crossbite, build-out school and order of steps")]
+    public void Further_words()
+    {
+        var inputs = Shipped.Need(Read("46 crown crossbite zirconia room-driven margin-first")).Inputs;
+        Assert.Equal((true, BuildOutSchool.RoomDriven, CuttingSchool.MarginFirst), (inputs.Crossbite, inputs.BuildOutSchool, inputs.School));
+        Assert.Null(Shipped.Need(Read("36 crown")).Inputs.Material);
+    }
+
+    [Theory(DisplayName = "What can't be read says why and what could have been meant")]
+    [InlineData("", "empty", "36 crown zirconia")]
+    [InlineData("19 crown zirconia", "tooth", "36 crown zirconia")] // universal 19 is the lower left first molar
+    [InlineData("99 crown zirconia", "tooth", "36 crown zirconia")]
+    [InlineData("36", "no-restoration", "36 crown")]
+    [InlineData("36 croun zirconia", "restoration", "36 crown zirconia")]
+    [InlineData("36 onlay zirconia", "restoration", "36 crown zirconia")]
+    [InlineData("36 crown zirkonium", "material", null)]
+    [InlineData("36 crown zirconai", "material", "36 crown zirconia-monolithic")]
+    [InlineData("36 crown cheese", "material", null)]
+    public void Not_understood(string line, string code, string? suggestion)
+    {
+        Assert.False(Read(line).Is(out _, out var problem));
+        Assert.Equal(code, problem.Code);
+        if (suggestion is not null) Assert.Contains(suggestion, problem.Suggestions);
+        // Whatever is suggested can be understood as it stands.
+        Assert.All(problem.Suggestions, next => Assert.True(Read(next).Value is not null || next == "36 crown", next));
+    }
+}

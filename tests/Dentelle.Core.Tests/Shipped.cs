@@ -1,0 +1,28 @@
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.QuickLine;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Tests;
+
+/// <summary>The shipped protocol files, and short ways to plan from them.</summary>
+internal static class Shipped
+{
+    public static readonly Handbook Handbook = Need(Handbook.Read(Text));
+
+    public static Protocol Protocol => Handbook.Protocol;
+
+    public static string Text(string name) => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "protocols", name));
+
+    public static PlannedUnit Unit(string line, Func<PlanInputs, PlanInputs>? with = null)
+    {
+        var understood = Need(QuickLineReader.Read(line, ToothNotation.Iso, Protocol));
+        return Need(PlannedUnit.Make(understood.Tooth, with is null ? understood.Inputs : with(understood.Inputs), Handbook));
+    }
+
+    public static Plan Plan(string line, Func<PlanInputs, PlanInputs>? with = null) => Unit(line, with).Plan;
+
+    public static T Need<T>(Answer<T> answer)
+        where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidOperationException(problem.Sentence);
+}
