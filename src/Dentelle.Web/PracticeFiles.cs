@@ -1,7 +1,7 @@
 namespace Dentelle.Web;
 
 /// <summary>Where the practice's files are.</summary>
-internal sealed record PracticeFiles
+public sealed record PracticeFiles
 {
     public string Data { get; init; } = "data";
 

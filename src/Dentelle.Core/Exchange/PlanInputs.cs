@@ -79,7 +79,7 @@ public sealed record PlanInputs
         new(lengths.ToDictionary(entry => entry.Key, entry => new Mm(entry.Value)));
 }
 
-public sealed record SizeInput(double? Length, double? Mesiodistal, double? Faciolingual);
+public sealed record SizeInput(double? Length = null, double? Mesiodistal = null, double? Faciolingual = null);
 
 /// <summary>Inputs of one unit in the planner's own types.</summary>
 public sealed record UnitRequest(Assessment Assessment, Decision Decision);

@@ -101,7 +101,10 @@ internal static class SectionCutter
         return blended;
     }
 
-    /// <summary>A length per sample by its zone, run smoothly from zone to zone: a zone boundary is no step.</summary>
+    /// <summary>
+    /// A length per sample by its zone, run smoothly from zone to zone: a zone boundary is no step. The deeper zone keeps
+    /// its whole length and the change lies in the shallower one, so that nothing comes out too shallow.
+    /// </summary>
     public static double[] Blended(IReadOnlyList<OutlineSample> samples, Func<Zone, double> lengthAt)
     {
         var known = new Dictionary<Zone, double>();
@@ -111,25 +114,32 @@ internal static class SectionCutter
             if (!known.TryGetValue(samples[i].Zone, out raw[i])) known[samples[i].Zone] = raw[i] = lengthAt(samples[i].Zone);
         }
 
-        var blended = new double[raw.Length];
-        for (var i = 0; i < raw.Length; i++)
+        var deepest = Around(samples, raw, (_, near) => near.Max(neighbour => raw[neighbour.Index]));
+        return Around(samples, deepest, (_, near) => near.Sum(neighbour => neighbour.Weight * deepest[neighbour.Index]) / near.Sum(neighbour => neighbour.Weight));
+    }
+
+    private static double[] Around(IReadOnlyList<OutlineSample> samples, double[] values, Func<int, List<(int Index, double Weight)>, double> combine)
+    {
+        var combined = new double[values.Length];
+        var near = new List<(int Index, double Weight)>();
+        for (var i = 0; i < values.Length; i++)
         {
-            var (sum, weight) = (raw[i], 1.0);
+            near.Clear();
+            near.Add((i, 1));
             foreach (var step in (ReadOnlySpan<int>)[-1, 1])
             {
-                for (var k = i + step; k >= 0 && k < raw.Length; k += step)
+                for (var k = i + step; k >= 0 && k < values.Length; k += step)
                 {
                     var apart = (samples[k].At - samples[i].At).Length / BlendReach;
-                    if (apart > 2) break;
-                    var w = Math.Exp(-2 * apart * apart);
-                    (sum, weight) = (sum + (w * raw[k]), weight + w);
+                    if (apart > 1) break;
+                    near.Add((k, 1 - (apart * apart)));
                 }
             }
 
-            blended[i] = sum / weight;
+            combined[i] = combine(i, near);
         }
 
-        return blended;
+        return combined;
     }
 
     // The functional bevel is one plane, as deep as asked where the cusp stands out most against it.

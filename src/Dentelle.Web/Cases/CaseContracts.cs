@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Text.Json;
 using System.Text.Json.Serialization;
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
@@ -40,7 +41,7 @@ public sealed record CaseEntry
 }
 
 /// <summary>A case as a file: everything that is needed to have it elsewhere.</summary>
-public sealed record CaseFile(string Format, string Patient, DateTime? VisitAt, string Note, IReadOnlyList<CaseFileUnit> Units)
+public sealed record CaseFile(string Format, string Patient, string Note, IReadOnlyList<CaseFileUnit> Units, DateTime? VisitAt = null)
 {
     public const string FormatName = "dentelle-case/1";
 }
@@ -49,6 +50,6 @@ public sealed record CaseFile(string Format, string Patient, DateTime? VisitAt, 
 /// <param name="Inputs">What was found and decided.</param>
 /// <param name="Plan">The plan as it was made, with the protocol it was made from. On reading it is made anew.</param>
 public sealed record CaseFileUnit(
-    string Tooth, PlanInputs Inputs, bool Finished, string Protocol, int ProtocolVersion, IReadOnlyList<CaseFileReading> Readings, PlanDocument? Plan = null);
+    string Tooth, PlanInputs Inputs, bool Finished, string Protocol, int ProtocolVersion, IReadOnlyList<CaseFileReading> Readings, JsonElement? Plan = null);
 
-public sealed record CaseFileReading(string Zone, ReadingKind Kind, string Gauge, double FromMm, double? BelowMm, bool IncludesEnd);
+public sealed record CaseFileReading(string Zone, ReadingKind Kind, string Gauge, double FromMm, bool IncludesEnd, double? BelowMm = null);

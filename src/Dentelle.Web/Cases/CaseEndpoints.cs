@@ -43,11 +43,11 @@ public static class CaseEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<Ok<CaseFile>, ProblemHttpResult>> Export(Guid id, CaseStore store, CaseFiles files, HttpResponse response, CancellationToken stop)
+    private static async Task<Results<Ok<CaseFile>, ProblemHttpResult>> Export(Guid id, CaseStore store, HttpResponse response, CancellationToken stop)
     {
         if (await store.CaseAsync(id, stop) is not { } row) return Problems.NoSuch("case");
         response.Headers.ContentDisposition = $"attachment; filename=\"case-{row.Number:0000}.json\"";
-        return TypedResults.Ok(files.Write(row));
+        return TypedResults.Ok(CaseFiles.Write(row));
     }
 
     private static async Task<Results<Ok<ImportedCase>, ProblemHttpResult>> Import(CaseFile file, CaseFiles files, ClaimsPrincipal user, CancellationToken stop) =>

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Judging;
@@ -10,11 +11,11 @@ using Dentelle.Web.Units;
 namespace Dentelle.Web.Cases;
 
 /// <summary>Cases as files, both ways. What is written and read again is the same case.</summary>
-public sealed class CaseFiles(CaseStore store, UnitViews views, Handbook handbook)
+public sealed class CaseFiles(CaseStore store, Handbook handbook)
 {
-    public CaseFile Write(CaseRow row) => new(CaseFile.FormatName, row.Patient, row.VisitAt, row.Note, [.. row.Units.Select(Write)]);
+    public static CaseFile Write(CaseRow row) => new(CaseFile.FormatName, row.Patient, row.Note, [.. row.Units.Select(Write)], row.VisitAt);
 
-    private CaseFileUnit Write(UnitRow unit)
+    private static CaseFileUnit Write(UnitRow unit)
     {
         var made = unit.Plans.MaxBy(plan => plan.Version)!;
         return new(
@@ -23,9 +24,9 @@ public sealed class CaseFiles(CaseStore store, UnitViews views, Handbook handboo
                 .. from reading in unit.Readings
                    where reading.TakenBackAt is null
                    orderby reading.TakenAt
-                   select new CaseFileReading(reading.Zone, reading.Kind, reading.GaugeId, reading.FromMm, reading.BelowMm, reading.IncludesEnd),
+                   select new CaseFileReading(reading.Zone, reading.Kind, reading.GaugeId, reading.FromMm, reading.IncludesEnd, reading.BelowMm),
             ],
-            views.Planned(unit).Value is { } planned ? new PlanDocument([UnitDocument.From(planned.Plan)]) : null);
+            JsonDocument.Parse(made.Result).RootElement);
     }
 
     /// <summary>Checks the whole file first and then adds it as a new case: all of it or nothing.</summary>

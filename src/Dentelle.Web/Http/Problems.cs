@@ -23,14 +23,12 @@ public static class Problems
     /// <summary>Turns whatever escaped into a problem; never a stack trace.</summary>
     public static void UseProblemSentences(this WebApplication app)
     {
-        app.UseExceptionHandler(handler => handler.Run(async context =>
+        app.UseExceptionHandler(new ExceptionHandlerOptions
         {
-            var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
-            var result = error is BadHttpRequestException bad
-                ? From(new Problem("bad-request", Plainly(bad)), bad.StatusCode)
-                : From(new Problem("internal", "Something went wrong here and nothing was changed. Try again; if it stays, tell whoever looks after Dentelle."), StatusCodes.Status500InternalServerError);
-            await result.ExecuteAsync(context);
-        }));
+            ExceptionHandler = Answer,
+            // A slip in a request is the caller's news, not the log's.
+            SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException,
+        });
         app.UseStatusCodePages(async pages =>
         {
             var status = pages.HttpContext.Response.StatusCode;
@@ -44,6 +42,15 @@ public static class Problems
             };
             await From(new Problem($"http-{status}", sentence), status).ExecuteAsync(pages.HttpContext);
         });
+    }
+
+    private static Task Answer(HttpContext context)
+    {
+        var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
+        var result = error is BadHttpRequestException bad
+            ? From(new Problem("bad-request", Plainly(bad)), bad.StatusCode)
+            : From(new Problem("internal", "Something went wrong here and nothing was changed. Try again; if it stays, tell whoever looks after Dentelle."), StatusCodes.Status500InternalServerError);
+        return result.ExecuteAsync(context);
     }
 
     /// <summary>An unknown address under /api is a problem, not the start page.</summary>

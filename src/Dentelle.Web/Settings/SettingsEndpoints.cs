@@ -35,4 +35,4 @@ public static class SettingsEndpoints
 
 /// <param name="Notation">How teeth are written.</param>
 /// <param name="BurTipMm">Tip of the bur corrections are told in; null lets the plainest fraction decide.</param>
-public sealed record SettingsView(ToothNotation Notation, double? BurTipMm);
+public sealed record SettingsView(ToothNotation Notation, double? BurTipMm = null);

@@ -1,0 +1,92 @@
+using System.Diagnostics;
+using System.Net;
+using System.Net.Sockets;
+
+namespace Dentelle.Web.Tests;
+
+/// <summary>"Saved" means that it is there after the process was killed (SIGKILL), whatever it was doing.</summary>
+public sealed class KilledProcessTests : IDisposable
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("dentelle-kill").FullName;
+
+    public void Dispose() => Directory.Delete(folder, recursive: true);
+
+    [Fact(DisplayName = "What was acknowledged is there after the process was killed in the middle of writing")]
+    public async Task Killed()
+    {
+        string unit;
+        var (version, readings) = (0, 0);
+        var (server, client) = await Start();
+        using (server)
+        {
+            unit = await client.NewUnit("36 crown zirconia");
+            using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(1.5));
+            var killing = Task.Run(async () =>
+            {
+                await Task.Delay(TimeSpan.FromSeconds(1.2));
+                server.Kill();
+            });
+            try
+            {
+                while (!stop.IsCancellationRequested)
+                {
+                    var saved = await client.Put($"/api/units/{unit}/inputs", $$"""{ "material": "metal", "buildOutMm": { "groove": {{(version % 10) / 10.0}} } }""", $"\"{version + 1}\"");
+                    if (saved.IsSuccessStatusCode) version++;
+                    var read = await client.Post($"/api/units/{unit}/readings", """{ "zone": "groove", "kind": "index-gap", "gauge": "caliper", "valueMm": 1.0 }""");
+                    if (read.IsSuccessStatusCode) readings++;
+                }
+            }
+            catch (HttpRequestException)
+            {
+                // Killed under way: that call was never acknowledged.
+            }
+
+            await killing;
+            await server.WaitForExitAsync();
+        }
+
+        Assert.True(version > 1 && readings > 1, $"{version} plans and {readings} readings before the kill");
+        (server, client) = await Start();
+        using (server)
+        {
+            var kept = await client.Get($"/api/units/{unit}");
+            // One more may have reached the disk without its answer reaching us.
+            Assert.InRange((int)kept["version"]!, version + 1, version + 2);
+            Assert.InRange(kept["readings"]!.AsArray().Count, readings, readings + 1);
+            server.Kill();
+            await server.WaitForExitAsync();
+        }
+    }
+
+    private async Task<(Process Server, HttpClient Client)> Start()
+    {
+        var port = FreePort();
+        var start = new ProcessStartInfo("dotnet", ["Dentelle.Web.dll", "--urls", $"http://127.0.0.1:{port}"]) { WorkingDirectory = AppContext.BaseDirectory, RedirectStandardOutput = true, UseShellExecute = false };
+        start.Environment["Dentelle__Data"] = folder;
+        var server = Process.Start(start)!;
+        server.OutputDataReceived += (_, _) => { };
+        server.BeginOutputReadLine();
+        var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
+        for (var attempt = 0; attempt < 150; attempt++)
+        {
+            try
+            {
+                if ((await client.GetAsync("/api/day")).IsSuccessStatusCode) return (server, client);
+            }
+            catch (HttpRequestException)
+            {
+                await Task.Delay(100);
+            }
+        }
+
+        server.Kill();
+        throw new TimeoutException("The server did not answer within fifteen seconds.");
+    }
+
+    private static int FreePort()
+    {
+        using var listener = new TcpListener(IPAddress.Loopback, 0);
+        listener.Start();
+        return ((IPEndPoint)listener.LocalEndpoint).Port;
+    }
+}

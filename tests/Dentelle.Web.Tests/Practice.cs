@@ -1,0 +1,67 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+
+namespace Dentelle.Web.Tests;
+
+/// <summary>The whole application on an empty database of its own.</summary>
+public sealed class Practice : WebApplicationFactory<PracticeFiles>
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("dentelle-test").FullName;
+
+    public bool Demo { get; init; }
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("Dentelle:Data", folder);
+        builder.UseSetting("Dentelle:Demo", Demo ? "true" : "false");
+        builder.UseSetting("Serilog:MinimumLevel:Default", "Error");
+    }
+
+    protected override void Dispose(bool disposing)
+    {
+        base.Dispose(disposing);
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        if (Directory.Exists(folder)) Directory.Delete(folder, recursive: true);
+    }
+}
+
+internal static class Calls
+{
+    public static async Task<JsonNode> Get(this HttpClient client, string address) => JsonNode.Parse(await client.GetStringAsync(address))!;
+
+    public static Task<HttpResponseMessage> Post(this HttpClient client, string address, string json) =>
+        client.PostAsync(address, new StringContent(json, System.Text.Encoding.UTF8, "application/json"));
+
+    public static Task<HttpResponseMessage> Put(this HttpClient client, string address, string json, string? ifMatch = null)
+    {
+        var request = new HttpRequestMessage(HttpMethod.Put, address) { Content = new StringContent(json, System.Text.Encoding.UTF8, "application/json") };
+        if (ifMatch is not null) request.Headers.TryAddWithoutValidation("If-Match", ifMatch);
+        return client.SendAsync(request);
+    }
+
+    public static async Task<JsonNode> Json(this Task<HttpResponseMessage> call)
+    {
+        var response = await call;
+        var text = await response.Content.ReadAsStringAsync();
+        Assert.True(response.IsSuccessStatusCode, $"{(int)response.StatusCode}: {text}");
+        return JsonNode.Parse(text)!;
+    }
+
+    /// <summary>The problem of a refused call: status and code; it always carries a sentence and never a stack trace.</summary>
+    public static async Task<(int Status, string Code)> Refused(this Task<HttpResponseMessage> call)
+    {
+        var response = await call;
+        Assert.Equal("application/problem+json", response.Content.Headers.ContentType?.MediaType);
+        var problem = (await response.Content.ReadFromJsonAsync<JsonNode>())!;
+        Assert.EndsWith(".", (string)problem["detail"]!);
+        Assert.DoesNotContain(" at Dentelle", problem.ToJsonString());
+        return ((int)response.StatusCode, (string)problem["code"]!);
+    }
+
+    public static async Task<string> NewUnit(this HttpClient client, string line) =>
+        (string)(await client.Post("/api/quick-line/do", $$"""{ "line": "{{line}}" }""").Json())["unitId"]!;
+
+    public static JsonNode ZoneOf(this JsonNode unit, string zone) => unit["plan"]!["zones"]!.AsArray().First(entry => (string)entry!["zone"]! == zone)!;
+}
