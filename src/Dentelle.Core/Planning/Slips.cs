@@ -8,7 +8,8 @@ internal static class Slips
 {
     public static Problem? In(Assessment assessment, Decision decision, Protocol protocol)
     {
-        var zones = Zones.Of(assessment.Tooth, assessment.Crossbite);
+        // A crossbite renames cusps; what was entered for the other names waits until it is undone.
+        Zone[] zones = [.. Zones.Of(assessment.Tooth, assessment.Crossbite), .. Zones.Of(assessment.Tooth, !assessment.Crossbite)];
         var limits = protocol.Plausible;
         return Keys("buildOutMm", decision.BuildOut, zones) ?? Keys("roomBeforeMm", assessment.RoomBefore, zones)
             ?? Lengths("build-out", decision.BuildOut.Entries, limits.BuildOutMm)
@@ -17,11 +18,11 @@ internal static class Slips
             ?? (decision.FinishingAllowance is { } allowance ? Length("finishing allowance", "this unit", allowance, limits.FinishingAllowanceMm) : null);
     }
 
-    private static Problem? Keys(string field, ByZone lengths, IReadOnlyList<Zone> zones)
+    private static Problem? Keys(string field, ByZone lengths, Zone[] zones)
     {
         var unknown = lengths.Entries.Keys.FirstOrDefault(key => !zones.Any(zone => zone.Name == key || Kebab.Of(zone.Kind) == key));
         if (unknown is null) return null;
-        var names = zones.Select(zone => zone.Name).ToArray();
+        var names = zones.Select(zone => zone.Name).Distinct().ToArray();
         return new("unknown-zone", $"This tooth has no zone “{unknown}” ({field}). Its zones are {string.Join(", ", names)}.", names);
     }
 

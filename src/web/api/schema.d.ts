@@ -258,10 +258,10 @@ export interface components {
         CaseFile: {
             format: string;
             patient: string;
-            /** Format: date-time */
-            visitAt?: null | string;
             note: string;
             units: components["schemas"]["CaseFileUnit"][];
+            /** Format: date-time */
+            visitAt?: null | string;
         };
         CaseFileReading: {
             zone: string;
@@ -269,9 +269,9 @@ export interface components {
             gauge: string;
             /** Format: double */
             fromMm: number;
+            includesEnd: boolean;
             /** Format: double */
             belowMm?: null | number;
-            includesEnd: boolean;
         };
         CaseFileUnit: {
             /** @description ISO 3950 code. */
@@ -283,7 +283,8 @@ export interface components {
             /** Format: int32 */
             protocolVersion: number;
             readings: components["schemas"]["CaseFileReading"][];
-            plan?: null | components["schemas"]["PlanDocument"];
+            /** @description The plan as it was made, with the protocol it was made from. On reading it is made anew. */
+            plan?: unknown;
         };
         CaseUnitView: {
             /** Format: uuid */
@@ -446,10 +447,6 @@ export interface components {
             material: components["schemas"]["Material"];
             name: string;
             note?: null | string;
-        };
-        /** @description A plan as it stands in files, on the command line and in the API. Lengths in millimetres, angles in degrees. */
-        PlanDocument: {
-            units: components["schemas"]["UnitDocument"][];
         };
         /**
          * @description What a user found and decided for one tooth, as it stands in files, on the command line and in the API. Everything may

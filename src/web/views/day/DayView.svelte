@@ -9,14 +9,13 @@
   let day = $state<Schemas['DayView'] | null>(null);
   let problem = $state<string | null>(null);
 
-  const groups = $derived.by(() => {
-    const byDay = new Map<string, Schemas['CaseView'][]>();
-    for (const entry of day?.cases ?? []) {
-      const title = entry.visitAt ? dayWords(new Date(entry.visitAt)) : 'No visit agreed';
-      byDay.set(title, [...(byDay.get(title) ?? []), entry]);
-    }
-    return [...byDay];
-  });
+  const groups = $derived(
+    Object.entries(
+      Object.groupBy(day?.cases ?? [], (entry) =>
+        entry.visitAt ? dayWords(new Date(entry.visitAt)) : 'No visit agreed',
+      ),
+    ),
+  );
 
   function dayWords(at: Date): string {
     const words = at.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
@@ -80,7 +79,7 @@
   {#each groups as [title, cases] (title)}
     <section class="mt-7">
       <h2 class="border-b border-firm pb-1 text-[19px] text-soft">{title}</h2>
-      {#each cases as entry (entry.id)}
+      {#each cases ?? [] as entry (entry.id)}
         <CaseRow {entry} />
       {/each}
     </section>

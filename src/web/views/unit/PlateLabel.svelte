@@ -21,7 +21,7 @@
 </script>
 
 <line x1={leaderX} y1={label.at.y - 7} x2={label.to.x} y2={label.to.y} class="leader" class:selected />
-<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_static_element_interactions -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <g
   role={onpick ? 'button' : undefined}
   tabindex={onpick ? 0 : undefined}

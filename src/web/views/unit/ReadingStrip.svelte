@@ -63,7 +63,9 @@
 
 <section class="shrink-0 border-t border-hairline px-5 py-2.5" aria-label="Reading">
   <div class="flex flex-wrap items-center gap-x-4 gap-y-1">
-    <span class="text-[14px] font-semibold"><span class="max-xl:hidden">Reading:&nbsp;</span>{lowerFirst(zone.words)}</span>
+    <span class="text-[14px] font-semibold"
+      ><span class="max-xl:hidden">Reading:&nbsp;</span>{lowerFirst(zone.words)}</span
+    >
     <label class="quiet ml-auto flex items-center gap-2"
       ><span class="max-xl:sr-only">what</span>
       <select class="field text-ink" bind:value={() => kind, (value) => (wantedKind = value)}>

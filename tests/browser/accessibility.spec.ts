@@ -1,0 +1,61 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { begin, expect, test } from './practice';
+
+const rules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+
+async function complaints(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).withTags(rules).analyze();
+  return violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.target.join(' ')}`));
+}
+
+for (const theme of ['desk', 'chair']) {
+  test.describe(`${theme} screen`, () => {
+    test.beforeEach(async ({ page }) => {
+      await page.addInitScript((name) => localStorage.setItem('theme', name), theme);
+    });
+
+    test('Day', async ({ page }) => {
+      await page.goto('/');
+      await page.getByText('Odalys Ferrow').waitFor();
+      expect(await complaints(page)).toEqual([]);
+    });
+
+    test('Unit, with a reading', async ({ page }) => {
+      await page.goto('/');
+      await page
+        .getByRole('link', { name: /26 .*lithium/ })
+        .first()
+        .click();
+      await page
+        .getByRole('navigation', { name: 'Zones' })
+        .getByRole('button', { name: /critical/ })
+        .click();
+      expect(await complaints(page)).toEqual([]);
+    });
+
+    test('dialogs', async ({ page }) => {
+      await begin(page, '36 crown zirconia');
+      for (const key of ['/', ',', '?']) {
+        await page.keyboard.press(key);
+        await page.getByRole('dialog').waitFor();
+        await page.waitForTimeout(250);
+        expect(await complaints(page)).toEqual([]);
+        await page.keyboard.press('Escape');
+        await page.getByRole('dialog').waitFor({ state: 'hidden' });
+      }
+    });
+  });
+}
+
+test('every action of the help sheet has a key, and the arrow keys reach every zone', async ({ page }) => {
+  await begin(page, '36 crown zirconia');
+  const names = new Set<string>();
+  for (let i = 0; i < 16; i++) {
+    names.add(await page.getByRole('complementary', { name: 'Zone' }).getByRole('heading').innerText());
+    await page.keyboard.press('ArrowRight');
+  }
+  expect(names.size).toBe(16);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog').locator('dt')).toHaveCount(11);
+});

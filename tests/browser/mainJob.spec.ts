@@ -1,0 +1,158 @@
+import { begin, depth, expect, panel, test } from './practice';
+
+test('the main job by keyboard only, in at most 25 key presses', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('heading', { name: 'Cases' }).waitFor();
+  let presses = 0;
+  const press = async (key: string) => {
+    presses++;
+    await page.keyboard.press(key);
+  };
+
+  await press('/');
+  await expect(page.getByLabel('Tooth, what it gets, material')).toBeFocused();
+  for (const letter of '36 crown zirconia') await press(letter === ' ' ? 'Space' : letter);
+  await expect(page.getByText('36, lower left first molar: crown, zirconia, monolithic')).toBeVisible();
+  await press('Enter');
+
+  await expect(depth(page)).toHaveText(/1\.0/);
+  await expect(panel(page)).toContainText('common practice');
+  await press('r');
+  // The second gauge of the set is the largest that passes: 0.4, and 0.75 does not.
+  await press('2');
+  await expect(panel(page).locator('[data-verdict]')).toHaveAttribute('data-verdict', 'cant-tell');
+  await press('1');
+  await expect(panel(page).locator('[data-verdict]')).toHaveAttribute('data-verdict', 'critical');
+  await expect(panel(page)).toContainText('0.6 more first: the whole width of a 0.6 tip');
+  expect(presses).toBeLessThanOrEqual(25);
+
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('ArrowRight');
+  await expect(panel(page).getByRole('heading')).toHaveText('Functional cusp, distofacial');
+  await page.keyboard.press('u');
+  await expect(page.getByText('15 zones')).toBeHidden();
+  await page.keyboard.press('ArrowLeft');
+  await expect(panel(page).locator('[data-verdict]')).toHaveAttribute('data-verdict', 'cant-tell');
+});
+
+test('the main job with the pointer: two taps for a reading, found again after a reload', async ({ page }) => {
+  await begin(page, '26 crown lithium disilicate');
+  await page
+    .getByRole('button', { name: /^1\.5, outer bevel/ })
+    .first()
+    .click();
+  await expect(panel(page).getByRole('heading')).toHaveText(/^Outer bevel/);
+  await page.getByRole('region', { name: 'Reading' }).getByRole('button', { name: /^1\.0/ }).click();
+  await expect(panel(page).locator('[data-verdict="cant-tell"]')).toContainText('would settle it');
+  await page.getByRole('combobox', { name: 'with' }).selectOption('Caliper');
+  await page.getByRole('region', { name: 'Reading' }).getByRole('button', { name: /^1\.0/ }).click();
+  await expect(panel(page).locator('[data-verdict="critical"]')).toContainText('0.5 more: half the width of a 1.0 tip');
+
+  await page.reload();
+  await expect(panel(page).getByRole('heading')).toHaveText(/^Outer bevel/);
+  await expect(panel(page).locator('[data-verdict="critical"]')).toContainText('0.5 short');
+  await page.getByRole('link', { name: 'Day' }).click();
+  await expect(page.getByText('0.5 short').last()).toBeVisible();
+});
+
+test('material, school, build-out and margin level redraw the plate and say why', async ({ page }) => {
+  await begin(page, '36 crown zirconia');
+  const planned = page.locator('path.planned.large');
+  const before = await planned.getAttribute('d');
+  await page.getByRole('button', { name: 'Metal', exact: true }).click();
+  await expect(depth(page)).toHaveText(/1\.5/);
+  await expect(planned).not.toHaveAttribute('d', before!);
+
+  await page.getByRole('button', { name: 'Build-out more' }).click();
+  await page.getByRole('button', { name: 'Build-out more' }).click();
+  await expect(depth(page)).toHaveText(/1\.3/);
+  await expect(panel(page)).toContainText('The restoration will stand 0.2 outside the present surface');
+  await page.keyboard.press('u');
+  await expect(depth(page)).toHaveText(/1\.4/);
+  await page.keyboard.press('u');
+  await expect(depth(page)).toHaveText(/1\.5/);
+
+  await page.getByRole('button', { name: 'Room before more' }).click();
+  await page.getByRole('button', { name: 'By the room' }).click();
+  await expect(panel(page)).toContainText('Room already there: 0.1 measured');
+  await expect(depth(page)).toHaveText(/1\.4/);
+
+  await page.getByRole('button', { name: 'Metal-ceramic, facial' }).click();
+  await page.getByRole('button', { name: 'Whole top' }).click();
+  await expect(depth(page)).toHaveText(/1\.9/);
+  await page.getByRole('checkbox', { name: 'Crossbite' }).check();
+  await expect(panel(page).getByRole('heading')).toHaveText('Functional cusp, mesiolingual');
+
+  await page
+    .getByRole('navigation', { name: 'Zones' })
+    .getByRole('button', { name: /lingual$/ })
+    .last()
+    .click();
+  for (let i = 0; i < 20; i++) await page.getByRole('button', { name: 'Margin over gum more' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /leaves no wall|outside/ })).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Zones' })).toBeVisible();
+});
+
+test('wrong shorthand says what is wrong and what could have been meant, and loses nothing', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /quick line/ }).click();
+  const field = page.getByLabel('Tooth, what it gets, material');
+  await field.fill('19 crown zirconia');
+  await expect(page.getByText('no permanent tooth in two-digit notation')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(field).toHaveValue('19 crown zirconia');
+  await page.getByRole('button', { name: '36 crown zirconia', exact: true }).click();
+  await expect(field).toHaveValue('36 crown zirconia');
+  await field.fill('36 crown');
+  await expect(page.getByText('material not named')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(panel(page)).toContainText('No material was named');
+});
+
+test('a unit can be handed over: printed page, file out, file in', async ({ page }) => {
+  await begin(page, '11 crown lithium disilicate');
+  await page.getByRole('textbox', { name: 'Patient' }).fill('Tamsin Orrel');
+  await page.keyboard.press('Tab');
+  await expect(page).toHaveTitle(/Tamsin Orrel/);
+  const id = /unit\/([^#]+)/.exec(page.url())![1];
+  const pdf = await page.request.get(`/api/units/${id}/sheet.pdf`);
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save as file' }).click();
+  const file = await (await download).path();
+  await page.getByRole('link', { name: 'Day' }).click();
+  await page
+    .getByLabel('Add from file')
+    .setInputFiles({ name: 'case.json', mimeType: 'application/json', buffer: Buffer.from('{') });
+  await expect(page.getByText('is no case file')).toBeVisible();
+  await page.getByLabel('Add from file').setInputFiles(file);
+  await expect(page.getByRole('textbox', { name: 'Patient' })).toHaveValue('Tamsin Orrel');
+});
+
+test('settings: teeth in universal notation, corrections in widths of the chosen bur', async ({ page }) => {
+  await begin(page, '36 crown zirconia');
+  await page.getByRole('button', { name: 'Settings' }).click();
+  await page.getByRole('radio', { name: /Universal/ }).check();
+  await page.getByLabel('Bur in hand').selectOption('0.6');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('complementary', { name: 'Case' })).toContainText('#19');
+  await page.getByRole('combobox', { name: 'with' }).selectOption('Caliper');
+  await page.getByRole('region', { name: 'Reading' }).getByRole('button', { name: /^0\.7/ }).click();
+  await expect(panel(page)).toContainText('half the width of a 0.6 tip');
+  await page.getByRole('button', { name: 'Settings' }).click();
+  await page.getByRole('radio', { name: /Two digits/ }).check();
+  await page.getByLabel('Bur in hand').selectOption('');
+  await page.keyboard.press('Escape');
+});
+
+test('when the program does not answer, the screen says so and keeps what it shows', async ({ page }) => {
+  await begin(page, '36 crown zirconia');
+  await page.route('**/api/units/**', (route) => route.abort());
+  await page.getByRole('region', { name: 'Reading' }).getByRole('button', { name: /^1\.0/ }).click();
+  await expect(page.getByText('Dentelle does not answer')).toBeVisible();
+  await expect(depth(page)).toHaveText(/1\.0/);
+  await page.unroute('**/api/units/**');
+  await page.getByRole('region', { name: 'Reading' }).getByRole('button', { name: /^1\.0/ }).click();
+  await expect(panel(page).locator('[data-verdict="within"]')).toBeVisible();
+});
