@@ -14,15 +14,23 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     private DateTime Now => clock.GetUtcNow().UtcDateTime;
 
     /// <summary>All cases, next visit first; those without a visit last.</summary>
-    public async Task<IReadOnlyList<CaseRow>> AllAsync(CancellationToken stop) =>
-        await Whole().OrderBy(row => row.VisitAt == null).ThenBy(row => row.VisitAt).ThenBy(row => row.Number).ToListAsync(stop);
+    public async Task<IReadOnlyList<CaseRow>> AllAsync(CancellationToken stop)
+    {
+        await NewestPlans(db.Units).LoadAsync(stop);
+        return await Whole().OrderBy(row => row.VisitAt == null).ThenBy(row => row.VisitAt).ThenBy(row => row.Number).ToListAsync(stop);
+    }
 
-    public Task<CaseRow?> CaseAsync(Guid id, CancellationToken stop) => Whole().FirstOrDefaultAsync(row => row.Id == id, stop);
+    public async Task<CaseRow?> CaseAsync(Guid id, CancellationToken stop)
+    {
+        await NewestPlans(db.Units.Where(unit => unit.CaseId == id)).LoadAsync(stop);
+        return await Whole().FirstOrDefaultAsync(row => row.Id == id, stop);
+    }
 
-    public Task<UnitRow?> UnitAsync(Guid id, CancellationToken stop) =>
-        db.Units.Include(row => row.Case).Include(row => row.Readings)
-            .Include(row => row.Plans.OrderByDescending(plan => plan.Version).Take(1))
-            .FirstOrDefaultAsync(row => row.Id == id, stop);
+    public async Task<UnitRow?> UnitAsync(Guid id, CancellationToken stop)
+    {
+        await NewestPlans(db.Units.Where(unit => unit.Id == id)).LoadAsync(stop);
+        return await db.Units.Include(row => row.Case).Include(row => row.Readings).FirstOrDefaultAsync(row => row.Id == id, stop);
+    }
 
     public async Task<CaseRow> AddCaseAsync(string patient, DateTime? visitAt, string note, CancellationToken stop)
     {
@@ -132,7 +140,10 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     };
 
     private IQueryable<CaseRow> Whole() =>
-        db.Cases.AsSplitQuery()
-            .Include(row => row.Units.OrderBy(unit => unit.Order)).ThenInclude(unit => unit.Readings)
-            .Include(row => row.Units).ThenInclude(unit => unit.Plans.OrderByDescending(plan => plan.Version).Take(1));
+        db.Cases.AsSplitQuery().Include(row => row.Units.OrderBy(unit => unit.Order)).ThenInclude(unit => unit.Readings);
+
+    // A unit's version is its newest plan's, so each is found by the index however many came before; loaded here, EF hangs
+    // them into their units.
+    private IQueryable<PlanRow> NewestPlans(IQueryable<UnitRow> units) =>
+        from unit in units join plan in db.Plans on new { UnitId = unit.Id, unit.Version } equals new { plan.UnitId, plan.Version } select plan;
 }

@@ -15,7 +15,7 @@ public static class SheetEndpoints
     {
         if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
         if (!views.Planned(unit).Is(out var planned, out var problem)) return Problems.From(problem);
-        if (!(await views.ViewAsync(unit, stop)).Is(out var view, out problem)) return Problems.From(problem);
+        var view = await views.ViewAsync(unit, planned, stop);
         return TypedResults.File(PlanSheet.Write(view, planned, clock.GetLocalNow()), "application/pdf");
     }
 }

@@ -40,7 +40,9 @@ public static class UnitEndpoints
             return Problems.From(new Problem("if-match", "Name the version you are changing in If-Match."), StatusCodes.Status428PreconditionRequired);
         if (ifMatch != Tag(unit)) return Problems.ChangedMeanwhile();
         if (!PlannedUnit.Make(UnitViews.ToothOf(unit), inputs, handbook).Is(out var planned, out var problem)) return Problems.From(problem);
-        return await store.SavePlanAsync(unit, planned, inputs, handbook.Protocol, user.NameOf(), stop) ? await Shown(unit, views, response, stop) : Problems.ChangedMeanwhile();
+        return await store.SavePlanAsync(unit, planned, inputs, handbook.Protocol, user.NameOf(), stop)
+            ? await Shown(unit, planned, views, response, stop)
+            : Problems.ChangedMeanwhile();
     }
 
     private static async Task<UnitAnswer> AddReading(
@@ -52,7 +54,7 @@ public static class UnitEndpoints
         // A reading that can't be judged is a slip: the zone is not there, or meets no antagonist.
         if (!Judge.Of(reading, planned.Plan, handbook.Protocol).Is(out _, out problem)) return Problems.From(problem);
         await store.AddReadingAsync(unit, reading, user.NameOf(), stop);
-        return await Shown(unit, views, response, stop);
+        return await Shown(unit, planned, views, response, stop);
     }
 
     private static async Task<UnitAnswer> TakeBack(
@@ -82,11 +84,13 @@ public static class UnitEndpoints
         };
     }
 
-    private static async Task<UnitAnswer> Shown(UnitRow unit, UnitViews views, HttpResponse response, CancellationToken stop)
+    private static async Task<UnitAnswer> Shown(UnitRow unit, UnitViews views, HttpResponse response, CancellationToken stop) =>
+        views.Planned(unit).Is(out var planned, out var problem) ? await Shown(unit, planned, views, response, stop) : Problems.From(problem);
+
+    private static async Task<UnitAnswer> Shown(UnitRow unit, PlannedUnit planned, UnitViews views, HttpResponse response, CancellationToken stop)
     {
-        if (!(await views.ViewAsync(unit, stop)).Is(out var view, out var problem)) return Problems.From(problem);
         response.Headers.ETag = Tag(unit);
-        return TypedResults.Ok(view);
+        return TypedResults.Ok(await views.ViewAsync(unit, planned, stop));
     }
 
     private static string Tag(UnitRow unit) => $"\"{unit.Version}\"";

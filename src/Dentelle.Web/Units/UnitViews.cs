@@ -14,9 +14,8 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
     /// <summary>The unit planned anew from its kept inputs: planning is pure, so this is what was saved, drawn again.</summary>
     public Answer<PlannedUnit> Planned(UnitRow unit) => PlannedUnit.Make(ToothOf(unit), InputsOf(unit), handbook);
 
-    public async Task<Answer<UnitView>> ViewAsync(UnitRow unit, CancellationToken stop)
+    public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)
     {
-        if (!Planned(unit).Is(out var planned, out var problem)) return problem;
         var settings = await store.SettingsAsync(stop);
         var whole = await store.CaseAsync(unit.CaseId, stop);
         var crown = handbook.Protocol.Crown(planned.Plan.Material.Value)!;

@@ -15,7 +15,7 @@
 
   async function save(part: Partial<Settings>) {
     try {
-      await shared.save({ ...shared.settings, ...part });
+      await shared.save(part);
       // What is on screen was written in the old notation.
       dispatchEvent(new CustomEvent('settings-changed'));
     } catch (error) {

@@ -8,6 +8,8 @@ class Shared {
   /** The case a quick line adds to, while one is open. */
   caseId = $state<string | null>(null);
 
+  #saving: Promise<void> = Promise.resolve();
+
   async load(): Promise<void> {
     [this.reference, this.settings] = await Promise.all([
       answer(api.GET('/api/reference')),
@@ -15,8 +17,22 @@ class Shared {
     ]);
   }
 
-  async save(settings: Settings): Promise<void> {
-    this.settings = await answer(api.PUT('/api/settings', { body: settings }));
+  /** Shows the new settings at once and keeps them; two quick changes don't undo each other. */
+  async save(part: Partial<Settings>): Promise<void> {
+    const before = this.settings;
+    this.settings = { ...before, ...part };
+    const body = this.settings;
+    this.#saving = this.#saving
+      .catch(() => {})
+      .then(async () => {
+        await answer(api.PUT('/api/settings', { body }));
+      });
+    try {
+      await this.#saving;
+    } catch (error) {
+      this.settings = before;
+      throw error;
+    }
   }
 
   switchTheme(): void {

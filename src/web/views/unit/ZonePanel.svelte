@@ -13,8 +13,12 @@
   const cautions = $derived(unit.plan.cautions.filter((caution) => !caution.zone || caution.zone === zone.zone));
   const margins = $derived(marginsBeside(zone));
 
+  // What was entered counts at once, before the plan that follows from it is there: quick taps add up.
+  const shownBuildOut = $derived(unitState.inputs.buildOutMm?.[zone.zone] ?? zone.buildOutMm);
+  const shownRoom = $derived(unitState.inputs.roomBeforeMm?.[zone.zone] ?? zone.roomBeforeMm ?? null);
+
   export function buildOut(by: number) {
-    setAt('buildOutMm', Math.round((zone.buildOutMm + by) * 10) / 10);
+    setAt('buildOutMm', Math.round((shownBuildOut + by) * 10) / 10);
   }
 
   function setAt(field: 'buildOutMm' | 'roomBeforeMm', value: number | null) {
@@ -98,19 +102,14 @@
   {/if}
 
   <div class="mt-3 flex flex-col gap-1.5">
-    <Stepper label="Build-out" value={zone.buildOutMm} signed onstep={(value) => setAt('buildOutMm', value)} />
+    <Stepper label="Build-out" value={shownBuildOut} signed onstep={(value) => setAt('buildOutMm', value)} />
     {#if zone.expectedClearanceMm}
-      <Stepper
-        label="Room before"
-        value={zone.roomBeforeMm ?? null}
-        least={0}
-        onstep={(value) => setAt('roomBeforeMm', value)}
-      />
+      <Stepper label="Room before" value={shownRoom} least={0} onstep={(value) => setAt('roomBeforeMm', value)} />
     {/if}
     {#each margins as piece (piece.segment)}
       <Stepper
         label="Margin over gum"
-        value={piece.levelMm}
+        value={unitState.inputs.marginLevelMm?.[piece.segment] ?? piece.levelMm}
         signed
         onstep={(value) => setLevel(piece.segment, value)}
       />

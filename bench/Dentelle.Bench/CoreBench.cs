@@ -1,0 +1,46 @@
+using BenchmarkDotNet.Attributes;
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Forms;
+using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.QuickLine;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Bench;
+
+/// <summary>What follows a key press in the core: understanding, planning, drawing, judging.</summary>
+[ShortRunJob]
+[MemoryDiagnoser]
+public class CoreBench
+{
+    private readonly Handbook handbook;
+    private readonly UnitRequest request;
+    private readonly Plan plan;
+    private readonly Reading reading = new("groove", ReadingKind.IndexGap, Interval.Passing(new Mm(0.75), new Mm(1.0)), "thickness-gauges");
+
+    public CoreBench()
+    {
+        handbook = Need(Handbook.Read(name => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "protocols", name))));
+        request = Need(PlanInputs.Empty.For(ToothCode.Of(3, 6)));
+        plan = Need(Planner.Make(request.Assessment, request.Decision, handbook.Protocol));
+    }
+
+    [Benchmark]
+    public object QuickLine() => QuickLineReader.Read("36 crown metal-ceramic facial", ToothNotation.Iso, handbook.Protocol);
+
+    [Benchmark]
+    public object PlanMolar() => Planner.Make(request.Assessment, request.Decision, handbook.Protocol);
+
+    /// <summary>Three faciolingual sections, one mesiodistal, the view from above.</summary>
+    [Benchmark]
+    public object DrawMolar() => Draughtsman.Draw(plan, handbook);
+
+    [Benchmark]
+    public object JudgeReading() => Judge.Of(reading, plan, handbook.Protocol);
+
+    private static T Need<T>(Answer<T> answer)
+        where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidOperationException(problem.Sentence);
+}

@@ -1,0 +1,41 @@
+// One picture per main view, from the demonstration practice: node screenshots.mjs ADDRESS FOLDER
+import { execFileSync } from 'node:child_process';
+import { writeFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+
+const [address, folder] = process.argv.slice(2);
+const day = await (await fetch(`${address}/api/day`)).json();
+const unit = (tooth) => day.cases.flatMap((entry) => entry.units).find((candidate) => candidate.tooth === tooth).id;
+
+const shots = [
+  { name: 'day', path: '/' },
+  { name: 'unit', path: `/unit/${unit('26')}#functional-cusp-bevel-mesiolingual` },
+  { name: 'unit-front', path: `/unit/${unit('11')}#facial-middle-third` },
+  { name: 'unit-room', path: `/unit/${unit('47')}#functional-cusp-mesiofacial` },
+  { name: 'unit-chair', path: `/unit/${unit('26')}#mesial-ridge`, theme: 'chair', width: 1024, height: 768 },
+  { name: 'quick-line', path: '/', type: '36 crown zirconai' },
+];
+
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+for (const shot of shots) {
+  const context = await browser.newContext({ viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 } });
+  const page = await context.newPage();
+  await page.addInitScript((theme) => localStorage.setItem('theme', theme), shot.theme ?? 'desk');
+  await page.goto(address + shot.path);
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  if (shot.type) {
+    await page.keyboard.press('/');
+    await page.keyboard.type(shot.type);
+    await page.waitForTimeout(500);
+  }
+  await page.screenshot({ path: join(folder, `${shot.name}.png`) });
+  await context.close();
+}
+await browser.close();
+
+const pdf = join(folder, 'sheet.pdf');
+writeFileSync(pdf, Buffer.from(await (await fetch(`${address}/api/units/${unit('26')}/sheet.pdf`)).arrayBuffer()));
+execFileSync('pdftoppm', ['-r', '90', '-png', '-singlefile', pdf, join(folder, 'sheet')]);
+rmSync(pdf);
