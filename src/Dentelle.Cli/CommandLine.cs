@@ -37,8 +37,8 @@ public static class CommandLine
 
         if (!Answer(args, home).Is(out var answer, out var problem))
         {
-            error.WriteLine(problem.Sentence);
-            if (problem.Suggestions.Count > 0) error.WriteLine($"Could be meant: {string.Join(" · ", problem.Suggestions)}");
+            var meant = problem.Suggestions.Count > 0 ? $" Could be meant: {string.Join(" · ", problem.Suggestions)}." : "";
+            error.WriteLine(problem.Sentence + meant);
             return WrongInput;
         }
 
@@ -48,7 +48,7 @@ public static class CommandLine
 
     private static Answer<string> Answer(string[] args, string home)
     {
-        if (args is not ["plan", ..]) return new Problem("usage", args.Length == 0 ? $"Name a command:\n{Usage}" : $"There is no command “{args[0]}”; there is plan.");
+        if (args is not ["plan", ..]) return new Problem("usage", args.Length == 0 ? "Name a command: plan or help." : $"There is no command “{args[0]}”; there are plan and help.");
         if (!PlanOptions.Parse(args[1..]).Is(out var options, out var problem)) return problem;
 
         NamedText? protocolFile = null;

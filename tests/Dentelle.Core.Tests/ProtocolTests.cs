@@ -50,4 +50,12 @@ public class ProtocolTests
         Assert.StartsWith("house.json: /version", Handbook.Read(Shipped.Text, wrong, memory).Problem!.Sentence);
         Assert.Equal(3, known.Count);
     }
+
+    [Fact(DisplayName = "docs/sources.md lists every source of the table, and says that they were recalled from memory")]
+    public void Sources_page()
+    {
+        var page = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "docs", "sources.md"));
+        Assert.Contains(Shipped.Handbook.Sources.Remark, page);
+        foreach (var source in Shipped.Handbook.Sources.Sources) Assert.Contains($"| {source.Id} | {source.Citation} |", page);
+    }
 }

@@ -112,15 +112,23 @@ internal static class SectionPainter
         var top = section.Crown.Max(sample => sample.At.Y) - estimate.HornBelowTop;
         var horn = Math.Max(top, lowestNeck + 0.5);
         // A narrow chamber has one horn: two would run into each other.
+        var axis = tooth.IsFront ? MiddleAt(section, horn - 0.25) : middle;
         var twoHorns = !tooth.IsFront && half > 0.8;
         IReadOnlyList<Vec2> points =
         [
             new(middle + (half * 0.75), bottom), new(middle + half, lowestNeck),
             .. twoHorns
                 ? new Vec2[] { new(middle + (half * 0.9), horn), new(middle, horn - 0.7), new(middle - (half * 0.9), horn) }
-                : [new(middle + (half * 0.45), horn - 0.5), new(middle, horn), new(middle - (half * 0.45), horn - 0.5)],
+                : [new(axis + (half * 0.4), horn - 0.6), new(axis, horn), new(axis - (half * 0.4), horn - 0.6)],
             new(middle - half, lowestNeck), new(middle - (half * 0.75), bottom),
         ];
         return Curves.Through(points, 8, closed: false);
+    }
+
+    // A front tooth leans; its pulp follows the middle of the crown, not the middle of the neck.
+    private static double MiddleAt(ToothSection section, double height)
+    {
+        var above = section.Crown.Where(sample => sample.At.Y >= height).ToArray();
+        return (above[0].At.X + above[^1].At.X) / 2;
     }
 }

@@ -6,7 +6,7 @@
   import Pills from './Pills.svelte';
   import type { UnitState } from './unitState.svelte';
 
-  let { unitState, unit, onprint }: { unitState: UnitState; unit: Unit; onprint: () => void } = $props();
+  let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 
   const coverages = [
     { value: 'wall', words: 'Facial wall' },
@@ -91,11 +91,4 @@
       /> Crossbite
     </label>
   {/if}
-  <div class="flex flex-wrap gap-x-4 gap-y-1 border-t border-hairline pt-2">
-    <button class="line-button" onclick={onprint}>Print page</button>
-    <a class="line-button" href="/api/cases/{unit.case.id}/file" download>Save as file</a>
-    <button class="line-button" onclick={() => unitState.finish(!unit.finished)}>
-      {unit.finished ? 'Open again' : 'Mark finished'}
-    </button>
-  </div>
 </aside>

@@ -61,12 +61,12 @@
   <div
     class="grid h-full grid-cols-[186px_minmax(0,1fr)_292px] xl:grid-cols-[208px_minmax(0,1fr)_318px] grid-rows-[minmax(0,1fr)_auto]"
   >
-    <CaseMargin {unitState} {unit} onprint={print} />
+    <CaseMargin {unitState} {unit} />
     <div class="flex min-h-0 flex-col">
       <Plate {unitState} {unit} zone={unitState.zone} />
       <ReadingStrip bind:this={strip} {unitState} zone={unitState.zone} />
     </div>
     <ZonePanel bind:this={panel} {unitState} {unit} zone={unitState.zone} />
-    <ZoneThread {unitState} {unit} zone={unitState.zone} />
+    <ZoneThread {unitState} {unit} zone={unitState.zone} onprint={print} />
   </div>
 {/if}

@@ -5,7 +5,8 @@
   import { mm, plain } from '../../parts/words';
   import type { UnitState } from './unitState.svelte';
 
-  let { unitState, unit, zone }: { unitState: UnitState; unit: Unit; zone: Zone } = $props();
+  let { unitState, unit, zone, onprint }: { unitState: UnitState; unit: Unit; zone: Zone; onprint: () => void } =
+    $props();
 
   const read = $derived(unit.plan.zones.filter((candidate) => unitState.readingAt(candidate.zone)).length);
   let thread = $state<HTMLOListElement>();
@@ -17,15 +18,20 @@
 </script>
 
 <nav class="col-span-3 border-t border-firm bg-leaf px-5 pt-2 pb-2" aria-label="Zones">
-  <p class="quiet mb-1 flex justify-between">
-    <span>{unit.plan.zones.length} zones · {read} read</span>
-    <span class="flex gap-3">
+  <div class="quiet mb-1 flex items-baseline gap-5">
+    <span class="mr-2">{unit.plan.zones.length} zones · {read} read</span>
+    <button class="line-button" onclick={onprint}>Print page</button>
+    <a class="line-button" href="/api/cases/{unit.case.id}/file" download>Save as file</a>
+    <button class="line-button" onclick={() => unitState.finish(!unit.finished)}>
+      {unit.finished ? 'Open again' : 'Mark finished'}
+    </button>
+    <span class="ml-auto flex gap-3">
       <span><span class="key">←</span> <span class="key">→</span> zones</span>
       <span><span class="key">R</span> reading</span>
       <span><span class="key">+</span> <span class="key">−</span> build-out</span>
       <span><span class="key">U</span> undo</span>
     </span>
-  </p>
+  </div>
   <ol class="-mx-1 flex overflow-x-auto px-1 pt-1" bind:this={thread}>
     {#each unit.plan.zones as knot (knot.zone)}
       {@const reading = unitState.readingAt(knot.zone)}
