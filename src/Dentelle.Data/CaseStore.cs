@@ -102,11 +102,11 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
         await db.SaveChangesAsync(stop);
     }
 
-    public async Task<SettingsRow> SettingsAsync(CancellationToken stop) => await db.Settings.FirstOrDefaultAsync(stop) ?? new SettingsRow();
+    public async Task<SettingsRow> SettingsAsync(CancellationToken stop) => await db.Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop) ?? new SettingsRow();
 
     public async Task SaveSettingsAsync(ToothNotation notation, double? burTipMm, CancellationToken stop)
     {
-        var row = await db.Settings.FirstOrDefaultAsync(stop);
+        var row = await db.Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop);
         if (row is null) db.Settings.Add(row = new SettingsRow());
         (row.Notation, row.BurTipMm) = (notation, burTipMm);
         await db.SaveChangesAsync(stop);

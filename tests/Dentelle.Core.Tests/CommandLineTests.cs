@@ -43,6 +43,8 @@ public class CommandLineTests
 
         File.WriteAllText(file, """{ "buildOut": { "groove": 0.5 } }""");
         Assert.Contains("buildOut", Run("plan", "36 crown zirconia", "--assessment", file).Error);
+        File.WriteAllText(file, """{ "buildOutMm": null }""");
+        Assert.Equal(2, Run("plan", "36 crown zirconia", "--assessment", file).Code);
         File.WriteAllText(file, """{ "material": "cheese" }""");
         Assert.Contains("material", Run("plan", "36 crown", "--assessment", file).Error);
     }

@@ -129,6 +129,41 @@ public class PlanProperties
         Assert.Equal(11.6, Width(measured.Mesiodistal), 2);
     }
 
+    [Fact(DisplayName = "Every zone can be pointed at, and from above the margin is as wide as planned on all four sides")]
+    public void Every_zone_is_drawn() => Sample((plan, drawing) =>
+    {
+        Assert.Equal(plan.Zones.Select(zone => zone.Zone.Name).Order(), drawing.Above.Marks.Select(mark => mark.Zone).Order());
+        // The thirds and halves, walls and tops of a back tooth are all cut by one of its sections.
+        var cut = Sections(drawing).SelectMany(section => section.Marks).Select(mark => mark.Zone).ToHashSet();
+        Assert.Superset(plan.Zones.Where(zone => zone.Zone.Cusp is null or Cusp.Facial or Cusp.Mesiofacial).Select(zone => zone.Zone.Name).Where(name => !name.Contains("gingival", StringComparison.Ordinal)).ToHashSet(), cut);
+
+        double Width(Func<Vec2, double> along)
+        {
+            var at = drawing.Above.FinishLine.ToList().IndexOf(drawing.Above.FinishLine.MaxBy(along));
+            return (drawing.Above.FinishLine[at] - drawing.Above.Axial[at]).Length;
+        }
+
+        (Segment Side, Func<Vec2, double> Along)[] sides = [(Segment.Facial, p => p.Y), (Segment.Mesial, p => p.X), (Segment.Lingual, p => -p.Y), (Segment.Distal, p => -p.X)];
+        foreach (var (side, along) in sides) Assert.Equal(plan.Margin.At(side).Width.Value.Target.Value, Width(along), 0.03);
+
+        // The view from above and the sections are of one tooth.
+        Assert.Equal(drawing.Faciolingual[0].Planned.NearMargin.X, drawing.Above.FinishLine.Max(p => p.Y), 6);
+        Assert.Equal(drawing.Mesiodistal.Planned.FarMargin.X, drawing.Above.FinishLine.Min(p => p.X), 6);
+    });
+
+    [Fact(DisplayName = "Raising the margin shortens the wall by as much; a longer crown lengthens it by as much")]
+    public void Walls_follow_level_and_length()
+    {
+        double Wall(double level, double length) => Shipped.Unit("36 crown zirconia", inputs => inputs with
+        {
+            SizeMm = new SizeInput(length), MarginLevelMm = new Dictionary<string, double> { ["mesial"] = level },
+        }).Drawing.Mesiodistal.Planned.NearWall;
+        // A higher margin starts a little further out on the bulging side, so the wall's top gives some of it back.
+        Assert.Equal(0.4, Wall(0.2, 7.5) - Wall(0.6, 7.5), 0.1);
+        // The mesial ridge of this form stands at 79 hundredths of the crown's length, above a neck that does not move.
+        Assert.Equal(0.79, Wall(0.5, 8.5) - Wall(0.5, 7.5), 0.1);
+    }
+
     private static Gen<T> Among<T>(IReadOnlyList<T> values) => Gen.Int[0, values.Count - 1].Select(index => values[index]);
 
     private static double Width(SectionDrawing section) => Extent(section.Present.Select(point => point.X));

@@ -49,4 +49,20 @@ public class QuickLineTests
         // Whatever is suggested can be understood as it stands.
         Assert.All(problem.Suggestions, next => Assert.True(Read(next).Value is not null || next == "36 crown", next));
     }
+
+    [Fact(DisplayName = "Every tooth in every notation with every material that suits it is understood as written")]
+    public void Everything_written_is_read()
+    {
+        foreach (var notation in Enum.GetValues<ToothNotation>())
+        {
+            foreach (var tooth in ToothCode.All)
+            {
+                foreach (var crown in Shipped.Protocol.Crowns)
+                {
+                    var understood = Shipped.Need(Read($"{tooth.Write(notation)} crown {Kebab.Of(crown.Material)}", notation));
+                    Assert.Equal((tooth, crown.Material), (understood.Tooth, understood.Inputs.Material));
+                }
+            }
+        }
+    }
 }

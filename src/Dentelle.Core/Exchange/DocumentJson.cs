@@ -19,6 +19,7 @@ internal sealed partial class DocumentJson : JsonSerializerContext;
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
     UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+    RespectNullableAnnotations = true,
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull)]
 [JsonSerializable(typeof(PlanInputs))]
 internal sealed partial class InputJson : JsonSerializerContext;

@@ -55,7 +55,7 @@ internal static class Margins
         var (begin, end) = place switch
         {
             TransitionPlace.FacialOfContact => (1.0, 2.0),
-            TransitionPlace.MidContact => (1.5, 2.5),
+            TransitionPlace.MidContact => (1.0, 3.0),
             _ => (2.0, 3.0),
         };
         return new(side, place, begin, end);

@@ -43,17 +43,15 @@ public sealed record Margin(IReadOnlyList<MarginPiece> Pieces, IReadOnlyList<Tra
 
     /// <summary>
     /// Width anywhere round the tooth. <paramref name="position"/> counts segments from the middle of the facial over the
-    /// mesial: 0 facial, 2 mesial, 4 lingual, 6 distal, 8 facial again. Within a transition the width runs smoothly from
-    /// one design's to the other's, so there is no step.
+    /// mesial: 0 facial, 2 mesial, 4 lingual, 6 distal, 8 facial again. From one segment to the next the width runs
+    /// smoothly, so there is no step, not within a transition either.
     /// </summary>
     public Mm WidthAt(double position)
     {
-        var facial = At(Segment.Facial).Width.Value.Target;
-        var lingual = At(Segment.Lingual).Width.Value.Target;
-        var around = position % 8;
-        var share = 0.0;
-        foreach (var transition in Transitions) share = Math.Max(share, transition.LingualShare(around));
-        return facial + ((lingual - facial) * (Transitions.Count == 0 ? 0 : share));
+        var segment = (int)Math.Floor(position) % 8;
+        var here = Pieces[segment].Width.Value.Target;
+        var next = Pieces[(segment + 1) % 8].Width.Value.Target;
+        return here + ((next - here) * Geometry.Curves.SmoothStep(0, 1, position - Math.Floor(position)));
     }
 }
 

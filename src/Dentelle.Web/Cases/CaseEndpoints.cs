@@ -1,5 +1,6 @@
 using System.Security.Claims;
 using Dentelle.Core;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
@@ -31,7 +32,7 @@ public static class CaseEndpoints
         var settings = await store.SettingsAsync(stop);
         var cases = await store.AllAsync(stop);
         return TypedResults.Ok(new DayView([.. cases.Select(row => new CaseView(
-            row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt, row.Note, [.. row.Units.Select(unit => Summary(unit, views, settings))]))]));
+            row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt, row.Note, [.. row.Units.Select(unit => Summary(unit, views, handbook, settings))]))]));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Change(Guid id, CaseEntry entry, CaseStore store, CancellationToken stop)
@@ -53,21 +54,21 @@ public static class CaseEndpoints
     private static async Task<Results<Ok<ImportedCase>, ProblemHttpResult>> Import(CaseFile file, CaseFiles files, ClaimsPrincipal user, CancellationToken stop) =>
         (await files.ReadAsync(file, user.NameOf(), stop)).Is(out var imported, out var problem) ? TypedResults.Ok(imported) : Problems.From(problem);
 
-    private static CaseUnitView Summary(UnitRow unit, UnitViews views, SettingsRow settings)
+    private static CaseUnitView Summary(UnitRow unit, UnitViews views, Handbook handbook, SettingsRow settings)
     {
         var tooth = UnitViews.ToothOf(unit);
         var written = tooth.Write(settings.Notation);
         var stage = unit.FinishedAt is not null ? UnitStage.Finished : unit.Readings.Any(row => row.TakenBackAt is null) ? UnitStage.BeingCut : UnitStage.Planned;
-        if (!views.Planned(unit).Is(out var planned, out var problem))
+        if (!PlannedUnit.PlanOnly(tooth, UnitViews.InputsOf(unit), handbook.Protocol).Is(out var plan, out var problem))
             return new(unit.Id, unit.Tooth, written, tooth.Name, views.MaterialNameOf(unit), stage, 0, 0, null, problem.Sentence);
 
-        var latest = views.Readings(unit, planned.Plan, settings).Where(reading => reading is { IsLatest: true, Finding: not null }).ToArray();
+        var latest = views.Readings(unit, plan, settings).Where(reading => reading is { IsLatest: true, Finding: not null }).ToArray();
         // Verdicts are declared worst first but for "over" and "can't tell", which still ask for a look before "within" does.
         var worst = latest.OrderBy(reading => reading.Finding!.Verdict == Verdict.Within).ThenBy(reading => reading.Finding!.Verdict).FirstOrDefault();
         var telling = worst is null ? null
-            : worst.Finding!.Verdict == Verdict.Within ? $"{latest.Length} of {planned.Plan.Zones.Count} zones read, all within"
-            : $"{planned.Plan.Zone(worst.Zone)!.Zone.Words}: {char.ToLowerInvariant(worst.Finding.Headline[0])}{worst.Finding.Headline[1..]}";
-        return new(unit.Id, unit.Tooth, written, tooth.Name, views.MaterialNameOf(unit), stage, latest.Length, planned.Plan.Zones.Count, worst?.Finding?.Verdict, telling);
+            : worst.Finding!.Verdict == Verdict.Within ? $"{latest.Length} of {plan.Zones.Count} zones read, all within"
+            : $"{plan.Zone(worst.Zone)!.Zone.Words}: {char.ToLowerInvariant(worst.Finding.Headline[0])}{worst.Finding.Headline[1..]}";
+        return new(unit.Id, unit.Tooth, written, tooth.Name, views.MaterialNameOf(unit), stage, latest.Length, plan.Zones.Count, worst?.Finding?.Verdict, telling);
     }
 }
 

@@ -3,6 +3,7 @@
   import ToothName from '../../parts/ToothName.svelte';
   import { lowerFirst, plain } from '../../parts/words';
   import ArchRibbons from './ArchRibbons.svelte';
+  import MoreInputs from './MoreInputs.svelte';
   import Pills from './Pills.svelte';
   import type { UnitState } from './unitState.svelte';
 
@@ -91,4 +92,5 @@
       /> Crossbite
     </label>
   {/if}
+  <MoreInputs {unitState} {unit} />
 </aside>

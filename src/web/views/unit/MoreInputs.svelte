@@ -1,0 +1,78 @@
+<script lang="ts">
+  import type { Inputs, Schemas, Unit } from '../../api/client';
+  import { notices } from '../../parts/notices.svelte';
+  import Pills from './Pills.svelte';
+  import type { UnitState } from './unitState.svelte';
+
+  let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
+
+  type Place = Schemas['TransitionPlace'];
+  const places: { value: Place; words: string }[] = [
+    { value: 'facial-of-contact', words: 'Before contact' },
+    { value: 'mid-contact', words: 'Mid contact' },
+    { value: 'lingual-of-contact', words: 'Past contact' },
+  ];
+  const allowances = [
+    { value: '0', words: 'One pass' },
+    { value: '0.2', words: '0.2' },
+    { value: '0.3', words: '0.3' },
+  ];
+  const sizes = [
+    { key: 'length', words: 'Length' },
+    { key: 'mesiodistal', words: 'Mesiodistal' },
+    { key: 'faciolingual', words: 'Faciolingual' },
+  ] as const;
+
+  function placeOn(side: 'mesial' | 'distal'): Place {
+    return unit.plan.transitions.find((transition) => transition.side === side)?.place ?? 'lingual-of-contact';
+  }
+
+  function setSize(key: (typeof sizes)[number]['key'], text: string) {
+    const value = Number(text.replace(',', '.'));
+    if (Number.isNaN(value)) {
+      notices.warn(`“${text}” is no length in millimetres.`);
+      return;
+    }
+    const size: NonNullable<Inputs['sizeMm']> = { ...unitState.inputs.sizeMm };
+    if (text.trim() === '') delete size[key];
+    else size[key] = value;
+    unitState.change({ sizeMm: Object.keys(size).length > 0 ? size : undefined });
+  }
+</script>
+
+<details class="mb-3 border-t border-hairline pt-2">
+  <summary class="min-h-8 cursor-pointer text-[14px]">Size, transition, fine pass</summary>
+  <p class="quiet mt-1">Measured size, mm; average where empty</p>
+  {#each sizes as size (size.key)}
+    <label class="flex items-center justify-between gap-2 py-0.5 text-[14px]">
+      {size.words}
+      <input
+        class="field measure w-18"
+        inputmode="decimal"
+        placeholder={unit.drawing.size[size.key].toFixed(1)}
+        value={unitState.inputs.sizeMm?.[size.key] ?? ''}
+        onchange={(event) => setSize(size.key, event.currentTarget.value)}
+      />
+    </label>
+  {/each}
+  {#if unit.plan.transitions.length > 0}
+    <Pills
+      title="Facial margin, mesially"
+      options={places}
+      value={unitState.inputs.mesialTransition ?? placeOn('mesial')}
+      onpick={(mesialTransition) => unitState.change({ mesialTransition })}
+    />
+    <Pills
+      title="Facial margin, distally"
+      options={places}
+      value={unitState.inputs.distalTransition ?? placeOn('distal')}
+      onpick={(distalTransition) => unitState.change({ distalTransition })}
+    />
+  {/if}
+  <Pills
+    title="Leave for the fine pass"
+    options={allowances}
+    value={String(unitState.inputs.finishingAllowanceMm ?? unit.plan.finishingAllowanceMm)}
+    onpick={(value) => unitState.change({ finishingAllowanceMm: Number(value) })}
+  />
+</details>
