@@ -48,11 +48,11 @@
 
 <aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-4" aria-label="Zone">
   <h2 class="font-text text-[15px] font-semibold text-soft">{zone.words}</h2>
-  <div class="flex items-baseline justify-between">
+  <div class="flex flex-wrap items-baseline justify-between gap-x-3">
     <p class="measure text-[62px] leading-none text-number">
       {mm(zone.depthMm.target)}<span class="ml-2 text-[20px] text-soft">mm</span>
     </p>
-    <p class="quiet">{mm(zone.depthMm.min)} least · {mm(zone.depthMm.max)} most</p>
+    <p class="quiet whitespace-nowrap">{mm(zone.depthMm.min)} least · {mm(zone.depthMm.max)} most</p>
   </div>
   <RangeBar {zone} {reading} />
 

@@ -9,6 +9,7 @@
     $props();
 
   const read = $derived(unit.plan.zones.filter((candidate) => unitState.readingAt(candidate.zone)).length);
+  const warned = $derived(unit.plan.cautions.map((caution) => caution.zone));
   let thread = $state<HTMLOListElement>();
 
   // The chosen knot stays in sight on a narrow screen.
@@ -51,7 +52,11 @@
             class:filled={verdict}
             aria-hidden="true">{verdict?.sign ?? ''}</span
           >
-          <span class="measure text-[16px] {current ? 'text-plum' : ''}">{mm(knot.depthMm.target)}</span>
+          <span class="measure text-[16px] {current ? 'text-plum' : ''}"
+            >{mm(knot.depthMm.target)}{#if warned.includes(knot.zone)}<span class="ml-1 font-text text-[13px] text-over"
+                >!<span class="sr-only"> caution</span></span
+              >{/if}</span
+          >
           <span class={current ? 'font-semibold' : 'text-soft'}>{threadWords(knot.kind)}</span>
           <span class="text-soft">{plain(cuspOf(knot.zone, knot.kind))}</span>
           {#if verdict}<span class="sr-only">, {verdict.words}</span>{/if}
