@@ -65,8 +65,11 @@ public readonly record struct MmRange
     public MmRange MovedBy(Mm by, Mm floor) =>
         new(Mm.Most(Target + by, floor), Mm.Most(Least + by, floor), Mm.Most(Most + by, floor));
 
-    /// <summary>The whole range capped; nothing rises above <paramref name="cap"/>.</summary>
-    public MmRange CappedAt(Mm cap) => new(Mm.Least(Target, cap), Mm.Least(Least, cap), Mm.Least(Most, cap));
+    /// <summary>
+    /// The whole range capped; nothing rises above <paramref name="cap"/>. Where even the least would, what is met within
+    /// the tolerance below the cap is enough.
+    /// </summary>
+    public MmRange CappedAt(Mm cap, Mm tolerance) => new(Mm.Least(Target, cap), Least < cap ? Least : cap - tolerance, Mm.Least(Most, cap));
 
     /// <summary>Half-way between two ranges, number by number.</summary>
     public static MmRange Middle(MmRange a, MmRange b) =>

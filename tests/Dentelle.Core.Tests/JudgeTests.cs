@@ -69,6 +69,13 @@ public class JudgeTests
         Assert.Equal([0.6, 1.0], [coarse.CorrectionLeast.Rounded, coarse.CorrectionMost.Rounded]);
         Assert.StartsWith("0.6 more first: the whole width of a 0.6 tip", coarse.Instruction);
 
+        // When perhaps nothing is missing, nothing is told to be cut outright.
+        var ridge = Of(Passing(0.75, 1.0), Shipped.Plan("31 crown metal-ceramic facial"), "facial-incisal-third");
+        Assert.Equal("can't tell", ridge.Headline.ToLowerInvariant());
+        var edge = Of(Passing(1.0, 1.5), Shipped.Plan("26 crown lithium disilicate"), "functional-cusp-mesiolingual");
+        Assert.Equal((Verdict.Critical, "up to 0.5 short"), (edge.Verdict, edge.Headline));
+        Assert.StartsWith("Shave and read again", edge.Instruction);
+
         Assert.DoesNotContain("more", Of(Exactly(1.7)).Instruction);
     }
 

@@ -29,7 +29,7 @@ public class PlannerTests
         { "13 crown metal-ceramic facial", "facial-gingival-third", 1.0, 0.9, 1.1 }, // canine in three planes 1.0 / 1.25 / 1.5
         { "13 crown metal-ceramic facial", "facial-middle-third", 1.25, 1.15, 1.35 },
         { "13 crown metal-ceramic facial", "facial-incisal-third", 1.5, 1.4, 1.6 },
-        { "31 crown metal-ceramic facial", "facial-incisal-third", 1.0, 1.0, 1.0 }, // small lower incisor
+        { "31 crown metal-ceramic facial", "facial-incisal-third", 1.0, 0.9, 1.0 }, // small lower incisor
         { "46 crown metal-ceramic full", "groove", 1.75, 1.5, 2.0 },
         { "46 crown metal-ceramic full", "functional-cusp-bevel-mesiofacial", 2.0, 1.9, 2.1 },
         { "46 crown metal-ceramic full", "mesial", 1.2, 1.1, 1.3 },

@@ -59,16 +59,19 @@ public static class Judge
 
     private static (string Headline, string Instruction) Short(Verdict verdict, ZonePlan zone, Mm least, Mm most, IReadOnlyList<Mm> tips)
     {
-        // An interval gives its safe end first: what is surely missing. The rest waits for the next reading.
-        var sure = least > Mm.Zero ? least : most;
-        var exact = (most - least).Value < Exact;
-        var amount = exact ? (least + most) * 0.5 : sure;
-        var tip = BurWidths.Plainest(amount, tips);
-        var headline = exact ? $"{amount} short" : $"{least} to {most} short";
-        var lead = exact ? $"{amount} more" : $"{sure} more first";
-        var then = exact ? "" : $", then read again: up to {most} may be missing";
         var critical = verdict == Verdict.Critical ? $" Below the least of {zone.Depth.Value.Least} the restoration is too thin and may break." : "";
-        return (headline, $"{lead}: {BurWidths.Words(amount, tip)}{then}.{critical}");
+        if ((most - least).Value < Exact && least > Mm.Zero)
+        {
+            var amount = (least + most) * 0.5;
+            return ($"{amount} short", $"{amount} more: {Widths(amount)}.{critical}");
+        }
+
+        // A wide interval gives its safe end first: what is surely missing. The rest waits for the next reading.
+        return least > Mm.Zero
+            ? ($"{least} to {most} short", $"{least} more first: {Widths(least)}, then read again: up to {most} may be missing.{critical}")
+            : ($"up to {most} short", $"Shave and read again: up to {most} may be missing, {Widths(most)}.{critical}");
+
+        string Widths(Mm length) => BurWidths.Words(length, BurWidths.Plainest(length, tips));
     }
 
     private static string CantTell(Reading reading, Settling settling, MmRange expected)

@@ -65,7 +65,7 @@ internal static class Margins
     {
         var cap = context.Protocol.Caps.FirstOrDefault(entry => entry.Teeth.Contains(context.Tooth.Iso) && entry.Segments.Contains(segment));
         if (cap is null || width.Value.Most.Value <= cap.MostMm) return width;
-        var capped = width.Value.CappedAt(new Mm(cap.MostMm));
+        var capped = width.Value.CappedAt(new Mm(cap.MostMm), context.Protocol.Tolerance);
         return width.Then(capped, new Reason(cap.Text, (capped.Target - width.Value.Target).Rounded, cap.Source, cap.Standing));
     }
 

@@ -64,7 +64,7 @@ internal static class Thicknesses
     {
         var cap = context.Protocol.Caps.FirstOrDefault(entry => entry.Teeth.Contains(context.Tooth.Iso) && entry.Zones.Contains(zone.Kind));
         if (cap is null || set.Value.Most.Value <= cap.MostMm) return set;
-        var capped = set.Value.CappedAt(new Mm(cap.MostMm));
+        var capped = set.Value.CappedAt(new Mm(cap.MostMm), context.Protocol.Tolerance);
         return set.Then(capped, new Reason(cap.Text, (capped.Target - set.Value.Target).Rounded, cap.Source, cap.Standing));
     }
 }
