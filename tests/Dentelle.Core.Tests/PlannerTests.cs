@@ -173,15 +173,14 @@ public class PlannerTests
     }
 
     [Theory(DisplayName = "Wrong input is a problem with a sentence, never a plan")]
-    [InlineData("36 crown porcelain", "", 0, "material-not-here")]
-    [InlineData("36 crown zirconia", "edge", 0.5, "unknown-zone")]
-    [InlineData("36 crown zirconia", "groove", 9, "implausible")]
-    [InlineData("36 crown zirconia", "groove", double.NaN, "implausible")]
-    public void Wrong_input(string line, string zone, double buildOut, string code)
+    [InlineData(Material.Porcelain, "", 0, "material-not-here")]
+    [InlineData(Material.ZirconiaMonolithic, "edge", 0.5, "unknown-zone")]
+    [InlineData(Material.ZirconiaMonolithic, "groove", 9, "implausible")]
+    [InlineData(Material.ZirconiaMonolithic, "groove", double.NaN, "implausible")]
+    public void Wrong_input(Material material, string zone, double buildOut, string code)
     {
-        var understood = Shipped.Need(QuickLine.QuickLineReader.Read(line, ToothNotation.Iso, Shipped.Protocol));
-        var inputs = zone.Length == 0 ? understood.Inputs : understood.Inputs with { BuildOutMm = new Dictionary<string, double> { [zone] = buildOut } };
-        Assert.False(Exchange.PlannedUnit.Make(understood.Tooth, inputs, Shipped.Handbook).Is(out _, out var problem));
+        var inputs = new Exchange.PlanInputs { Material = material, BuildOutMm = zone.Length == 0 ? new Dictionary<string, double>() : new Dictionary<string, double> { [zone] = buildOut } };
+        Assert.False(Exchange.PlannedUnit.Make(ToothCode.Of(3, 6), inputs, Shipped.Handbook).Is(out _, out var problem));
         Assert.Equal(code, problem.Code);
         Assert.EndsWith(".", problem.Sentence);
     }

@@ -41,6 +41,7 @@ public class QuickLineTests
     [InlineData("36 crown zirkonium", "material", null)]
     [InlineData("36 crown zirconai", "material", "36 crown zirconia-monolithic")]
     [InlineData("36 crown cheese", "material", null)]
+    [InlineData("36 crown porcelain", "material-not-here", "36 crown lithium-disilicate")]
     public void Not_understood(string line, string code, string? suggestion)
     {
         Assert.False(Read(line).Is(out _, out var problem));
@@ -57,7 +58,7 @@ public class QuickLineTests
         {
             foreach (var tooth in ToothCode.All)
             {
-                foreach (var crown in Shipped.Protocol.Crowns)
+                foreach (var crown in Shipped.Protocol.Crowns.Where(crown => crown.Suits(tooth)))
                 {
                     var understood = Shipped.Need(Read($"{tooth.Write(notation)} crown {Kebab.Of(crown.Material)}", notation));
                     Assert.Equal((tooth, crown.Material), (understood.Tooth, understood.Inputs.Material));

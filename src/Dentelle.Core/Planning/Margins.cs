@@ -33,7 +33,7 @@ internal static class Margins
         {
             var share = transitions.Select(transition => transition.LingualShare((int)segment)).DefaultIfEmpty(0).Max();
             var entry = share > 0.5 ? lingual : facial;
-            var width = Capped(Width(context, entry, segment, share), segment, context);
+            var width = context.Capped(Width(context, entry, segment, share), cap => cap.Segments.Contains(segment));
             return new(segment, entry.Design, width, Level(context, decision, segment));
         }
 
@@ -59,14 +59,6 @@ internal static class Margins
             _ => (2.0, 3.0),
         };
         return new(side, place, begin, end);
-    }
-
-    private static Reasoned<MmRange> Capped(Reasoned<MmRange> width, Segment segment, PlanContext context)
-    {
-        var cap = context.Protocol.Caps.FirstOrDefault(entry => entry.Teeth.Contains(context.Tooth.Iso) && entry.Segments.Contains(segment));
-        if (cap is null || width.Value.Most.Value <= cap.MostMm) return width;
-        var capped = width.Value.CappedAt(new Mm(cap.MostMm), context.Protocol.Tolerance);
-        return width.Then(capped, new Reason(cap.Text, (capped.Target - width.Value.Target).Rounded, cap.Source, cap.Standing));
     }
 
     private static Reasoned<Mm> Level(PlanContext context, Decision decision, Segment segment)

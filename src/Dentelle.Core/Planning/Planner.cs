@@ -9,6 +9,15 @@ internal sealed record PlanContext(Protocol Protocol, Assessment Assessment, Cro
     public ToothCode Tooth => Assessment.Tooth;
 
     public Material Material => Crown.Material;
+
+    /// <summary>A depth or width held to what this kind of tooth can give, where a cap of the protocol says so.</summary>
+    public Reasoned<MmRange> Capped(Reasoned<MmRange> set, Func<DepthCap, bool> applies)
+    {
+        var cap = Protocol.Caps.FirstOrDefault(entry => entry.Teeth.Contains(Tooth.Iso) && applies(entry));
+        if (cap is null || set.Value.Most.Value <= cap.MostMm) return set;
+        var capped = set.Value.CappedAt(new Mm(cap.MostMm), Protocol.Tolerance);
+        return set.Then(capped, new Reason(cap.Text, (capped.Target - set.Value.Target).Rounded, cap.Source, cap.Standing));
+    }
 }
 
 /// <summary>From assessment, decision and protocol to the plan. Pure: the same inputs give the same plan.</summary>
@@ -22,14 +31,7 @@ public static class Planner
         var material = MaterialOf(tooth, decision, protocol);
         if (protocol.Crown(material.Value) is not { } crown)
             return new Problem("material-unknown", $"{protocol.Name} has no numbers for {Kebab.Of(material.Value)}.");
-        if (!crown.Suits(tooth))
-        {
-            return new Problem(
-                "material-not-here",
-                $"{crown.Name} has numbers for {string.Join(" and ", crown.For.Select(Kebab.Of))} teeth only; {tooth.Iso} is a {tooth.Name}.",
-                [.. protocol.Crowns.Where(other => other.Suits(tooth)).Select(other => $"{tooth.Iso} crown {Kebab.Of(other.Material)}")]);
-        }
-
+        if (crown.Misfit(tooth) is { } misfit) return misfit;
         CeramicCoverage? coverage = crown.HasCoverage && !tooth.IsFront ? decision.Coverage ?? protocol.Defaults.CeramicCoverage.For(tooth) : null;
         var context = new PlanContext(protocol, assessment, crown, coverage, decision.BuildOutSchool ?? protocol.Defaults.BuildOutSchool.Value);
         if (!Margins.For(context, decision).Is(out var margin, out var problem)) return problem;

@@ -60,11 +60,6 @@ internal static class Thicknesses
         return Reasoned.From(range, new Reason(exception.Text, range.Target.Value, exception.Source, exception.Standing));
     }
 
-    private static Reasoned<MmRange> Capped(Reasoned<MmRange> set, Zone zone, PlanContext context)
-    {
-        var cap = context.Protocol.Caps.FirstOrDefault(entry => entry.Teeth.Contains(context.Tooth.Iso) && entry.Zones.Contains(zone.Kind));
-        if (cap is null || set.Value.Most.Value <= cap.MostMm) return set;
-        var capped = set.Value.CappedAt(new Mm(cap.MostMm), context.Protocol.Tolerance);
-        return set.Then(capped, new Reason(cap.Text, (capped.Target - set.Value.Target).Rounded, cap.Source, cap.Standing));
-    }
+    private static Reasoned<MmRange> Capped(Reasoned<MmRange> set, Zone zone, PlanContext context) =>
+        context.Capped(set, cap => cap.Zones.Contains(zone.Kind));
 }

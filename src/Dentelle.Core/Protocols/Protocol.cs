@@ -103,6 +103,11 @@ public sealed record CrownMaterial(
 {
     public bool Suits(ToothCode tooth) => For.Any(end => end.Includes(tooth));
 
+    /// <summary>The problem when this protocol has no numbers for the material on such a tooth; null when it has.</summary>
+    public Problem? Misfit(ToothCode tooth) => Suits(tooth)
+        ? null
+        : new Problem("material-not-here", $"{Name} has numbers for {string.Join(" and ", For.Select(Kebab.Of))} teeth only, and this is the {tooth.Name}.");
+
     /// <summary>Whether some of its depths depend on which surfaces get ceramic.</summary>
     [JsonIgnore]
     public bool HasCoverage => Depths.Any(entry => entry.In is not null);

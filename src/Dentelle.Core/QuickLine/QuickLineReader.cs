@@ -59,6 +59,7 @@ public static class QuickLineReader
             }
 
             inputs = inputs with { Material = named[0] };
+            if (protocol.Crown(named[0])?.Misfit(tooth) is { } misfit) return misfit with { Suggestions = [.. Offers(tooth, protocol, written)] };
         }
 
         var material = inputs.Material is { } chosen ? protocol.Crown(chosen)?.Name ?? Kebab.Of(chosen) : "material not named";
