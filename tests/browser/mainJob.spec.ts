@@ -93,6 +93,25 @@ test('material, school, build-out and margin level redraw the plate and say why'
   await expect(page.getByRole('navigation', { name: 'Zones' })).toBeVisible();
 });
 
+test('a height measured before and after, and a typed value on a scale, are readings too', async ({ page }) => {
+  await begin(page, '36 crown zirconia');
+  const strip = page.getByRole('region', { name: 'Reading' });
+  await strip.getByRole('combobox', { name: 'what' }).selectOption('Height lost');
+  await strip.getByLabel('before').fill('7.5');
+  await strip.getByLabel('after').fill('6,5');
+  await strip.getByRole('button', { name: 'Enter' }).click();
+  await expect(panel(page).locator('[data-verdict="within"]')).toContainText('0.9 to 1.1');
+  await strip.getByLabel('after').fill('8');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('can’t be taller after').or(page.getByText("can't be taller after"))).toBeVisible();
+
+  await strip.getByRole('combobox', { name: 'what' }).selectOption('Index gap');
+  await strip.getByRole('combobox', { name: 'with' }).selectOption('Caliper');
+  await strip.getByLabel('Other value').fill('1.62');
+  await page.keyboard.press('Enter');
+  await expect(panel(page).locator('[data-verdict="over"]')).toContainText("can't be cut back");
+});
+
 test('wrong shorthand says what is wrong and what could have been meant, and loses nothing', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: /quick line/ }).click();

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Gauge, ReadingKind, Zone } from '../../api/client';
+  import { notices } from '../../parts/notices.svelte';
   import { shared } from '../../parts/shared.svelte';
   import { lowerFirst, mm } from '../../parts/words';
   import type { UnitState } from './unitState.svelte';
@@ -17,16 +18,22 @@
   let gaugeId = $state('thickness-gauges');
   let chips = $state<HTMLDivElement>();
   let typed = $state('');
+  let before = $state('');
+  let after = $state('');
 
-  const gauges = $derived(shared.reference?.gauges ?? []);
-  const gauge = $derived(gauges.find((candidate) => candidate.id === gaugeId) ?? gauges[0]);
   const offered = $derived(kinds.filter((kind) => kind.value !== 'clearance' || zone.expectedClearanceMm));
   const kind = $derived(offered.some((candidate) => candidate.value === wantedKind) ? wantedKind : 'index-gap');
-  const values = $derived(gauge ? valuesOf(gauge) : []);
+  const byHeight = $derived(kind === 'height-difference');
+  // A height is measured on a scale, never with a set of thicknesses.
+  const gauges = $derived(
+    (shared.reference?.gauges ?? []).filter((candidate) => !byHeight || candidate.kind === 'read'),
+  );
+  const gauge = $derived(gauges.find((candidate) => candidate.id === gaugeId) ?? gauges.at(-1));
+  const values = $derived(gauge && !byHeight ? valuesOf(gauge) : []);
 
   /** Puts the keys on the chips: the digits pick them. */
   export function take() {
-    chips?.querySelector<HTMLButtonElement>('button')?.focus();
+    chips?.querySelector<HTMLElement>('button, input')?.focus();
   }
 
   // A set of thicknesses offers its sizes; a scale offers what is likely here, on its own marks.
@@ -46,12 +53,19 @@
 
   async function enterTyped(event: SubmitEvent) {
     event.preventDefault();
-    const value = Number(typed.replace(',', '.').trim());
-    if (typed.trim() === '' || !gauge) return;
-    if (await unitState.read({ zone: zone.zone, kind, gauge: gauge.id, valueMm: value })) typed = '';
+    const [valueMm, beforeMm, afterMm] = [typed, before, after].map(lengthOf);
+    const at = byHeight ? { beforeMm, afterMm } : { valueMm };
+    if (!gauge || Object.values(at).some((value) => value === undefined)) return;
+    if (Object.values(at).some(Number.isNaN)) notices.warn('A reading is a length in millimetres, such as 5.2.');
+    else if (await unitState.read({ zone: zone.zone, kind, gauge: gauge.id, ...at })) typed = after = '';
+  }
+
+  function lengthOf(text: string): number | undefined {
+    return text.trim() === '' ? undefined : Number(text.replace(',', '.'));
   }
 
   function digits(event: KeyboardEvent) {
+    if (event.target instanceof HTMLInputElement && event.key !== 'Escape') return;
     const index = Number(event.key) - 1;
     const value = values[index];
     if (event.key === 'Escape') (event.target as HTMLElement).blur();
@@ -74,28 +88,40 @@
     </label>
     <label class="quiet flex items-center gap-2"
       ><span class="max-xl:sr-only">with</span>
-      <select class="field text-ink" bind:value={gaugeId}>
+      <select class="field text-ink" bind:value={() => gauge?.id ?? '', (value) => (gaugeId = value)}>
         {#each gauges as option (option.id)}<option value={option.id}>{option.name}</option>{/each}
       </select>
     </label>
   </div>
   <!-- svelte-ignore a11y_no_static_element_interactions -->
   <div class="mt-2 flex flex-wrap items-center gap-2" bind:this={chips} onkeydown={digits}>
-    <span class="quiet w-20 leading-tight">{gauge?.kind === 'pass' ? 'largest that passes' : 'it reads'}</span>
+    <span class="quiet w-20 leading-tight"
+      >{byHeight ? 'height, mm' : gauge?.kind === 'pass' ? 'largest that passes' : 'it reads'}</span
+    >
     {#each values as value, i (value)}
       <button class="pill measure min-h-11 min-w-13 text-center text-[19px]" onclick={() => enter(value)}>
         {gauge?.kind === 'pass' && value === 0 ? 'none' : mm(value)}<span class="sr-only">, key {i + 1}</span>
       </button>
     {/each}
     {#if gauge?.kind === 'read'}
-      <form onsubmit={enterTyped} class="ml-auto">
-        <input
-          class="field measure w-24"
-          inputmode="decimal"
-          placeholder="other"
-          aria-label="Other value, millimetres"
-          bind:value={typed}
-        />
+      <form onsubmit={enterTyped} class={byHeight ? 'flex items-center gap-3' : 'ml-auto'}>
+        {#if byHeight}
+          <label class="flex items-center gap-2"
+            >before <input class="field measure w-20" inputmode="decimal" bind:value={before} /></label
+          >
+          <label class="flex items-center gap-2"
+            >after <input class="field measure w-20" inputmode="decimal" bind:value={after} /></label
+          >
+          <button class="pill min-h-11">Enter</button>
+        {:else}
+          <input
+            class="field measure w-24"
+            inputmode="decimal"
+            placeholder="other"
+            aria-label="Other value, millimetres"
+            bind:value={typed}
+          />
+        {/if}
       </form>
     {/if}
   </div>
