@@ -98,7 +98,8 @@ public class PlanProperties
                 // Within two millimetres of the margin the depth still grows from the shelf's width.
                 if (section.Margins.Any(margin => mark.At.Y - margin.At.Y < 2)) continue;
                 var depth = plan.Zone(mark.Zone)!.Depth.Value.Target.Value;
-                Assert.True(section.Planned.Outline.DistanceToEdge(mark.At) >= depth - 0.02, $"{mark.Zone}: {section.Planned.Outline.DistanceToEdge(mark.At)} of {depth}");
+                Assert.True(mark.Cut >= depth - 0.02, $"{mark.Zone}: {mark.Cut} of {depth}");
+                Assert.Equal(section.Planned.Outline.DistanceToEdge(mark.At), mark.Cut);
             }
         }
     });

@@ -82,7 +82,7 @@ internal static class FromAbove
         .. plan.Zones.Select(zone =>
         {
             var at = Place(SpotOf(zone.Zone, form), form, size);
-            return new ZoneMark(zone.Zone.Name, at, at, at.Unit);
+            return new ZoneMark(zone.Zone.Name, at, at, at.Unit, null);
         }),
     ];
 

@@ -55,7 +55,7 @@ internal static class SectionPainter
             var index = Tip(zone.Zone, inZone, section);
             var at = section.Crown[index].At;
             var outward = ((section.Crown[index + 1].At - section.Crown[index - 1].At).Turned * -1).Unit;
-            marks.Add(new(zone.Zone.Name, at, at - (outward * (zone.Depth.Value.Target.Value / 2)), outward));
+            marks.Add(new(zone.Zone.Name, at, at - (outward * (zone.Depth.Value.Target.Value / 2)), outward, planned.Outline.DistanceToEdge(at)));
         }
 
         return marks;

@@ -14,7 +14,9 @@ public sealed record UnitDrawing(
 /// <param name="At">On the present outline.</param>
 /// <param name="Inside">In the middle of the room that is cut there.</param>
 /// <param name="Outward">Direction away from the tooth, length 1.</param>
-public sealed record ZoneMark(string Zone, Vec2 At, Vec2 Inside, Vec2 Outward);
+/// <param name="Cut">What the planned outline really takes there, millimetres: walls that start at the margin take more than
+/// asked at bulging contacts. Null where it can't be seen.</param>
+public sealed record ZoneMark(string Zone, Vec2 At, Vec2 Inside, Vec2 Outward, double? Cut);
 
 /// <summary>A margin's mark in a section.</summary>
 public sealed record MarginMark(Segment Segment, Vec2 At, Vec2 Gum);

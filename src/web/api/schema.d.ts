@@ -429,7 +429,7 @@ export interface components {
             /** Format: double */
             gumY: number;
         };
-        /** @description Where a zone's number is led to: a point in the middle of the room, and the direction away from the tooth. */
+        /** @description Where a zone's number is led to: a point in the middle of the room, and the direction away from the tooth, and what the planned outline really takes there. */
         MarkView: {
             zone: string;
             /** Format: double */
@@ -440,6 +440,8 @@ export interface components {
             outX: number;
             /** Format: double */
             outY: number;
+            /** Format: double */
+            cutMm?: null | number;
         };
         /** @enum {unknown} */
         Material: "metal" | "metal-ceramic-facial" | "metal-ceramic-full" | "metal-ceramic-porcelain-margin" | "porcelain" | "all-ceramic-deep" | "lithium-disilicate" | "zirconia-monolithic" | "zirconia-layered";

@@ -12,6 +12,12 @@
   const finding = $derived(reading?.finding);
   const cautions = $derived(unit.plan.cautions.filter((caution) => !caution.zone || caution.zone === zone.zone));
   const margins = $derived(marginsBeside(zone));
+  // Walls that start at the margin take more than asked where the tooth bulges; that is said, not hidden.
+  const drawn = $derived(
+    [...unit.drawing.faciolingual, unit.drawing.mesiodistal]
+      .flatMap((section) => section.marks)
+      .find((mark) => mark.zone === zone.zone)?.cutMm,
+  );
 
   // What was entered counts at once, before the plan that follows from it is there: quick taps add up.
   const shownBuildOut = $derived(unitState.inputs.buildOutMm?.[zone.zone] ?? zone.buildOutMm);
@@ -80,6 +86,15 @@
       <dd class="measure text-[19px] font-semibold">{mm(zone.depthMm.target)}</dd>
     </div>
   </dl>
+
+  {#if drawn != null && drawn > zone.depthMm.target + 0.15}
+    <p class="quiet border-t border-hairline py-1.5">
+      Drawn on this form {drawn.toFixed(1)} goes here: shelf and convergence take more than the {mm(
+        zone.depthMm.target,
+      )}
+      asked.
+    </p>
+  {/if}
 
   {#if reading && finding}
     {@const sign = verdicts[finding.verdict]}
