@@ -42,6 +42,8 @@ builder.Services.ConfigureHttpJsonOptions(json =>
     json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
 });
 builder.Services.AddOpenApi("v1", options => options.AddSchemaTransformer<Required>());
+// A request that can't be read becomes an exception everywhere, so that its sentence says where and what.
+builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
 builder.Services.AddResponseCompression();
 builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
 

@@ -14,6 +14,8 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
+        // As it is run, not as it is developed: development throws where production would only return a status.
+        builder.UseEnvironment("Production");
         builder.UseSetting("Dentelle:Data", folder);
         builder.UseSetting("Dentelle:Demo", Demo ? "true" : "false");
         builder.UseSetting("Serilog:MinimumLevel:Default", "Error");

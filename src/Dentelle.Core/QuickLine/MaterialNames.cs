@@ -25,12 +25,19 @@ internal static class MaterialNames
         return [.. Names.Where(name => name.Said.Append(Kebab.Of(name.Material)).Any(known => Key(known) == said)).Select(name => name.Material).Distinct()];
     }
 
-    /// <summary>Materials that could have been meant: some word agrees, or differs by a slip or two of the finger.</summary>
+    /// <summary>Materials that could have been meant: some word agrees, or differs by slips of the finger.</summary>
     public static Material[] Near(IReadOnlyList<string> words) =>
     [
-        .. Names.Select(name => (name.Material, Slips: words.Min(word => name.Said.SelectMany(said => said.Split(' ', '-')).Min(part => Slips(word, part)))))
-            .Where(name => name.Slips <= 2).OrderBy(name => name.Slips).Select(name => name.Material),
+        .. Names.Select(name => (name.Material, Off: words.Min(word => name.Said.SelectMany(said => said.Split(' ', '-')).Min(part => Off(word, part)))))
+            .Where(name => name.Off < int.MaxValue).OrderBy(name => name.Off).Select(name => name.Material),
     ];
+
+    // A slip for every three letters is a slip; more is another word.
+    private static int Off(string word, string part)
+    {
+        var slips = Slips(word, part);
+        return slips <= part.Length / 3 ? slips : int.MaxValue;
+    }
 
     private static string Key(string said) => string.Join(' ', said.Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries).Order(StringComparer.Ordinal));
 

@@ -17,8 +17,11 @@ public static class QuickLineReader
     private static readonly string[] OtherWork =
         ["veneer", "onlay", "inlay", "bridge", "pontic", "partial", "partial-crown", "veneer-facial", "veneer-butt", "veneer-wrap"];
 
+    private const int LongestLine = 200;
+
     public static Answer<UnderstoodLine> Read(string line, ToothNotation notation, Protocol protocol)
     {
+        if (line.Length > LongestLine) return new Problem("line-too-long", $"A quick line has at most {LongestLine} characters.", Examples(notation));
         var words = line.ToLowerInvariant().Split([' ', '\t', ','], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         if (words.Length == 0) return new Problem("empty", "Name a tooth and what it gets, such as 36 crown zirconia.", Examples(notation));
         if (ToothNotations.Read(words[0], notation) is not { } tooth) return NoTooth(words, notation);

@@ -31,12 +31,14 @@ public enum UnitStage
 
 public sealed record CaseEntry
 {
+    public const int LongestNote = 2000;
+
     [MaxLength(120)]
     public string? Patient { get; init; }
 
     public DateTime? VisitAt { get; init; }
 
-    [MaxLength(2000)]
+    [MaxLength(LongestNote)]
     public string? Note { get; init; }
 }
 
