@@ -37,6 +37,7 @@ public static class Problems
                 StatusCodes.Status401Unauthorized or StatusCodes.Status403Forbidden => "Only the user at this machine may do that.",
                 StatusCodes.Status404NotFound => "There is nothing at this address.",
                 StatusCodes.Status405MethodNotAllowed => "That can't be done at this address.",
+                StatusCodes.Status413PayloadTooLarge => "The file is too large.",
                 StatusCodes.Status415UnsupportedMediaType => "This has to be sent as JSON.",
                 _ => "The request could not be understood.",
             };
