@@ -32,8 +32,12 @@ public enum UnitStage
 public sealed record CaseEntry
 {
     public const int LongestNote = 2000;
+    public const int LongestName = 120;
 
-    [MaxLength(120)]
+    /// <summary>Whether a patient can be called that; spaces round it don't count.</summary>
+    public static bool IsName(string patient) => patient.Trim().Length is > 0 and <= LongestName;
+
+    [MaxLength(LongestName)]
     public string? Patient { get; init; }
 
     public DateTime? VisitAt { get; init; }

@@ -38,7 +38,7 @@ public static class CaseEndpoints
     private static async Task<Results<NoContent, ProblemHttpResult>> Change(Guid id, CaseEntry entry, CaseStore store, CancellationToken stop)
     {
         if (await store.CaseAsync(id, stop) is not { } row) return Problems.NoSuch("case");
-        if (entry.Patient is { } patient && patient.Trim().Length is 0 or > 120)
+        if (entry.Patient is { } patient && !CaseEntry.IsName(patient))
             return Problems.From(new Problem("patient", "A patient's name has 1 to 120 characters."));
         if (entry.Note is { Length: > CaseEntry.LongestNote }) return Problems.From(new Problem("note", $"A note has at most {CaseEntry.LongestNote} characters."));
         await store.ChangeCaseAsync(row, entry.Patient?.Trim(), entry.VisitAt, entry.Note, stop);

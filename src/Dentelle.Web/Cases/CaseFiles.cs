@@ -33,7 +33,7 @@ public sealed class CaseFiles(CaseStore store, Handbook handbook)
     public async Task<Answer<ImportedCase>> ReadAsync(CaseFile file, string by, CancellationToken stop)
     {
         if (file.Format != CaseFile.FormatName) return new Problem("case-file", $"This is no case file: its format is “{file.Format}” and not “{CaseFile.FormatName}”.");
-        if (file.Patient.Trim().Length is 0 or > 120) return new Problem("case-file", "The case file names no patient, or one of more than 120 characters.");
+        if (!CaseEntry.IsName(file.Patient)) return new Problem("case-file", "The case file names no patient, or one of more than 120 characters.");
         if (!Units(file).Is(out var units, out var problem)) return problem;
 
         await using var all = await store.BeginAsync(stop);

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Schemas, Verdict } from '../../api/client';
-  import { path, place, type Placing } from '../../figures/plate';
+  import { path, type Placing } from '../../figures/plate';
   import { verdicts } from '../../parts/verdicts';
+  import ZoneDot from './ZoneDot.svelte';
 
   let {
     above,
@@ -31,20 +32,8 @@
   {/each}
   <path d={present} class="present" />
   {#each above.marks as mark (mark.zone)}
-    {@const at = place(mark, on)}
     {@const verdict = verdictOf(mark.zone)}
-    <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-    <g class="pick" onclick={() => onpick(mark.zone)}>
-      <circle cx={at.x} cy={at.y} r="10" fill="transparent" />
-      <circle
-        cx={at.x}
-        cy={at.y}
-        r={mark.zone === selected ? 5 : 2.6}
-        class="dot"
-        class:selected={mark.zone === selected}
-        style:fill={verdict && mark.zone !== selected ? verdicts[verdict].colour : undefined}
-      />
-    </g>
+    <ZoneDot {mark} {on} selected={mark.zone === selected} colour={verdict && verdicts[verdict].colour} {onpick} />
   {/each}
 </g>
 
@@ -75,14 +64,5 @@
     stroke-width: 1.4;
     stroke-dasharray: 0.1 4;
     stroke-linecap: round;
-  }
-  .dot {
-    fill: var(--outline);
-  }
-  .dot.selected {
-    fill: var(--plum);
-  }
-  .pick {
-    cursor: pointer;
   }
 </style>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Section } from '../../api/client';
   import { path, place, type Placing } from '../../figures/plate';
+  import ZoneDot from './ZoneDot.svelte';
 
   let {
     section,
@@ -38,18 +39,7 @@
   {/if}
   {#if onpick}
     {#each section.marks as mark (mark.zone)}
-      {@const at = place(mark, on)}
-      <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-      <g class="pick" onclick={() => onpick(mark.zone)}>
-        <circle cx={at.x} cy={at.y} r="12" fill="transparent" />
-        <circle
-          cx={at.x}
-          cy={at.y}
-          r={mark.zone === selected ? 4.5 : 2.3}
-          class="dot"
-          class:selected={mark.zone === selected}
-        />
-      </g>
+      <ZoneDot {mark} {on} selected={mark.zone === selected} {onpick} />
     {/each}
   {/if}
 </g>
@@ -97,14 +87,5 @@
   .word {
     font-size: 13px;
     fill: var(--soft);
-  }
-  .dot {
-    fill: var(--outline);
-  }
-  .dot.selected {
-    fill: var(--plum);
-  }
-  .pick {
-    cursor: pointer;
   }
 </style>
