@@ -70,7 +70,8 @@ public static class OurTimes
     private static object Rays(MeshTree tree, Vector3[] origins, float[] met)
     {
         Vec3 direction = PeerInputs.RayDirection;
-        for (var i = 0; i < origins.Length; i++) met[i] = tree.AnyHit(new Ray(origins[i], direction)) ? 1 : 0;
+        var search = tree.Search();
+        for (var i = 0; i < origins.Length; i++) met[i] = search.AnyHit(new Ray(origins[i], direction)) ? 1 : 0;
         return met;
     }
 

@@ -6,8 +6,11 @@ namespace Dentelle.Geometry.Trees;
 /// twin plain arithmetic; tests hold them against each other.</summary>
 internal unsafe interface IPointKernel
 {
-    /// <summary>For each child, at most the squared distance to anything below it.</summary>
-    static abstract Vector256<float> Bounds(float* node, float x, float y, float z);
+    /// <summary>For each child, the squared distance to its box: at most that to anything in it. +∞ where there is no child.</summary>
+    static abstract Vector256<float> BoxBounds(float* node, float x, float y, float z);
+
+    /// <summary>For each child, the squared distance to its disc: likewise.</summary>
+    static abstract Vector256<float> DiscBounds(float* node, float x, float y, float z);
 
     /// <summary>Squared distance to each triangle of a leaf.</summary>
     static abstract Vector256<float> Distances(float* leaf, float x, float y, float z);

@@ -7,6 +7,10 @@ namespace Dentelle.Geometry.Trees;
 internal readonly struct TreeRay
 {
     public readonly Vector3 Origin, Direction, Inverse;
+
+    /// <summary>−Origin times Inverse. Boxes are larger than what they hold by more than the rounding of this.</summary>
+    public readonly Vector3 Offset;
+
     public readonly float From, To;
 
     /// <summary>Rows of the box's near and far sides along each axis.</summary>
@@ -16,6 +20,7 @@ internal readonly struct TreeRay
     {
         (Origin, Direction, From, To) = (origin, direction, from, to);
         Inverse = new Vector3(Invert(direction.X), Invert(direction.Y), Invert(direction.Z));
+        Offset = -origin * Inverse;
         (NearX, FarX) = Inverse.X >= 0 ? (TreeLayout.LowX, TreeLayout.HighX) : (TreeLayout.HighX, TreeLayout.LowX);
         (NearY, FarY) = Inverse.Y >= 0 ? (TreeLayout.LowY, TreeLayout.HighY) : (TreeLayout.HighY, TreeLayout.LowY);
         (NearZ, FarZ) = Inverse.Z >= 0 ? (TreeLayout.LowZ, TreeLayout.HighZ) : (TreeLayout.HighZ, TreeLayout.LowZ);

@@ -40,7 +40,8 @@ public static class MeshTreeBatch
         InRuns(rays.Length, cores, (from, to) =>
         {
             var span = rays.Span;
-            for (var i = from; i < to; i++) met[i] = tree.AnyHit(span[i]);
+            var search = tree.Search();
+            for (var i = from; i < to; i++) met[i] = search.AnyHit(span[i]);
         }, cancel);
         return met;
     }

@@ -35,6 +35,7 @@ public sealed unsafe class MeshTree
     private readonly AlignedFloats nodes, leaves;
     private readonly int nodeCount, leafCount;
     private readonly Vector3 origin;
+    private readonly double reach;
     private readonly Sides sides;
     private readonly Lazy<Winding> winding;
 
@@ -49,6 +50,7 @@ public sealed unsafe class MeshTree
         if (mesh.TriangleCount == 0) throw new ArgumentException("A tree needs at least one triangle.", nameof(mesh));
         (Mesh, UsesVectors) = (mesh, vectors);
         origin = (Vector3)mesh.Box.Centre;
+        reach = mesh.Box.Size.Length;
         (nodes, nodeCount, leaves, leafCount) = TreeBuilder.Build(mesh, origin);
         sides = new Sides(mesh);
         winding = new(() => new Winding(nodes, nodeCount, leaves));
@@ -88,10 +90,8 @@ public sealed unsafe class MeshTree
     /// <summary>Whether the ray meets anything, from either side of the surface.</summary>
     public bool AnyHit(in Ray ray)
     {
-        var local = Local(ray, out _);
-        return UsesVectors
-            ? RaySearch.Any<SimdRayKernel>(nodes.Start, leaves.Start, local)
-            : RaySearch.Any<ScalarRayKernel>(nodes.Start, leaves.Start, local);
+        var seed = 0;
+        return AnyHit(ray, ref seed);
     }
 
     /// <summary>What the ray meets first, from either side of the surface.</summary>
@@ -125,6 +125,14 @@ public sealed unsafe class MeshTree
         return new SurfacePoint(triangle, place, feature, (p - place).Length);
     }
 
+    internal bool AnyHit(in Ray ray, ref int seed)
+    {
+        var local = Local(ray, out _);
+        return UsesVectors
+            ? RaySearch.Any<SimdRayKernel>(nodes.Start, leaves.Start, local, ref seed)
+            : RaySearch.Any<ScalarRayKernel>(nodes.Start, leaves.Start, local, ref seed);
+    }
+
     internal double SignedDistance(Vec3 p, ref int seed)
     {
         var nearest = Closest(p, double.PositiveInfinity, ref seed);
@@ -139,11 +147,13 @@ public sealed unsafe class MeshTree
     /// precision is spent where the surface is.</summary>
     private TreeRay Local(in Ray ray, out double moved)
     {
-        var (reach, speed) = (Mesh.Box.Size.Length, ray.Direction.Length);
-        var away = ray.Origin - origin;
-        var distance = away.Length;
-        moved = distance > 4 * reach && speed > 0 ? (distance - (2 * reach)) / speed : 0;
-        var start = away + (ray.Direction * moved);
+        var start = ray.Origin - origin;
+        moved = 0;
+        if (start.LengthSquared > 16 * reach * reach && ray.Direction.Length is > 0 and var speed)
+        {
+            moved = (start.Length - (2 * reach)) / speed;
+            start += ray.Direction * moved;
+        }
         return new TreeRay((Vector3)start, (Vector3)ray.Direction, (float)(ray.From - moved), (float)Math.Min(ray.To - moved, float.MaxValue));
     }
 }
@@ -152,10 +162,14 @@ public sealed unsafe class MeshTree
 public sealed class SurfaceSearch(MeshTree tree)
 {
     private int seed;
+    private int raySeed;
 
     /// <inheritdoc cref="MeshTree.Closest(Vec3, double)"/>
     public SurfacePoint Closest(Vec3 p, double within = double.PositiveInfinity) => tree.Closest(p, within, ref seed);
 
     /// <inheritdoc cref="MeshTree.SignedDistance(Vec3)"/>
     public double SignedDistance(Vec3 p) => tree.SignedDistance(p, ref seed);
+
+    /// <inheritdoc cref="MeshTree.AnyHit(in Ray)"/>
+    public bool AnyHit(in Ray ray) => tree.AnyHit(ray, ref raySeed);
 }

@@ -15,25 +15,29 @@ public enum TriangleFeature
 /// <summary>The closest point on one triangle, in double.</summary>
 internal static class OnTriangle
 {
-    /// <summary>By the regions of the triangle's plane (Ericson, Real-Time Collision Detection, 5.1.5).</summary>
+    /// <summary>Over the face if the foot of the perpendicular lies in it, else on the nearest of the three edges.</summary>
+    /// <remarks>The textbook's seven regions cost a mispredicted jump each; this way there is one jump.</remarks>
     public static (Vec3 Place, TriangleFeature Feature) Closest(Vec3 p, Vec3 a, Vec3 b, Vec3 c)
     {
-        Vec3 ab = b - a, ac = c - a, ap = p - a;
-        double d1 = ab.Dot(ap), d2 = ac.Dot(ap);
-        if (d1 <= 0 && d2 <= 0) return (a, TriangleFeature.CornerA);
-        var bp = p - b;
-        double d3 = ab.Dot(bp), d4 = ac.Dot(bp);
-        if (d3 >= 0 && d4 <= d3) return (b, TriangleFeature.CornerB);
-        var vc = (d1 * d4) - (d3 * d2);
-        if (vc <= 0 && d1 >= 0 && d3 <= 0) return (a + (ab * (d1 / (d1 - d3))), TriangleFeature.EdgeAB);
-        var cp = p - c;
-        double d5 = ab.Dot(cp), d6 = ac.Dot(cp);
-        if (d6 >= 0 && d5 <= d6) return (c, TriangleFeature.CornerC);
-        var vb = (d5 * d2) - (d1 * d6);
-        if (vb <= 0 && d2 >= 0 && d6 <= 0) return (a + (ac * (d2 / (d2 - d6))), TriangleFeature.EdgeCA);
-        var va = (d3 * d6) - (d5 * d4);
-        if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) return (b + ((c - b) * ((d4 - d3) / (d4 - d3 + (d5 - d6)))), TriangleFeature.EdgeBC);
-        var sum = va + vb + vc;
-        return (a + (ab * (vb / sum)) + (ac * (vc / sum)), TriangleFeature.Face);
+        Vec3 u = b - a, v = c - a, w = c - b, ap = p - a, bp = p - b;
+        double uu = u.LengthSquared, uv = u.Dot(v), vv = v.LengthSquared, ww = w.LengthSquared;
+        double up = u.Dot(ap), vp = v.Dot(ap), wp = w.Dot(bp);
+        var area = (uu * vv) - (uv * uv);
+        double s = (vv * up) - (uv * vp), t = (uu * vp) - (uv * up);
+        if (s > 0 && t > 0 && s + t < area) return (a + (u * (s / area)) + (v * (t / area)), TriangleFeature.Face);
+
+        double alongU = Share(up, uu), alongV = Share(vp, vv), alongW = Share(wp, ww);
+        var fromU = (ap - (u * alongU)).LengthSquared;
+        var fromV = (ap - (v * alongV)).LengthSquared;
+        var fromW = (bp - (w * alongW)).LengthSquared;
+        if (fromU <= fromV && fromU <= fromW) return (a + (u * alongU), At(alongU, TriangleFeature.CornerA, TriangleFeature.EdgeAB, TriangleFeature.CornerB));
+        return fromV <= fromW
+            ? (a + (v * alongV), At(alongV, TriangleFeature.CornerA, TriangleFeature.EdgeCA, TriangleFeature.CornerC))
+            : (b + (w * alongW), At(alongW, TriangleFeature.CornerB, TriangleFeature.EdgeBC, TriangleFeature.CornerC));
     }
+
+    private static double Share(double along, double squared) => Math.Clamp(along / Math.Max(squared, double.Epsilon), 0, 1);
+
+    private static TriangleFeature At(double along, TriangleFeature start, TriangleFeature between, TriangleFeature end) =>
+        along <= 0 ? start : along >= 1 ? end : between;
 }

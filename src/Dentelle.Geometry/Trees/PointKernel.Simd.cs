@@ -9,21 +9,27 @@ namespace Dentelle.Geometry.Trees;
 internal readonly unsafe struct SimdPointKernel : IPointKernel
 {
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static Floats Bounds(float* node, float x, float y, float z)
+    public static Floats BoxBounds(float* node, float x, float y, float z)
     {
         var (px, py, pz) = (Vector256.Create(x), Vector256.Create(y), Vector256.Create(z));
         var zero = Floats.Zero;
         var boxX = Vector256.MaxNative(Vector256.MaxNative(Row(node, LowX) - px, px - Row(node, HighX)), zero);
         var boxY = Vector256.MaxNative(Vector256.MaxNative(Row(node, LowY) - py, py - Row(node, HighY)), zero);
         var boxZ = Vector256.MaxNative(Vector256.MaxNative(Row(node, LowZ) - pz, pz - Row(node, HighZ)), zero);
-        var box = Fma(boxX, boxX, Fma(boxY, boxY, boxZ * boxZ));
+        return Fma(boxX, boxX, Fma(boxY, boxY, boxZ * boxZ));
+    }
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Floats DiscBounds(float* node, float x, float y, float z)
+    {
+        var (px, py, pz) = (Vector256.Create(x), Vector256.Create(y), Vector256.Create(z));
+        var zero = Floats.Zero;
         var (dx, dy, dz) = (px - Row(node, CentreX), py - Row(node, CentreY), pz - Row(node, CentreZ));
         var height = Fma(dx, Row(node, NormalX), Fma(dy, Row(node, NormalY), dz * Row(node, NormalZ)));
         var across = Fma(dx, dx, Fma(dy, dy, Fma(dz, dz, -(height * height))));
         var beside = Vector256.MaxNative(Vector256.Sqrt(Vector256.MaxNative(across, zero)) - Row(node, Radius), zero);
         var above = Vector256.MaxNative(Vector256.Abs(height) - Row(node, HalfThickness), zero);
-        return Vector256.MaxNative(box, Fma(beside, beside, above * above));
+        return Fma(beside, beside, above * above);
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
@@ -71,10 +77,10 @@ internal readonly unsafe struct SimdPointKernel : IPointKernel
     private static Floats Clamp(Floats v) => Vector256.MinNative(Vector256.MaxNative(v, Floats.Zero), Floats.One);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fma(Floats a, Floats b, Floats c) => Vector256.MultiplyAddEstimate(a, b, c);
+    private static Floats Fma(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, c);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fms(Floats a, Floats b, Floats c) => Vector256.MultiplyAddEstimate(a, b, -c);
+    private static Floats Fms(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, -c);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static Floats Row(float* at, int row) => Vector256.LoadAligned(at + row);

@@ -26,52 +26,69 @@ internal static unsafe class PointSearch
         var (best, bestLeaf, bestLane) = (limit, -1, 0);
         Look<TKernel>(leaves, seed, p, ref best, ref bestLeaf, ref bestLane);
         var waiting = stackalloc Waiting[StackSize];
+        var bounds = stackalloc float[Lanes];
         var count = 0;
-        var node = 0;
+        var next = 0;
         while (true)
         {
-            // One node: what may be nearer goes on the stack, the nearest on top.
-            var at = nodes + ((long)NodeFloats * node);
-            var bounds = TKernel.Bounds(at, p.X, p.Y, p.Z);
-            var nearer = Vector256.LessThan(bounds, Vector256.Create(best)).ExtractMostSignificantBits();
-            var bottom = count;
-            while (nearer != 0)
+            if (IsLeaf(next))
             {
-                var lane = BitOperations.TrailingZeroCount(nearer);
-                nearer &= nearer - 1;
-                var entry = new Waiting(bounds[lane], ((int*)at)[Child + lane]);
-                var place = count++;
-                for (; place > bottom && waiting[place - 1].Bound < entry.Bound; place--) waiting[place] = waiting[place - 1];
-                waiting[place] = entry;
+                if (~next != seed) Look<TKernel>(leaves, ~next, p, ref best, ref bestLeaf, ref bestLane);
             }
-            // Leaves until a node comes up that may still hold something nearer.
-            while (true)
+            else
             {
-                if (count == 0) return (bestLeaf, bestLane);
-                var next = waiting[--count];
-                if (next.Bound >= best) continue;
-                if (!IsLeaf(next.Child))
+                var at = nodes + ((long)NodeFloats * next);
+                var children = (int*)at + Child;
+                var boxes = TKernel.BoxBounds(at, p.X, p.Y, p.Z);
+                var nearer = Vector256.LessThan(boxes, Vector256.Create(best)).ExtractMostSignificantBits();
+                // Near the surface mostly one box is left; the discs, whose roots take their time, are not asked then.
+                if (IsOne(nearer))
                 {
-                    node = next.Child;
-                    break;
+                    next = children[BitOperations.TrailingZeroCount(nearer)];
+                    continue;
                 }
-                if (~next.Child != seed) Look<TKernel>(leaves, ~next.Child, p, ref best, ref bestLeaf, ref bestLane);
+                if (nearer != 0)
+                {
+                    var all = Vector256.MaxNative(boxes, TKernel.DiscBounds(at, p.X, p.Y, p.Z));
+                    nearer = Vector256.LessThan(all, Vector256.Create(best)).ExtractMostSignificantBits();
+                    if (IsOne(nearer))
+                    {
+                        next = children[BitOperations.TrailingZeroCount(nearer)];
+                        continue;
+                    }
+                    all.Store(bounds);
+                    var bottom = count;
+                    for (; nearer != 0; nearer &= nearer - 1)
+                    {
+                        var lane = BitOperations.TrailingZeroCount(nearer);
+                        var entry = new Waiting(bounds[lane], children[lane]);
+                        // The nearest comes to lie on top.
+                        var place = count++;
+                        for (; place > bottom && waiting[place - 1].Bound < entry.Bound; place--) waiting[place] = waiting[place - 1];
+                        waiting[place] = entry;
+                    }
+                }
             }
+            do
+            {
+                if (count-- == 0) return (bestLeaf, bestLane);
+            }
+            while (waiting[count].Bound >= best);
+            next = waiting[count].Child;
         }
     }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static bool IsOne(uint bits) => (bits & (bits - 1)) == 0 && bits != 0;
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static void Look<TKernel>(float* leaves, int leaf, Vector3 p, ref float best, ref int bestLeaf, ref int bestLane)
         where TKernel : struct, IPointKernel
     {
         var distances = TKernel.Distances(leaves + ((long)LeafFloats * leaf), p.X, p.Y, p.Z);
-        var nearer = Vector256.LessThan(distances, Vector256.Create(best)).ExtractMostSignificantBits();
-        while (nearer != 0)
-        {
-            var lane = BitOperations.TrailingZeroCount(nearer);
-            nearer &= nearer - 1;
-            if (!(distances[lane] < best)) continue;
-            (best, bestLeaf, bestLane) = (distances[lane], leaf, lane);
-        }
+        if (!Vector256.LessThanAny(distances, Vector256.Create(best))) return;
+        best = DiscFitter.Least(distances);
+        bestLeaf = leaf;
+        bestLane = BitOperations.TrailingZeroCount(Vector256.Equals(distances, Vector256.Create(best)).ExtractMostSignificantBits());
     }
 }

@@ -8,21 +8,17 @@ namespace Dentelle.Geometry.Trees;
 /// <summary>Eight lanes of the machine's vectors.</summary>
 internal readonly unsafe struct SimdRayKernel : IRayKernel
 {
-    /// <summary>Three rounded operations on the far side; grown by so much, no ray slips between a box and its child.</summary>
-    private const float FarSlack = 1.0000008f;
-
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Floats Entries(float* node, in TreeRay ray, float to)
     {
         var (ix, iy, iz) = (Vector256.Create(ray.Inverse.X), Vector256.Create(ray.Inverse.Y), Vector256.Create(ray.Inverse.Z));
-        var (ox, oy, oz) = (Vector256.Create(ray.Origin.X), Vector256.Create(ray.Origin.Y), Vector256.Create(ray.Origin.Z));
+        var (ox, oy, oz) = (Vector256.Create(ray.Offset.X), Vector256.Create(ray.Offset.Y), Vector256.Create(ray.Offset.Z));
         var near = Vector256.MaxNative(
-            Vector256.MaxNative((Row(node, ray.NearX) - ox) * ix, (Row(node, ray.NearY) - oy) * iy),
-            Vector256.MaxNative((Row(node, ray.NearZ) - oz) * iz, Vector256.Create(ray.From)));
+            Vector256.MaxNative(Fma(Row(node, ray.NearX), ix, ox), Fma(Row(node, ray.NearY), iy, oy)),
+            Vector256.MaxNative(Fma(Row(node, ray.NearZ), iz, oz), Vector256.Create(ray.From)));
         var far = Vector256.MinNative(
-            Vector256.MinNative((Row(node, ray.FarX) - ox) * ix, (Row(node, ray.FarY) - oy) * iy),
-            (Row(node, ray.FarZ) - oz) * iz);
-        far = Vector256.MinNative(far * FarSlack, Vector256.Create(to));
+            Vector256.MinNative(Fma(Row(node, ray.FarX), ix, ox), Fma(Row(node, ray.FarY), iy, oy)),
+            Vector256.MinNative(Fma(Row(node, ray.FarZ), iz, oz), Vector256.Create(to)));
         return Vector256.ConditionalSelect(Vector256.LessThanOrEqual(near, far), near, Vector256.Create(float.PositiveInfinity));
     }
 
@@ -63,10 +59,10 @@ internal readonly unsafe struct SimdRayKernel : IRayKernel
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fma(Floats a, Floats b, Floats c) => Vector256.MultiplyAddEstimate(a, b, c);
+    private static Floats Fma(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, c);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fms(Floats a, Floats b, Floats c) => Vector256.MultiplyAddEstimate(a, b, -c);
+    private static Floats Fms(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, -c);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static Floats Row(float* at, int row) => Vector256.LoadAligned(at + row);

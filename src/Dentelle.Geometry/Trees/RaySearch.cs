@@ -10,33 +10,39 @@ internal static unsafe class RaySearch
 {
     private readonly record struct Waiting(float Entry, int Child);
 
+    /// <param name="nodes">First node.</param>
+    /// <param name="leaves">First leaf.</param>
+    /// <param name="ray">In the tree's coordinates.</param>
+    /// <param name="seed">The leaf that stopped the last ray: likely to stop this one.</param>
     [SkipLocalsInit]
-    public static bool Any<TKernel>(float* nodes, float* leaves, in TreeRay ray)
+    public static bool Any<TKernel>(float* nodes, float* leaves, in TreeRay ray, ref int seed)
         where TKernel : struct, IRayKernel
     {
         var waiting = stackalloc int[PointSearch.StackSize];
-        var count = 0;
-        var node = 0;
-        while (true)
+        var table = LaneOrder.Table;
+        var count = 1;
+        waiting[0] = 0;
+        while (count > 0)
         {
-            var at = nodes + ((long)NodeFloats * node);
-            var entries = TKernel.Entries(at, ray, ray.To);
-            var met = Vector256.LessThan(entries, Vector256.Create(float.PositiveInfinity)).ExtractMostSignificantBits();
-            for (; met != 0; met &= met - 1) waiting[count++] = ((int*)at)[Child + BitOperations.TrailingZeroCount(met)];
-            while (true)
+            var next = waiting[--count];
+            if (IsLeaf(next))
             {
-                if (count == 0) return false;
-                var next = waiting[--count];
-                if (!IsLeaf(next))
-                {
-                    node = next;
-                    break;
-                }
-                var hits = TKernel.Hits(leaves + ((long)LeafFloats * ~next), ray, ray.To);
-                if (Vector256.LessThanAny(hits, Vector256.Create(float.PositiveInfinity))) return true;
+                if (!Meets<TKernel>(leaves, ~next, ray)) continue;
+                seed = ~next;
+                return true;
             }
+            var at = nodes + ((long)NodeFloats * next);
+            var met = Vector256.LessThan(TKernel.Entries(at, ray, ray.To), Vector256.Create(float.PositiveInfinity)).ExtractMostSignificantBits();
+            LaneOrder.Pack(Vector256.LoadAligned((int*)at + Child), met, waiting + count, table);
+            count += BitOperations.PopCount(met);
         }
+        return false;
     }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static bool Meets<TKernel>(float* leaves, int leaf, in TreeRay ray)
+        where TKernel : struct, IRayKernel =>
+        Vector256.LessThanAny(TKernel.Hits(leaves + ((long)LeafFloats * leaf), ray, ray.To), Vector256.Create(float.PositiveInfinity));
 
     /// <summary>The leaf and lane met first and where along the ray; leaf −1 when nothing is.</summary>
     [SkipLocalsInit]
