@@ -55,23 +55,22 @@ public static class OurTimes
 
     private static object Unsigned(MeshTree tree, Vector3[] points, float[] distances)
     {
-        var search = tree.Search();
-        for (var i = 0; i < points.Length; i++) distances[i] = (float)search.Closest(points[i]).Distance;
+        var found = tree.ClosestAll(points, cores: 1);
+        for (var i = 0; i < found.Length; i++) distances[i] = (float)found[i].Distance;
         return distances;
     }
 
     private static object Signed(MeshTree tree, Vector3[] points, float[] distances)
     {
-        var search = tree.Search();
-        for (var i = 0; i < points.Length; i++) distances[i] = (float)search.SignedDistance(points[i]);
+        var found = tree.SignedDistances(points, cores: 1);
+        for (var i = 0; i < found.Length; i++) distances[i] = (float)found[i];
         return distances;
     }
 
     private static object Rays(MeshTree tree, Vector3[] origins, float[] met)
     {
-        Vec3 direction = PeerInputs.RayDirection;
-        var search = tree.Search();
-        for (var i = 0; i < origins.Length; i++) met[i] = search.AnyHit(new Ray(origins[i], direction)) ? 1 : 0;
+        var found = tree.AnyHits(origins, PeerInputs.RayDirection, cores: 1);
+        for (var i = 0; i < found.Length; i++) met[i] = found[i] ? 1 : 0;
         return met;
     }
 

@@ -11,38 +11,29 @@ public static class MeshTreeBatch
     public static SurfacePoint[] ClosestAll(this MeshTree tree, ReadOnlyMemory<Vector3> points, double within = double.PositiveInfinity, int? cores = null, CancellationToken cancel = default)
     {
         var found = new SurfacePoint[points.Length];
-        InRuns(points.Length, cores, (from, to) =>
-        {
-            var span = points.Span;
-            var search = tree.Search();
-            for (var i = from; i < to; i++) found[i] = search.Closest(span[i], within);
-        }, cancel);
+        InRuns(points.Length, cores, (from, count) => tree.Search().Closest(points.Span.Slice(from, count), found.AsSpan(from, count), within), cancel);
         return found;
     }
 
     /// <summary>The signed distance of each point.</summary>
     public static double[] SignedDistances(this MeshTree tree, ReadOnlyMemory<Vector3> points, int? cores = null, CancellationToken cancel = default)
     {
-        var found = new double[points.Length];
-        InRuns(points.Length, cores, (from, to) =>
+        var distances = new double[points.Length];
+        InRuns(points.Length, cores, (from, count) =>
         {
-            var span = points.Span;
-            var search = tree.Search();
-            for (var i = from; i < to; i++) found[i] = search.SignedDistance(span[i]);
+            var places = new SurfacePoint[count];
+            var run = points.Span.Slice(from, count);
+            tree.Search().Closest(run, places);
+            for (var i = 0; i < count; i++) distances[from + i] = tree.Signed(run[i], places[i]);
         }, cancel);
-        return found;
+        return distances;
     }
 
-    /// <summary>Whether each ray meets anything.</summary>
-    public static bool[] AnyHits(this MeshTree tree, ReadOnlyMemory<Ray> rays, int? cores = null, CancellationToken cancel = default)
+    /// <summary>Whether a ray of one direction from each origin meets anything.</summary>
+    public static bool[] AnyHits(this MeshTree tree, ReadOnlyMemory<Vector3> origins, Vec3 direction, int? cores = null, CancellationToken cancel = default)
     {
-        var met = new bool[rays.Length];
-        InRuns(rays.Length, cores, (from, to) =>
-        {
-            var span = rays.Span;
-            var search = tree.Search();
-            for (var i = from; i < to; i++) met[i] = search.AnyHit(span[i]);
-        }, cancel);
+        var met = new bool[origins.Length];
+        InRuns(origins.Length, cores, (from, count) => tree.Search().AnyHit(origins.Span.Slice(from, count), direction, met.AsSpan(from, count)), cancel);
         return met;
     }
 
@@ -50,6 +41,6 @@ public static class MeshTreeBatch
     {
         var runs = (count + Run - 1) / Run;
         var options = new ParallelOptions { MaxDegreeOfParallelism = cores ?? Environment.ProcessorCount, CancellationToken = cancel };
-        Parallel.For(0, runs, options, run => work(run * Run, Math.Min(count, (run + 1) * Run)));
+        Parallel.For(0, runs, options, run => work(run * Run, Math.Min(Run, count - (run * Run))));
     }
 }

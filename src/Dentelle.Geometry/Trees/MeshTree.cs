@@ -64,6 +64,13 @@ public sealed unsafe class MeshTree
 
     internal bool UsesVectors { get; }
 
+    internal (nint Nodes, nint Leaves) Blocks => ((nint)nodes.Start, (nint)leaves.Start);
+
+    internal Vector3 Origin => origin;
+
+    /// <summary>Points or rays closer together than this go better together than singly.</summary>
+    internal float PacketSize => (float)reach / 16;
+
     /// <summary>The nearest place on the surface, or none within the limit.</summary>
     public SurfacePoint Closest(Vec3 p, double within = double.PositiveInfinity)
     {
@@ -119,6 +126,12 @@ public sealed unsafe class MeshTree
             : PointSearch.Nearest<ScalarPointKernel>(nodes.Start, leaves.Start, local, limit, seed);
         if (leaf < 0) return SurfacePoint.None;
         seed = leaf;
+        return Refined(p, leaf, lane);
+    }
+
+    /// <summary>The answer in double on the triangle that a search has found.</summary>
+    internal SurfacePoint Refined(Vec3 p, int leaf, int lane)
+    {
         var triangle = TriangleOf(leaf, lane);
         var (a, b, c) = Mesh.Triangle(triangle);
         var (place, feature) = OnTriangle.Closest(p, a, b, c);
@@ -135,7 +148,11 @@ public sealed unsafe class MeshTree
 
     internal double SignedDistance(Vec3 p, ref int seed)
     {
-        var nearest = Closest(p, double.PositiveInfinity, ref seed);
+        return Signed(p, Closest(p, double.PositiveInfinity, ref seed));
+    }
+
+    internal double Signed(Vec3 p, SurfacePoint nearest)
+    {
         var side = sides.Of(p, nearest.Triangle, nearest.Place, nearest.Feature);
         if (side == 0 && nearest.Distance > 0) side = WindingNumber(p) > 0.5 ? -1 : 1;
         return side * nearest.Distance;
@@ -145,7 +162,7 @@ public sealed unsafe class MeshTree
 
     /// <summary>The ray in the tree's coordinates. One that starts far away is first moved up to the mesh, in double, so that its single
     /// precision is spent where the surface is.</summary>
-    private TreeRay Local(in Ray ray, out double moved)
+    internal TreeRay Local(in Ray ray, out double moved)
     {
         var start = ray.Origin - origin;
         moved = 0;
@@ -156,20 +173,4 @@ public sealed unsafe class MeshTree
         }
         return new TreeRay((Vector3)start, (Vector3)ray.Direction, (float)(ray.From - moved), (float)Math.Min(ray.To - moved, float.MaxValue));
     }
-}
-
-/// <summary>Searches one after the other; each starts from where the last one ended, which makes neighbouring points cheap. For one thread.</summary>
-public sealed class SurfaceSearch(MeshTree tree)
-{
-    private int seed;
-    private int raySeed;
-
-    /// <inheritdoc cref="MeshTree.Closest(Vec3, double)"/>
-    public SurfacePoint Closest(Vec3 p, double within = double.PositiveInfinity) => tree.Closest(p, within, ref seed);
-
-    /// <inheritdoc cref="MeshTree.SignedDistance(Vec3)"/>
-    public double SignedDistance(Vec3 p) => tree.SignedDistance(p, ref seed);
-
-    /// <inheritdoc cref="MeshTree.AnyHit(in Ray)"/>
-    public bool AnyHit(in Ray ray) => tree.AnyHit(ray, ref raySeed);
 }

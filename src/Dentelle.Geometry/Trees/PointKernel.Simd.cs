@@ -32,41 +32,46 @@ internal readonly unsafe struct SimdPointKernel : IPointKernel
         return Fma(beside, beside, above * above);
     }
 
+    // Plain locals, no tuples: each tuple doubles the compiler's count of variables, and beyond a limit it no longer inlines.
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Floats Distances(float* leaf, float x, float y, float z)
     {
-        var (ax, ay, az) = (Row(leaf, A), Row(leaf, A + 8), Row(leaf, A + 16));
-        var (ux, uy, uz) = (Row(leaf, B) - ax, Row(leaf, B + 8) - ay, Row(leaf, B + 16) - az);
-        var (vx, vy, vz) = (Row(leaf, C) - ax, Row(leaf, C + 8) - ay, Row(leaf, C + 16) - az);
-        var (px, py, pz) = (Vector256.Create(x) - ax, Vector256.Create(y) - ay, Vector256.Create(z) - az);
-        var (uu, uv, vv) = (Dot(ux, uy, uz, ux, uy, uz), Dot(ux, uy, uz, vx, vy, vz), Dot(vx, vy, vz, vx, vy, vz));
-        var (up, vp) = (Dot(ux, uy, uz, px, py, pz), Dot(vx, vy, vz, px, py, pz));
+        Floats ax = Row(leaf, A), ay = Row(leaf, A + 8), az = Row(leaf, A + 16);
+        Floats ux = Row(leaf, B) - ax, uy = Row(leaf, B + 8) - ay, uz = Row(leaf, B + 16) - az;
+        Floats vx = Row(leaf, C) - ax, vy = Row(leaf, C + 8) - ay, vz = Row(leaf, C + 16) - az;
+        Floats px = Vector256.Create(x) - ax, py = Vector256.Create(y) - ay, pz = Vector256.Create(z) - az;
+        var uu = Dot(ux, uy, uz, ux, uy, uz);
+        var uv = Dot(ux, uy, uz, vx, vy, vz);
+        var vv = Dot(vx, vy, vz, vx, vy, vz);
+        var up = Dot(ux, uy, uz, px, py, pz);
+        var vp = Dot(vx, vy, vz, px, py, pz);
 
         // Over the face: the height above its plane. The normal's own square tells slivers from triangles.
-        var (nx, ny, nz) = (Fms(uy, vz, uz * vy), Fms(uz, vx, ux * vz), Fms(ux, vy, uy * vx));
-        var (height, nn) = (Dot(nx, ny, nz, px, py, pz), Dot(nx, ny, nz, nx, ny, nz));
-        var (s, t) = (Fms(vv, up, uv * vp), Fms(uu, vp, uv * up));
+        Floats nx = Fms(uy, vz, uz * vy), ny = Fms(uz, vx, ux * vz), nz = Fms(ux, vy, uy * vx);
+        var height = Dot(nx, ny, nz, px, py, pz);
+        var nn = Dot(nx, ny, nz, nx, ny, nz);
+        var s = Fms(vv, up, uv * vp);
+        var t = Fms(uu, vp, uv * up);
         var tiny = Vector256.Create(1e-30f);
         var over = Vector256.GreaterThanOrEqual(Vector256.MinNative(s, t), Floats.Zero)
             & Vector256.LessThanOrEqual(s + t, Fms(uu, vv, uv * uv)) & Vector256.GreaterThan(nn, tiny);
         var face = height * height / Vector256.MaxNative(nn, tiny);
 
         // Else the nearest of the three edges.
-        var alongU = Clamp(up / Vector256.MaxNative(uu, tiny));
-        var alongV = Clamp(vp / Vector256.MaxNative(vv, tiny));
-        var (wx, wy, wz) = (vx - ux, vy - uy, vz - uz);
-        var (qx, qy, qz) = (px - ux, py - uy, pz - uz);
-        var alongW = Clamp(Dot(wx, wy, wz, qx, qy, qz) / Vector256.MaxNative(Dot(wx, wy, wz, wx, wy, wz), tiny));
         var edge = Vector256.MinNative(
-            Vector256.MinNative(FromEdge(px, py, pz, ux, uy, uz, alongU), FromEdge(px, py, pz, vx, vy, vz, alongV)),
-            FromEdge(qx, qy, qz, wx, wy, wz, alongW));
+            FromEdge(px, py, pz, ux, uy, uz, Clamp(up / Vector256.MaxNative(uu, tiny))),
+            FromEdge(px, py, pz, vx, vy, vz, Clamp(vp / Vector256.MaxNative(vv, tiny))));
+        Floats wx = vx - ux, wy = vy - uy, wz = vz - uz;
+        Floats qx = px - ux, qy = py - uy, qz = pz - uz;
+        var along = Clamp(Dot(wx, wy, wz, qx, qy, qz) / Vector256.MaxNative(Dot(wx, wy, wz, wx, wy, wz), tiny));
+        edge = Vector256.MinNative(edge, FromEdge(qx, qy, qz, wx, wy, wz, along));
         return Vector256.ConditionalSelect(over, face, edge);
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static Floats FromEdge(Floats px, Floats py, Floats pz, Floats ex, Floats ey, Floats ez, Floats along)
     {
-        var (x, y, z) = (Fma(-along, ex, px), Fma(-along, ey, py), Fma(-along, ez, pz));
+        Floats x = Fma(-along, ex, px), y = Fma(-along, ey, py), z = Fma(-along, ez, pz);
         return Dot(x, y, z, x, y, z);
     }
 
