@@ -53,8 +53,23 @@ internal static class StlReader
         var text = new TextScanner(source);
         Span<Vector3> loose = stackalloc Vector3[3 * Batch];
         var (filled, inFacet, triangles) = (0, 0, 0L);
-        while (text.NextWord() is { IsEmpty: false } word)
+        while (true)
         {
+            if (filled % 3 == 0 && inFacet == 3 && source.Fill(PlainFacets.Margin))
+            {
+                var (used, read) = PlainFacets.Read(source.Ahead, loose[filled..]);
+                source.Skip(used);
+                filled += read;
+                source.RefuseTooMany(triangles += read / 3);
+                if (filled == loose.Length)
+                {
+                    corners.Add(loose);
+                    filled = 0;
+                    continue;
+                }
+            }
+            var word = text.NextWord();
+            if (word.IsEmpty) break;
             switch (word[0])
             {
                 case (byte)'v' when word.SequenceEqual("vertex"u8):

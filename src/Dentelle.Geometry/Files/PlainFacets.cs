@@ -1,0 +1,134 @@
+using System.Numerics;
+using System.Runtime.CompilerServices;
+
+namespace Dentelle.Geometry.Files;
+
+/// <summary>The quick way through an ASCII STL: facets written as nearly every program writes them. It stops before anything else, which the
+/// reader then takes word by word.</summary>
+internal static unsafe class PlainFacets
+{
+    /// <summary>Reading may look this far ahead without asking for the window's end.</summary>
+    public const int Margin = 1024;
+
+    private const ulong Zeros = 0x3030303030303030;
+
+    private static readonly double[] PowersOfTen =
+        [1e0, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15, 1e16, 1e17, 1e18, 1e19, 1e20, 1e21, 1e22];
+
+    /// <summary>Reads whole facets into <paramref name="loose"/>; gives the bytes used and the corners read.</summary>
+    public static (int Used, int Corners) Read(ReadOnlySpan<byte> window, Span<Vector3> loose)
+    {
+        if (!BitConverter.IsLittleEndian) return (0, 0);
+        var corners = 0;
+        fixed (byte* start = window)
+        fixed (double* powers = PowersOfTen)
+        fixed (Vector3* places = loose)
+        {
+            var at = start;
+            var last = start + window.Length - Margin;
+            while (at <= last && corners + 3 <= loose.Length)
+            {
+                var next = Facet(at, start + window.Length, powers, places + corners);
+                if (next is null) break;
+                at = next;
+                corners += 3;
+            }
+            return ((int)(at - start), corners);
+        }
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
+    private static byte* Facet(byte* at, byte* end, double* powers, Vector3* corner)
+    {
+        var limit = at + Margin - 96;
+        at = Spaces(at, limit);
+        if (*(uint*)at != 0x65636166 || at[4] != 't' || at[5] > ' ') return null; // "facet"
+        var line = new ReadOnlySpan<byte>(at, (int)(end - at)).IndexOf((byte)'\n');
+        if (line < 0) return null;
+        at = Spaces(at + line + 1, limit);
+        if (*(uint*)at != 0x6574756F || at[4] != 'r') return null; // "outer"
+        at = Spaces(at + 5, limit);
+        if (*(uint*)at != 0x706F6F6C || at[4] > ' ') return null; // "loop"
+        at += 4;
+        for (var i = 0; i < 3; i++)
+        {
+            at = Spaces(at, limit);
+            if (*(uint*)at != 0x74726576 || *(ushort*)(at + 4) != 0x7865 || at[6] > ' ') return null; // "vertex"
+            at = Number(Spaces(at + 6, limit), powers, out var x);
+            if (at is null) return null;
+            at = Number(Spaces(at, limit), powers, out var y);
+            if (at is null) return null;
+            at = Number(Spaces(at, limit), powers, out var z);
+            if (at is null) return null;
+            corner[i] = new Vector3(x, y, z);
+        }
+        at = Spaces(at, limit);
+        if (*(ulong*)at << 8 != 0x706F6F6C646E6500UL || at[7] > ' ') return null; // "endloop"
+        at = Spaces(at + 7, limit);
+        return *(ulong*)at == 0x74656361_66646E65UL ? at + 8 : null;
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static byte* Spaces(byte* at, byte* limit)
+    {
+        while (*at <= ' ' && at < limit) at++;
+        return at;
+    }
+
+    /// <summary>A sign, up to 18 digits with a point, a power of ten: a whole number times or through an exact power of ten. Null for others.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static byte* Number(byte* at, double* powers, out float value)
+    {
+        Unsafe.SkipInit(out value);
+        var negative = *at == '-';
+        if (negative || *at == '+') at++;
+        ulong mantissa = 0;
+        var digits = 0;
+        at = Digits(at, ref mantissa, ref digits);
+        var power = 0;
+        if (*at == '.')
+        {
+            var whole = digits;
+            at = Digits(at + 1, ref mantissa, ref digits);
+            power = whole - digits;
+        }
+        if (digits is 0 or > 18) return null;
+        if ((*at | 0x20) == 'e')
+        {
+            var down = at[1] == '-';
+            at += down || at[1] == '+' ? 2 : 1;
+            var (exponent, length) = (0, 0);
+            for (; length < 4 && (uint)(at[length] - '0') <= 9; length++) exponent = (10 * exponent) + (at[length] - '0');
+            if (length == 0) return null;
+            at += length;
+            power += down ? -exponent : exponent;
+        }
+        if (*at > ' ' || power is < -22 or > 22) return null;
+        var exact = power < 0 ? (long)mantissa / powers[-power] : (long)mantissa * powers[power];
+        value = (float)(negative ? -exact : exact);
+        return at;
+    }
+
+    /// <summary>Digits eight at a time: the text of a number is summed in pairs, fours and eights.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static byte* Digits(byte* at, ref ulong mantissa, ref int digits)
+    {
+        while (true)
+        {
+            var eight = *(ulong*)at ^ Zeros;
+            // A byte is no digit when its upper half is not zero now, or would overflow into it by adding six.
+            var others = (eight | (eight + 0x0606060606060606)) & 0xF0F0F0F0F0F0F0F0;
+            var count = others == 0 ? 8 : BitOperations.TrailingZeroCount(others) >> 3;
+            if (count == 0) return at;
+            eight <<= 64 - (8 * count);
+            eight = (eight * 10) + (eight >> 8);
+            eight = (((eight & 0x000000FF000000FF) * 0x000F424000000064) + (((eight >> 16) & 0x000000FF000000FF) * 0x0000271000000001)) >> 32;
+            mantissa = (mantissa * Scale[count]) + eight;
+            digits += count;
+            at += count;
+            if (count < 8 || digits > 18) return at;
+        }
+    }
+
+    private static ReadOnlySpan<ulong> Scale => [1, 10, 100, 1_000, 10_000, 100_000, 1_000_000, 10_000_000, 100_000_000];
+}
