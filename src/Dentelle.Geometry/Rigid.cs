@@ -72,4 +72,6 @@ public readonly record struct Rigid
             return back with { Shift = -back.Turn(Shift) };
         }
     }
+
+    public override string ToString() => $"turned {TurnDegrees:0.####}°, moved {Shift}";
 }

@@ -17,7 +17,8 @@ internal static class StlWriter
 
     private static void Binary(Mesh mesh, Stream stream)
     {
-        using var buffered = new BufferedStream(stream, 1 << 16);
+        // The stream is the caller's: it is flushed, not closed.
+        var buffered = new BufferedStream(stream, 1 << 16);
         Span<byte> head = stackalloc byte[StlReader.HeaderLength];
         head.Clear();
         BinaryPrimitives.WriteInt32LittleEndian(head[80..], mesh.TriangleCount);
@@ -65,7 +66,8 @@ internal static class PlyWriter
             MeshFormat.PlyBinaryBigEndian => "binary_big_endian",
             _ => "ascii",
         };
-        using var buffered = new BufferedStream(stream, 1 << 16);
+        // The stream is the caller's: it is flushed, not closed.
+        var buffered = new BufferedStream(stream, 1 << 16);
         buffered.Write(Encoding.ASCII.GetBytes(
             $"ply\nformat {word} 1.0\nelement vertex {mesh.Positions.Length}\nproperty float x\nproperty float y\nproperty float z\n" +
             $"element face {mesh.TriangleCount}\nproperty list uchar int vertex_indices\nend_header\n"));

@@ -54,14 +54,14 @@ public sealed class Topology
         for (var i = 0; i < corners.Length; i++)
         {
             var (from, to) = (corners[i], corners[i - (i % 3) + ((i + 1) % 3)]);
-            var (back, same, neighbour) = (0, 0, -1);
+            var (back, same, first, neighbour) = (0, 0, i, -1);
             foreach (var other in ring.Around(from))
             {
                 var corner = 3 * other;
                 for (var k = 0; k < 3; k++)
                 {
                     var (a, b) = (corners[corner + k], corners[corner + ((k + 1) % 3)]);
-                    if (a == from && b == to) same++;
+                    if (a == from && b == to) (same, first) = (same + 1, Math.Min(first, corner + k));
                     if (a != to || b != from) continue;
                     back++;
                     neighbour = other;
@@ -69,7 +69,7 @@ public sealed class Topology
             }
             found[i] = same == 1 && back == 1 ? neighbour : -1;
             // Each undirected edge is counted once: at its first appearance from the lower vertex, or as an edge without a way back.
-            if (same + back > 2) crowded += from < to || back == 0 ? 1 : 0;
+            if (same + back > 2) crowded += i == first && (from < to || back == 0) ? 1 : 0;
             else if (back == 0) (open, twisted) = same == 1 ? (open + 1, twisted) : (open, twisted + 1);
         }
         return found;
