@@ -36,7 +36,7 @@ public sealed record Polygon(IReadOnlyList<Vec2> Points)
         return least;
     }
 
-    internal static double ToSegment(Vec2 p, Vec2 a, Vec2 b)
+    public static double ToSegment(Vec2 p, Vec2 a, Vec2 b)
     {
         var along = b - a;
         var squared = along.Dot(along);

@@ -9,10 +9,19 @@ namespace Dentelle.Core.Forms;
 /// Shape parameters of the sixteen kinds of tooth, as read from the tooth-forms file. The file explains its keys; this
 /// type holds those that flat sections need.
 /// </summary>
-public sealed record FormTable(IReadOnlyDictionary<string, FormParameters> Teeth)
+public sealed record FormTable(FormMeta Meta, IReadOnlyDictionary<string, FormParameters> Teeth)
 {
+    /// <summary>What a tooth's entry need not say.</summary>
+    public FormDefaults Defaults => Meta.Defaults;
+
     public FormParameters For(ToothCode tooth) => Teeth[$"{(tooth.Jaw == Jaw.Upper ? 'U' : 'L')}{tooth.Position}"];
 }
+
+public sealed record FormMeta(FormDefaults Defaults);
+
+/// <summary>Values shared by all teeth; the file's meta section explains them.</summary>
+public sealed record FormDefaults(
+    double P, double Q, double CervPow, double[] RimK, double RimA, double CapIn, double RidgeBlend, double Blur, double[] Supp, double Flare);
 
 /// <param name="Dims">Millimetres: crown length, mesiodistal, mesiodistal at the neck, faciolingual, faciolingual at the neck.</param>
 /// <param name="Offset">Crown centre relative to neck centre, millimetres.</param>
@@ -38,7 +47,23 @@ public sealed record FormParameters(
     [property: JsonPropertyName("Lg")] double[][]? LingualProfile,
     [property: JsonPropertyName("nF")] double[][]? FacialPower,
     [property: JsonPropertyName("nL")] double[][]? LingualPower,
-    FormRelief[]? Relief)
+    FormRelief[]? Relief,
+    double[]? Pole,
+    FormSides? P,
+    double? Q,
+    double? Floor,
+    double[][]? Dents,
+    double[][]? Pits,
+    double? NeckTaper,
+    double[]? RimK,
+    double? RimA,
+    double? CapIn,
+    double[]? Supp,
+    double? Blend,
+    double[][]? Mid,
+    double? EdgeY,
+    double? EdgeTilt,
+    double? Twist)
 {
     /// <summary>Average crown size, or this patient's where it was measured; the neck keeps its share of the width.</summary>
     public CrownSize SizeFor(MeasuredSize measured)
@@ -56,9 +81,10 @@ public sealed record FormSides(
     [property: JsonPropertyName("D")] double D,
     [property: JsonPropertyName("L")] double L);
 
-public sealed record FormLine(double[][] Pts, double D = 0);
+/// <summary>A ridge or a groove: points, and what its cross-section is like (the file's meta section says how).</summary>
+public sealed record FormLine(double[][] Pts, double D = 0, double W = 0, double K = 0, double A = 0, double? End = null, int Nosupp = 0);
 
-public sealed record FormRelief(string Side, double[] At, double Ph = 2.5);
+public sealed record FormRelief(string Side, double[] At, double P = 2.5, double Ph = 2.5);
 
 /// <summary>Size of one crown, millimetres.</summary>
 public sealed record CrownSize(double Length, double Mesiodistal, double MesiodistalAtNeck, double Faciolingual, double FaciolingualAtNeck);

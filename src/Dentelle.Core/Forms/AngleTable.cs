@@ -1,0 +1,77 @@
+using Dentelle.Geometry;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>A value for each direction round an axis, read between 720 steps by straight lines.</summary>
+internal sealed class AngleTable
+{
+    public const int Steps = 720;
+    private readonly double[] values;
+
+    public AngleTable(double[] values) => this.values = values;
+
+    public AngleTable(Func<double, double> value)
+    {
+        values = new double[Steps];
+        for (var i = 0; i < Steps; i++) values[i] = value(2 * Math.PI * i / Steps);
+    }
+
+    public double this[int step] => values[step];
+
+    /// <param name="angle">Radians from +x toward +y.</param>
+    public double At(double angle)
+    {
+        var place = (angle * (Steps / (2 * Math.PI))) + (angle < 0 ? Steps : 0);
+        var step = (int)place;
+        var share = place - step;
+        if (step >= Steps) step -= Steps;
+        var next = step + 1 == Steps ? 0 : step + 1;
+        return values[step] + ((values[next] - values[step]) * share);
+    }
+
+    /// <summary>Tables of what closed samples round the axis carry; the samples go round once, counter-clockwise on the whole.</summary>
+    public static AngleTable[] Of(IReadOnlyList<double[]> samples, params Func<double[], double>[] carried)
+    {
+        var sorted = samples.OrderBy(s => Angle(s[0], s[1])).ToArray();
+        var angles = Array.ConvertAll(sorted, s => Angle(s[0], s[1]));
+        return Array.ConvertAll(carried, value =>
+        {
+            var table = new double[Steps];
+            var next = 0;
+            for (var i = 0; i < Steps; i++)
+            {
+                var angle = 2 * Math.PI * i / Steps;
+                while (next < angles.Length && angles[next] <= angle) next++;
+                var (before, after) = (sorted[(next + sorted.Length - 1) % sorted.Length], sorted[next % sorted.Length]);
+                var from = angles[(next + sorted.Length - 1) % sorted.Length] - (next == 0 ? 2 * Math.PI : 0);
+                var to = angles[next % sorted.Length] + (next == sorted.Length ? 2 * Math.PI : 0);
+                var share = to > from ? (angle - from) / (to - from) : 0;
+                table[i] = value(before) + ((value(after) - value(before)) * share);
+            }
+            return new AngleTable(table);
+        });
+    }
+
+    /// <summary>Between values on the four sides: mesial at 0, facial at a quarter turn, distal, lingual.</summary>
+    public static double FourSides(FormSides sides, double angle)
+    {
+        var quarter = angle / (Math.PI / 2);
+        var side = (int)Math.Floor(quarter);
+        var share = Curves.SmoothStep(0, 1, quarter - side);
+        return (((side % 4) + 4) % 4) switch
+        {
+            0 => Mix(sides.M, sides.F),
+            1 => Mix(sides.F, sides.D),
+            2 => Mix(sides.D, sides.L),
+            _ => Mix(sides.L, sides.M),
+        };
+
+        double Mix(double a, double b) => a + ((b - a) * share);
+    }
+
+    private static double Angle(double x, double y)
+    {
+        var angle = Math.Atan2(y, x);
+        return angle < 0 ? angle + (2 * Math.PI) : angle;
+    }
+}

@@ -1,0 +1,204 @@
+using Dentelle.Geometry;
+using Dentelle.Geometry.Fields;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>Premolars and molars: walls from tables round the axis, under an occlusal surface that is a height over the plan.</summary>
+internal sealed class BackCrown : CrownShape
+{
+    private const int Levels = 240;
+    private const double RimBlur = 0.5;
+    private readonly double[] radii = new double[AngleTable.Steps * Levels];
+    private readonly double low, perLevel;
+    private readonly AngleTable neck, rimHeight, rimReach;
+    private readonly OcclusalSurface table;
+    private readonly WallFeature[] features;
+
+    public BackCrown(FormParameters form, CrownSize size, FormDefaults defaults)
+        : base(form, size, defaults.CervPow)
+    {
+        var pole = Place(form.Pole ?? [0, 0]);
+        Lean = pole * (1 / (0.75 * size.Length));
+        neck = NeckTable();
+        var height = new AngleTable(angle => AngleTable.FourSides(form.Hoc!, angle) * size.Length);
+        var contour = Contour(height);
+        var rim = RimCurve();
+        var rimTables = AngleTable.Of(
+            [.. rim.Select(p => (double[])[p.X - Axis(p.Z).X, p.Y - Axis(p.Z).Y, p.Z])], p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])), p => p[2]);
+        (rimReach, rimHeight) = (rimTables[0], rimTables[1]);
+        (low, perLevel) = (-1, ((1.3 * size.Length) + 1) / (Levels - 1));
+        Parallel.For(0, AngleTable.Steps, step =>
+        {
+            var angle = 2 * Math.PI * step / AngleTable.Steps;
+            var p = AngleTable.FourSides(form.P ?? new FormSides(defaults.P, defaults.P, defaults.P, defaults.P), angle);
+            var profile = new WallProfile(Cervical(angle), neck[step], height[step], contour[step], rimHeight[step], rimReach[step], p, form.Q ?? defaults.Q, defaults.Flare);
+            for (var level = 0; level < Levels; level++) radii[(step * Levels) + level] = profile.Radius(low + (level * perLevel));
+        });
+        table = new OcclusalSurface(form, size, defaults, rim, pole);
+        features = WallFeature.Of(form, size, this);
+    }
+
+    public override Vec2 Lean { get; }
+
+    public override double RayFloor => -0.3;
+
+    public OcclusalSurface Table => table;
+
+    public override double Neck(double angle) => neck.At(angle);
+
+    public override double Crest(double angle, Vec2 at) => rimHeight.At(angle);
+
+    public override double At(Vec3 p)
+    {
+        var axis = Axis(p.Z);
+        var (x, y) = (p.X - axis.X, p.Y - axis.Y);
+        var angle = Math.Atan2(y, x);
+        var wall = (Math.Sqrt((x * x) + (y * y)) - Radius(angle, p.Z)) * 0.85;
+        if (wall > -1.2)
+        {
+            foreach (var feature in features) wall += feature.Depth(p, angle);
+        }
+        return Blend.Max(wall, 0.8 * (p.Z - table.Height(p.X, p.Y)), Form.Blend ?? 0.5);
+    }
+
+    private double Radius(double angle, double z)
+    {
+        var across = (angle * (AngleTable.Steps / (2 * Math.PI))) + (angle < 0 ? AngleTable.Steps : 0);
+        var step = (int)across;
+        var s = across - step;
+        if (step >= AngleTable.Steps) step -= AngleTable.Steps;
+        var next = step + 1 == AngleTable.Steps ? 0 : step + 1;
+        var up = Math.Clamp((z - low) / perLevel, 0, Levels - 1.001);
+        var level = (int)up;
+        var t = up - level;
+        var (a, b) = ((step * Levels) + level, (next * Levels) + level);
+        var here = radii[a] + ((radii[a + 1] - radii[a]) * t);
+        var beside = radii[b] + ((radii[b + 1] - radii[b]) * t);
+        return here + ((beside - here) * s);
+    }
+
+    /// <summary>Fractions of the crown to millimetres in plan.</summary>
+    public Vec2 Place(double[] fractions) =>
+        new(Form.Offset[0] + (fractions[0] * Size.Mesiodistal / 2), Form.Offset[1] + (fractions[1] * Size.Faciolingual / 2));
+
+    private AngleTable NeckTable()
+    {
+        var n = Form.NeckN ?? 2.4;
+        var taper = Form.NeckTaper ?? 0;
+        var points = new List<double[]>();
+        for (var i = 0; i < 1440; i++)
+        {
+            var (sin, cos) = Math.SinCos(2 * Math.PI * i / 1440);
+            var r = Math.Pow(Math.Pow(Math.Abs(cos), n) + Math.Pow(Math.Abs(sin), n), -1 / n);
+            points.Add([r * cos * (1 + (taper * sin)), r * sin]);
+        }
+        // The widening must not make the neck wider than it is.
+        var (right, left) = (points.Max(p => p[0]), points.Min(p => p[0]));
+        var scaled = points.Select(p => (double[])[p[0] * Size.MesiodistalAtNeck / (right - left), p[1] * Size.FaciolingualAtNeck / 2]).ToArray();
+        return AngleTable.Of(scaled, p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])))[0];
+    }
+
+    /// <summary>Radius of the silhouette from above, each direction at its own height of contour.</summary>
+    private AngleTable Contour(AngleTable height)
+    {
+        var curve = Curves.Through([.. Form.Outline!.Select(Place)], 60, closed: true);
+        var samples = curve.Select(p =>
+        {
+            var rough = p - Axis(0.45 * Size.Length);
+            var axis = Axis(height.At(Math.Atan2(rough.Y, rough.X)));
+            return (double[])[p.X - axis.X, p.Y - axis.Y];
+        }).ToArray();
+        return AngleTable.Of(samples, p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])))[0];
+    }
+
+    /// <summary>The crest of the table: over marginal ridges, cusp ridges and tips. Tips stay pointed but round.</summary>
+    private Vec3[] RimCurve()
+    {
+        const int perSpan = 24;
+        var points = Form.Rim!;
+        var plan = Curves.Through([.. points.Select(Place)], perSpan, closed: true);
+        var heights = new double[plan.Count];
+        for (var i = 0; i < heights.Length; i++)
+        {
+            var (from, to) = (points[i / perSpan], points[((i / perSpan) + 1) % points.Length]);
+            heights[i] = (from[2] + ((to[2] - from[2]) * (i % perSpan) / perSpan)) * Size.Length;
+        }
+        var length = Enumerable.Range(0, plan.Count).Sum(i => (plan[(i + 1) % plan.Count] - plan[i]).Length);
+        var reach = Math.Max(1, (int)Math.Round(RimBlur / (length / plan.Count)));
+        var rim = new Vec3[plan.Count];
+        for (var i = 0; i < rim.Length; i++)
+        {
+            var (sum, weights) = (0.0, 0.0);
+            for (var k = -reach; k <= reach; k++)
+            {
+                var weight = 1 + Math.Cos(Math.PI * k / (reach + 1));
+                sum += weight * heights[(i + k + rim.Length) % rim.Length];
+                weights += weight;
+            }
+            rim[i] = new Vec3(plan[i].X, plan[i].Y, sum / weights);
+        }
+        return rim;
+    }
+}
+
+/// <summary>One meridian of the wall: out from the neck to the height of contour, in from there to the rim.</summary>
+internal readonly record struct WallProfile(double Neck, double NeckRadius, double Contour, double ContourRadius, double Rim, double RimRadius, double P, double Q, double Flare)
+{
+    public double Radius(double z)
+    {
+        if (z < Contour)
+        {
+            var t = Math.Clamp((z - Neck) / (Contour - Neck), 0, 1);
+            return NeckRadius + ((ContourRadius - NeckRadius) * (1 - Power(1 - t, Q)));
+        }
+        var up = Math.Min((z - Contour) / (Rim - Contour), 1);
+        var above = z - Rim;
+        // Above the rim the wall must stop shaping: a slight dip hides the step, the flare keeps high ridges inside.
+        return ContourRadius - ((ContourRadius - RimRadius) * Power(up, P))
+            - (above > 0 ? 0.16 * (1 - Math.Exp(-6 * above)) : 0) + (Flare * Math.Max(above - 0.3, 0));
+    }
+
+    /// <summary>A power that starts with finite curvature: a plain one below 2 leaves a visible line.</summary>
+    private static double Power(double t, double p)
+    {
+        const double e = 0.3;
+        var start = Math.Pow(e, p);
+        return (Math.Pow((t * t) + (e * e), p / 2) - start) / (Math.Pow(1 + (e * e), p / 2) - start);
+    }
+}
+
+/// <summary>A groove that runs over the rim down a wall, or a hollow in a wall.</summary>
+internal sealed class WallFeature
+{
+    private readonly Groove? groove;
+    private readonly double end, fade, angle, height, halfAngle, halfHeight, depth;
+    private readonly BackCrown crown;
+
+    private WallFeature(Groove? groove, double end, double fade, double[]? dent, BackCrown crown, double length)
+    {
+        (this.groove, this.end, this.fade, this.crown) = (groove, end, fade, crown);
+        if (dent is null) return;
+        (angle, height, halfAngle, halfHeight, depth) = (double.DegreesToRadians(dent[0]), dent[1] * length, double.DegreesToRadians(dent[2]), dent[3] * length, dent[4]);
+    }
+
+    public static WallFeature[] Of(FormParameters form, CrownSize size, BackCrown crown) =>
+    [
+        .. form.Grooves!.Where(g => g.End is not null)
+            .Select(g => new WallFeature(new Groove(g, crown.Place), g.End!.Value * size.Length, 0.12 * size.Length, null, crown, size.Length)),
+        .. (form.Dents ?? []).Select(d => new WallFeature(null, 0, 0.14 * size.Length, d, crown, size.Length)),
+    ];
+
+    public double Depth(Vec3 p, double at)
+    {
+        if (groove is { } g)
+        {
+            var share = Curves.SmoothStep(end - fade, end + fade, p.Z);
+            return share <= 0 ? 0 : share * g.Depth(p.X, p.Y);
+        }
+        var off = Math.IEEERemainder(at - angle, 2 * Math.PI) / halfAngle;
+        var up = (p.Z - height) / halfHeight;
+        if ((off * off) + (up * up) > 9) return 0;
+        // The neck is fixed: a hollow that began there would leave a lip.
+        return depth * Math.Exp(-(off * off) - (up * up)) * Curves.SmoothStep(0, fade, p.Z - crown.Cervical(at));
+    }
+}

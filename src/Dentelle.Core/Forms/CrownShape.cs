@@ -1,0 +1,56 @@
+using Dentelle.Geometry;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>The untouched form of one crown: negative inside, about a distance within some tenths of a millimetre of the surface.</summary>
+/// <remarks>
+/// Millimetres; x mesial, y facial, z to the bite, 0 at the neck's centre at the height of the facial cervical line. The frame is
+/// right-handed for upper right and lower left teeth; the others are mirrored afterwards.
+/// </remarks>
+internal abstract class CrownShape
+{
+    private readonly double cervicalPower;
+
+    protected CrownShape(FormParameters form, CrownSize size, double cervicalPower)
+    {
+        (Form, Size, this.cervicalPower) = (form, size, cervicalPower);
+    }
+
+    public FormParameters Form { get; }
+
+    public CrownSize Size { get; }
+
+    /// <summary>Lean of the axis from the neck's centre to the middle of the bite: mm of x and y per mm of height.</summary>
+    public abstract Vec2 Lean { get; }
+
+    /// <summary>Rays start no lower (back teeth) or higher (front teeth) than this share of the length once they look straight up.</summary>
+    public abstract double RayFloor { get; }
+
+    /// <summary>Top of the crown in direction of an angle: rim of the table, or edge.</summary>
+    public abstract double Crest(double angle, Vec2 at);
+
+    public abstract double At(Vec3 p);
+
+    /// <summary>Radius of the neck on the cervical line.</summary>
+    public abstract double Neck(double angle);
+
+    /// <summary>Height of the cervical line: lowest facially and lingually, rising to mesial and distal.</summary>
+    public double Cervical(double angle)
+    {
+        var (sin, cos) = Math.SinCos(angle);
+        // Corrected for the neck's oval: the plain angle would give narrow necks a notch.
+        var (c, s) = (cos / Size.MesiodistalAtNeck, sin / Size.FaciolingualAtNeck);
+        var length = Math.Sqrt((c * c) + (s * s));
+        var (along, across) = (Math.Pow(Math.Abs(c) / length, cervicalPower), Math.Pow(Math.Abs(s) / length, cervicalPower));
+        return ((cos > 0 ? Form.Cerv.M : Form.Cerv.D) * along) + ((sin > 0 ? Form.Cerv.F : Form.Cerv.L) * across);
+    }
+
+    /// <summary>Where the axis stands at a height.</summary>
+    public Vec2 Axis(double z) => Lean * Math.Max(z, 0);
+
+    public static CrownShape Of(FormTable table, Teeth.ToothCode tooth, CrownSize size)
+    {
+        var form = table.For(tooth);
+        return tooth.IsFront ? new FrontCrown(form, size, table.Defaults) : new BackCrown(form, size, table.Defaults);
+    }
+}

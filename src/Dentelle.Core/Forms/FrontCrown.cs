@@ -1,0 +1,133 @@
+using Dentelle.Geometry;
+using Dentelle.Geometry.Fields;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>Incisors and canines: at every height a facial and a lingual profile joined across the width, cut off by the edge.</summary>
+internal sealed class FrontCrown : CrownShape
+{
+    private readonly Profile mesial, distal, facial, lingual, middle, facialPower, lingualPower, edge;
+    private readonly double width, depth, length, edgeY, tilt, twist, blend;
+    private readonly AngleTable neck;
+
+    public FrontCrown(FormParameters form, CrownSize size, FormDefaults defaults)
+        : base(form, size, defaults.CervPow)
+    {
+        (width, depth, length) = (size.Mesiodistal / 2, size.Faciolingual / 2, size.Length);
+        (mesial, distal) = (new(form.MesialWidth!, 0, 1), new(form.DistalWidth!, 0, 1));
+        (facial, lingual, middle) = (new(form.FacialProfile!, 0, 1), new(form.LingualProfile!, 0, 1), new(form.Mid!, 0, 1));
+        (facialPower, lingualPower) = (new(form.FacialPower!, 0, 1), new(form.LingualPower!, 0, 1));
+        edge = new(form.Edge!, -1.2, 1.2);
+        (edgeY, tilt, twist, blend) = (form.EdgeY!.Value * depth, form.EdgeTilt ?? 0, form.Twist ?? 0, form.Blend ?? 0.4);
+        Lean = new Vec2(form.Offset[0], edgeY + form.Offset[1]) * (1 / length);
+        neck = new AngleTable(NeckRadius);
+    }
+
+    public override Vec2 Lean { get; }
+
+    public override double RayFloor => 0.45;
+
+    public override double Neck(double angle) => neck.At(angle);
+
+    /// <summary>Height of the edge over a place in plan.</summary>
+    public override double Crest(double angle, Vec2 at) => EdgeAt(at.X);
+
+    public double EdgeAt(double x) => length * edge.At((x - Form.Offset[0]) / width);
+
+    /// <summary>Where a place stands in its cross-section: across from −1 distal to 1 mesial, out from −1 lingual to 1 facial.</summary>
+    public (double Across, double Out) Section(Vec3 p)
+    {
+        var h = p.Z / length;
+        var x = p.X - Form.Offset[0];
+        var (y, profileHeight) = (p.Y - Form.Offset[1] - (twist * x * h * h), ProfileHeight(h, x));
+        var (front, back, mid) = (facial.At(profileHeight) * depth, lingual.At(profileHeight) * depth, middle.At(profileHeight) * depth);
+        mid = Math.Clamp(mid, back + (0.12 * (front - back)), front - (0.12 * (front - back)));
+        return (x / HalfWidth(h, x), y > mid ? (y - mid) / (front - mid) : (y - mid) / (mid - back));
+    }
+
+    public override double At(Vec3 p)
+    {
+        const double e = 0.15;
+        var h = p.Z / length;
+        var x = p.X - Form.Offset[0];
+        var y = p.Y - Form.Offset[1] - (twist * x * Math.Max(h, 0) * Math.Max(h, 0));
+        var profileHeight = ProfileHeight(h, x);
+        var (front, back, mid) = (facial.At(profileHeight) * depth, lingual.At(profileHeight) * depth, middle.At(profileHeight) * depth);
+        mid = Math.Clamp(mid, back + (0.12 * (front - back)), front - (0.12 * (front - back)));
+        var half = HalfWidth(h, x);
+        var (u, away) = (x / half, y > mid ? front - mid : mid - back);
+        var v = (y - mid) / away;
+        var facialShare = Curves.SmoothStep(-0.25, 0.25, v);
+        var n = lingualPower.At(h) + ((facialPower.At(h) - lingualPower.At(h)) * facialShare);
+        var soft = (Math.Sqrt((u * u) + (e * e)) - e) / (Math.Sqrt(1 + (e * e)) - e);
+        var power = Math.Pow(soft, n);
+        var slopeU = soft > 1e-9 ? n * power / soft * Math.Abs(u) / (Math.Sqrt((u * u) + (e * e)) * (Math.Sqrt(1 + (e * e)) - e)) / half : 0;
+        var slopeV = 2 * v / away;
+        var body = (power + (v * v) - 1) / (Math.Sqrt((slopeU * slopeU) + (slopeV * slopeV)) + 0.12);
+        foreach (var relief in Form.Relief ?? [])
+        {
+            var side = Curves.SmoothStep(0, 0.55, relief.Side == "F" ? v : -v);
+            if (side <= 0) continue;
+            var (across, up) = (Math.Abs(u - relief.At[0]) / relief.At[2], Math.Abs(h - relief.At[1]) / relief.At[3]);
+            body += relief.At[4] * side * Math.Exp(-Math.Pow(across, relief.P) - Math.Pow(up, relief.Ph));
+        }
+        return Blend.Max(body, 0.95 * (p.Z - EdgeAt(p.X) - (tilt * (p.Y - Form.Offset[1] - edgeY))), blend);
+    }
+
+    /// <summary>The blade thins toward the local edge: otherwise a canine would get flat facets beside its tip.</summary>
+    private double ProfileHeight(double h, double x)
+    {
+        var local = edge.At(x / width);
+        return h * (1 + (((1 / local) - 1) * Curves.SmoothStep(0.3, 1, h / local)));
+    }
+
+    private double HalfWidth(double h, double x)
+    {
+        var (rise, profile) = x > 0 ? (Form.Cerv.M, mesial) : (Form.Cerv.D, distal);
+        var start = rise / length;
+        var side = profile.At((h - start) / (1 - start));
+        // Mesial and distal meet in the middle without a fold.
+        var share = Curves.SmoothStep(-0.2, 0.2, x / width);
+        if (share is 0 or 1) return width * side;
+        var (riseM, riseD) = (Form.Cerv.M / length, Form.Cerv.D / length);
+        return width * (((1 - share) * distal.At((h - riseD) / (1 - riseD))) + (share * mesial.At((h - riseM) / (1 - riseM))));
+    }
+
+    private double NeckRadius(double angle)
+    {
+        var (sin, cos) = Math.SinCos(angle);
+        var z = Cervical(angle);
+        var axis = Axis(z);
+        var (inside, outside) = (0.0, depth + width);
+        for (var i = 0; i < 40; i++)
+        {
+            var r = (inside + outside) / 2;
+            if (At(new Vec3(axis.X + (r * cos), axis.Y + (r * sin), z)) < 0) inside = r;
+            else outside = r;
+        }
+        return inside;
+    }
+
+    /// <summary>A monotone cubic, tabulated.</summary>
+    private sealed class Profile
+    {
+        private const int Steps = 400;
+        private readonly double[] values = new double[Steps + 1];
+        private readonly double from, to;
+
+        public Profile(double[][] knots, double from, double to)
+        {
+            // A little beyond both ends the curve goes on straight.
+            (this.from, this.to) = (from - 0.35, to + 0.35);
+            Vec2[] points = [.. knots.Select(k => new Vec2(k[0], k[1]))];
+            for (var i = 0; i <= Steps; i++) values[i] = Curves.Monotone(points, this.from + ((this.to - this.from) * i / Steps));
+        }
+
+        public double At(double x)
+        {
+            var place = Math.Clamp((x - from) / (to - from) * Steps, 0, Steps - 1e-6);
+            var i = (int)place;
+            return values[i] + ((values[i + 1] - values[i]) * (place - i));
+        }
+    }
+}

@@ -1,0 +1,61 @@
+namespace Dentelle.Core.Forms;
+
+/// <summary>Values over a rectangle in plan, read by two-way linear interpolation. Millimetres.</summary>
+internal sealed class Grid
+{
+    private readonly double left, back;
+    private readonly double[] values;
+
+    public Grid(double left, double back, double width, double depth, double cell)
+    {
+        (this.left, this.back, Cell) = (left, back, cell);
+        (Columns, Rows) = ((int)Math.Ceiling(width / cell) + 1, (int)Math.Ceiling(depth / cell) + 1);
+        values = new double[Columns * Rows];
+    }
+
+    public double Cell { get; }
+
+    public int Columns { get; }
+
+    public int Rows { get; }
+
+    public double[] Values => values;
+
+    public double this[int index]
+    {
+        get => values[index];
+        set => values[index] = value;
+    }
+
+    public double X(int column) => left + (column * Cell);
+
+    public double Y(int row) => back + (row * Cell);
+
+    /// <summary>Columns from just right of one place to just left of another.</summary>
+    public (int From, int To) ColumnsBetween(double low, double high) =>
+        (Math.Max(0, (int)Math.Ceiling((low - left) / Cell)), Math.Min(Columns - 1, (int)Math.Floor((high - left) / Cell)));
+
+    public (int From, int To) RowsBetween(double low, double high) =>
+        (Math.Max(0, (int)Math.Ceiling((low - back) / Cell)), Math.Min(Rows - 1, (int)Math.Floor((high - back) / Cell)));
+
+    /// <summary>Calls for every sample with its place and index, rows side by side.</summary>
+    public void Each(Action<double, double, int> visit) => Parallel.For(0, Rows, row =>
+    {
+        for (var column = 0; column < Columns; column++) visit(X(column), Y(row), (row * Columns) + column);
+    });
+
+    public (int At, double S, double T) Place(double x, double y)
+    {
+        var (across, along) = (Math.Clamp((x - left) / Cell, 0, Columns - 1.001), Math.Clamp((y - back) / Cell, 0, Rows - 1.001));
+        var (column, row) = ((int)across, (int)along);
+        return ((row * Columns) + column, across - column, along - row);
+    }
+
+    public double At((int At, double S, double T) place)
+    {
+        var (at, s, t) = place;
+        var near = values[at] + ((values[at + 1] - values[at]) * s);
+        var far = values[at + Columns] + ((values[at + Columns + 1] - values[at + Columns]) * s);
+        return near + ((far - near) * t);
+    }
+}

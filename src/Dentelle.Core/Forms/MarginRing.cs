@@ -1,0 +1,128 @@
+using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+using Dentelle.Geometry;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>The finish line on the present tooth, seen along the path of insertion: where it runs, how wide and how rounded its shelf is.</summary>
+internal sealed class MarginRing
+{
+    private const double Cell = 0.1;
+    private readonly AngleTable radius, level, width, fillet;
+    private readonly Grid inset, widths, levels, fillets;
+
+    public MarginRing(ToothForm form, Plan plan, ShapeHabits habits)
+    {
+        const int steps = 360;
+        var points = new double[steps][];
+        Parallel.For(0, steps, i =>
+        {
+            var angle = 2 * Math.PI * i / steps;
+            var position = Position(angle);
+            var neck = form.Unplaced(form.Neck(angle));
+            var z = neck.Z + habits.GumAboveNeckMm.Value + Between(plan, position, piece => piece.Level.Value.Value);
+            var (sin, cos) = Math.SinCos(angle);
+            var r = form.Reach(new Vec2(0, 0), angle, z);
+            var wide = plan.Margin.WidthAt(position).Value;
+            points[i] = [r * cos, r * sin, z, wide, Math.Clamp(Between(plan, position, piece => Inner(piece, habits)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide))];
+        });
+        Centre = new Vec2((points.Max(p => p[0]) + points.Min(p => p[0])) / 2, (points.Max(p => p[1]) + points.Min(p => p[1])) / 2);
+        var about = points.Select(p => (double[])[p[0] - Centre.X, p[1] - Centre.Y, p[2], p[3], p[4]]).ToArray();
+        var tables = AngleTable.Of(about, p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])), p => p[2], p => p[3], p => p[4]);
+        (radius, level, width, fillet) = (tables[0], tables[1], tables[2], tables[3]);
+        var (reachX, reachY) = (about.Max(p => Math.Abs(p[0])) + 0.5, about.Max(p => Math.Abs(p[1])) + 0.5);
+        (inset, widths, levels, fillets) = (Grid(), Grid(), Grid(), Grid());
+        var outline = Enumerable.Range(0, steps).Select(i => Out(2 * Math.PI * i / steps, radius.At(2 * Math.PI * i / steps))).ToArray();
+        inset.Each((x, y, at) =>
+        {
+            var (distance, angle) = ToOutline(outline, new Vec2(x, y));
+            inset[at] = distance;
+            widths[at] = width.At(angle);
+            levels[at] = level.At(angle);
+            fillets[at] = fillet.At(angle);
+        });
+
+        Grid Grid() => new(Centre.X - reachX, Centre.Y - reachY, (2 * reachX) + Cell, (2 * reachY) + Cell, Cell);
+    }
+
+    /// <summary>Middle of the ring in plan; the path runs through it.</summary>
+    public Vec2 Centre { get; }
+
+    public double Radius(double angle) => radius.At(angle);
+
+    public double Level(double angle) => level.At(angle);
+
+    public double Width(double angle) => width.At(angle);
+
+    /// <summary>Highest point of the margin.</summary>
+    public double Highest => Enumerable.Range(0, AngleTable.Steps).Max(i => level[i]);
+
+    /// <summary>How far inside the ring a place lies in plan, and width, height and inner blend of the shelf at the nearest point of the ring.</summary>
+    public (double Inset, double Width, double Level, double Fillet) At(double x, double y)
+    {
+        var place = inset.Place(x, y);
+        return (inset.At(place), widths.At(place), levels.At(place), fillets.At(place));
+    }
+
+    public Vec2 Out(double angle, double distance)
+    {
+        var (sin, cos) = Math.SinCos(angle);
+        return Centre + (new Vec2(cos, sin) * distance);
+    }
+
+    /// <summary>Segments counted from the middle of the facial over the mesial.</summary>
+    public static double Position(double angle)
+    {
+        var position = 2 - (angle / (Math.PI / 4));
+        return position - (8 * Math.Floor(position / 8));
+    }
+
+    private static double Between(Plan plan, double position, Func<MarginPiece, double> value)
+    {
+        var segment = (int)position % 8;
+        var (here, next) = (value(plan.Margin.Pieces[segment]), value(plan.Margin.Pieces[(segment + 1) % 8]));
+        return here + ((next - here) * Curves.SmoothStep(0, 1, position - Math.Floor(position)));
+    }
+
+    private static double Inner(MarginPiece piece, ShapeHabits habits) => piece.Design switch
+    {
+        MarginDesign.Shoulder => habits.InnerRadiusMm.Shoulder,
+        MarginDesign.RoundedShoulder => habits.InnerRadiusMm.RoundedShoulder,
+        MarginDesign.ShoulderBevel => habits.InnerRadiusMm.ShoulderBevel,
+        MarginDesign.Butt => habits.InnerRadiusMm.Butt,
+        // A chamfer is round all the way.
+        _ => piece.Width.Value.Target.Value,
+    };
+
+    /// <summary>Signed distance into the ring and the angle of its nearest point: downhill from where the place's own direction meets the ring.</summary>
+    private (double Inset, double Angle) ToOutline(Vec2[] outline, Vec2 p)
+    {
+        var from = p - Centre;
+        var direction = Math.Atan2(from.Y, from.X);
+        var n = outline.Length;
+        var at = (int)Math.Round((direction < 0 ? direction + (2 * Math.PI) : direction) * n / (2 * Math.PI)) % n;
+        var best = Square(at);
+        foreach (var way in (int[])[1, -1])
+        {
+            while (true)
+            {
+                var next = (at + way + n) % n;
+                if (Square(next) >= best) break;
+                (at, best) = (next, Square(next));
+            }
+        }
+        var (nearest, share) = (double.PositiveInfinity, 0.0);
+        foreach (var start in (int[])[(at + n - 1) % n, at])
+        {
+            var (a, b) = (outline[start], outline[(start + 1) % n]);
+            var t = Math.Clamp((p - a).Dot(b - a) / (b - a).Dot(b - a), 0, 1);
+            var distance = (p - Vec2.Mix(a, b, t)).Length;
+            if (distance < nearest) (nearest, share) = (distance, start + t);
+        }
+        var inside = from.Length < radius.At(direction);
+        return (inside ? nearest : -nearest, 2 * Math.PI * share / n);
+
+        double Square(int i) => (outline[i] - p).Dot(outline[i] - p);
+    }
+}

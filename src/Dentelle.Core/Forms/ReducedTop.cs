@@ -1,0 +1,109 @@
+using Dentelle.Geometry;
+using Dentelle.Geometry.Meshes;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>The highest surface that leaves every place above it its depth, as a height over the plan: what balls of the depth's radius, rolled
+/// over the present surface, leave beneath them.</summary>
+/// <remarks>The depth is a true distance by construction. Balls are larger by the rounding radius, and a ball of that radius fills up again
+/// from below: no outer edge is sharper.</remarks>
+internal sealed class ReducedTop
+{
+    private const double Cell = 0.1;
+    private readonly Grid heights, slopes;
+
+    /// <param name="present">Vertices whose surface faces the bite count.</param>
+    /// <param name="depths">Depth at each vertex; NaN where the top has no say.</param>
+    /// <param name="rounding">Least radius of outer edges.</param>
+    /// <param name="ceiling">Height where nothing limits.</param>
+    public ReducedTop(Mesh present, double[] depths, double rounding, double ceiling)
+    {
+        var box = present.Box;
+        Grid Make() => new(box.Low.X - 0.2, box.Low.Y - 0.2, box.Size.X + 0.4, box.Size.Y + 0.4, Cell);
+        var eroded = Make();
+        Array.Fill(eroded.Values, ceiling);
+        Erode(eroded, present, depths, rounding);
+        heights = rounding > 0 ? Filled(eroded, Make(), rounding) : eroded;
+        slopes = Make();
+        Parallel.For(0, heights.Rows, row =>
+        {
+            for (var column = 0; column < heights.Columns; column++)
+            {
+                var (right, left) = (Value(column + 1, row), Value(column - 1, row));
+                var (up, down) = (Value(column, row + 1), Value(column, row - 1));
+                var (dx, dy) = ((right - left) / (2 * Cell), (up - down) / (2 * Cell));
+                slopes[(row * heights.Columns) + column] = 1 / Math.Sqrt(1 + (dx * dx) + (dy * dy));
+            }
+        });
+    }
+
+    /// <summary>About the distance above the reduced surface, negative below it.</summary>
+    public double Over(Vec3 p)
+    {
+        var place = heights.Place(p.X, p.Y);
+        return (p.Z - heights.At(place)) * slopes.At(place);
+    }
+
+    public double Height(double x, double y) => heights.At(heights.Place(x, y));
+
+    private static void Erode(Grid grid, Mesh present, double[] depths, double rounding)
+    {
+        // Each thread takes a band of rows and all balls that reach into it.
+        const int bands = 8;
+        var rows = (grid.Rows + bands - 1) / bands;
+        Parallel.For(0, bands, band =>
+        {
+            for (var i = 0; i < depths.Length; i++)
+            {
+                if (double.IsNaN(depths[i])) continue;
+                var ball = depths[i] + rounding;
+                var p = present.Positions[i];
+                var (firstRow, lastRow) = grid.RowsBetween(p.Y - ball, p.Y + ball);
+                for (var row = Math.Max(firstRow, band * rows); row <= Math.Min(lastRow, ((band + 1) * rows) - 1); row++)
+                {
+                    var dy = grid.Y(row) - p.Y;
+                    var half = Math.Sqrt(Math.Max(0, (ball * ball) - (dy * dy)));
+                    var (first, last) = grid.ColumnsBetween(p.X - half, p.X + half);
+                    for (var column = first; column <= last; column++)
+                    {
+                        var dx = grid.X(column) - p.X;
+                        ref var height = ref grid.Values[(row * grid.Columns) + column];
+                        height = Math.Min(height, p.Z - Math.Sqrt(Math.Max(0, (half * half) - (dx * dx))));
+                    }
+                }
+            }
+        });
+    }
+
+    /// <summary>What a ball below the surface reaches from inside.</summary>
+    private static Grid Filled(Grid eroded, Grid filled, double radius)
+    {
+        var reach = (int)Math.Floor(radius / eroded.Cell);
+        var caps = new List<(int Column, int Row, double Rise)>();
+        for (var row = -reach; row <= reach; row++)
+        {
+            for (var column = -reach; column <= reach; column++)
+            {
+                var left = (radius * radius) - (((row * row) + (column * column)) * eroded.Cell * eroded.Cell);
+                if (left >= 0) caps.Add((column, row, Math.Sqrt(left)));
+            }
+        }
+        Parallel.For(0, eroded.Rows, row =>
+        {
+            for (var column = 0; column < eroded.Columns; column++)
+            {
+                var highest = double.NegativeInfinity;
+                foreach (var (c, r, rise) in caps)
+                {
+                    if ((uint)(column + c) >= (uint)eroded.Columns || (uint)(row + r) >= (uint)eroded.Rows) continue;
+                    highest = Math.Max(highest, eroded[((row + r) * eroded.Columns) + column + c] + rise);
+                }
+                filled[(row * eroded.Columns) + column] = highest;
+            }
+        });
+        return filled;
+    }
+
+    private double Value(int column, int row) =>
+        heights[(Math.Clamp(row, 0, heights.Rows - 1) * heights.Columns) + Math.Clamp(column, 0, heights.Columns - 1)];
+}

@@ -1,0 +1,255 @@
+using Dentelle.Core.Teeth;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Fields;
+using Dentelle.Geometry.Meshes;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>What time has done to a tooth, and how it stands.</summary>
+/// <param name="WearMm">Height lost at each cusp tip or along the edge to a flat facet.</param>
+/// <param name="TipErosionMm">Depth of the rounded loss at each cusp tip.</param>
+/// <param name="RotationDeg">About the long axis, mesial turning facially.</param>
+/// <param name="TiltMesialDeg">Of the long axis to the mesial.</param>
+/// <param name="TiltFacialDeg">Of the long axis to the facial.</param>
+public sealed record ToothCondition(double WearMm = 0, double TipErosionMm = 0, double RotationDeg = 0, double TiltMesialDeg = 0, double TiltFacialDeg = 0)
+{
+    public static readonly ToothCondition Sound = new();
+}
+
+/// <summary>A tooth as a body: crown, neck and the beginning of the root. Millimetres; x mesial, y facial, z to the bite, 0 at the neck.</summary>
+/// <remarks>The field is negative inside, and within some tenths of a millimetre of the surface about a distance.</remarks>
+public sealed class ToothForm : IField, ISockSurface
+{
+    /// <summary>How far the root stump reaches below the facial cervical line.</summary>
+    public const double StumpDepth = 3;
+
+    private const double StumpRound = 0.6;
+    private static readonly double RootTaper = Math.Tan(double.DegreesToRadians(4));
+    private readonly CrownShape shape;
+    private readonly ToothCondition condition;
+    private readonly SizeFit fit;
+    private readonly Sock sock;
+    private readonly Vec3[] tips;
+
+    /// <param name="table">Shape parameters.</param>
+    /// <param name="tooth">Which tooth.</param>
+    /// <param name="size">Its size; null for the average.</param>
+    /// <param name="condition">Null for a sound tooth.</param>
+    public ToothForm(FormTable table, ToothCode tooth, CrownSize? size = null, ToothCondition? condition = null)
+    {
+        (Tooth, this.condition) = (tooth, condition ?? ToothCondition.Sound);
+        Size = size ?? table.For(tooth).SizeFor(Planning.MeasuredSize.None);
+        shape = CrownShape.Of(table, tooth, Size);
+        var bare = new Sock(new BareSurface(this));
+        fit = SizeFit.Of(bare.Points, Size);
+        tips = Tips(bare.Points);
+        sock = this.condition is { WearMm: 0, TipErosionMm: 0 } ? bare : new Sock(this);
+    }
+
+    public ToothCode Tooth { get; }
+
+    public CrownSize Size { get; }
+
+    /// <summary>Whether the mesh is mirrored: the form is made for upper right and lower left teeth.</summary>
+    public bool IsMirrored => Tooth.Quadrant is 2 or 4;
+
+    internal CrownShape Shape => shape;
+
+    /// <summary>Cusp tips, or the highest point of the edge, unmirrored.</summary>
+    internal IReadOnlyList<Vec3> CuspTips => tips;
+
+    double ISockSurface.Farthest => Size.Length + Size.Mesiodistal + Size.Faciolingual;
+
+    /// <summary>The field in the tooth's own frame (mesial +x), unturned and untilted.</summary>
+    public double At(Vec3 p) => Worn(p, Bare(fit.Undone(p, shape)));
+
+    /// <summary>The body; mirrored, turned and tilted as it stands.</summary>
+    public Mesh Mesh(Fineness fineness) => Placed(Unplaced(fineness));
+
+    /// <summary>How the tooth stands: turned and tilted about the neck's centre, before mirroring.</summary>
+    public Rigid Placing => Rigid.Turned(Vec3.UnitZ, condition.RotationDeg)
+        .Then(Rigid.Turned(Vec3.UnitY, condition.TiltMesialDeg)).Then(Rigid.Turned(Vec3.UnitX, -condition.TiltFacialDeg));
+
+    /// <summary>A mesh of the tooth's own frame as it stands in the mouth.</summary>
+    internal Mesh Placed(Mesh mesh)
+    {
+        var placed = condition is { RotationDeg: 0, TiltMesialDeg: 0, TiltFacialDeg: 0 } ? mesh : mesh.Moved(Placing);
+        return IsMirrored ? placed.MirroredX() : placed;
+    }
+
+    /// <summary>A place of the shape's own functions in the tooth's frame.</summary>
+    internal Vec3 Unplaced(Vec3 unfitted) => Fitted(unfitted);
+
+    /// <summary>How far from a centre in plan the surface lies in a direction, at a height.</summary>
+    internal double Reach(Vec2 centre, double angle, double z)
+    {
+        var (sin, cos) = Math.SinCos(angle);
+        var (low, high) = (0.0, Size.Mesiodistal + Size.Faciolingual);
+        var guess = (Size.MesiodistalAtNeck + Size.FaciolingualAtNeck) / 4;
+        if (Value(guess * 1.6) > 0) high = guess * 1.6;
+        for (var i = 0; i < 34; i++)
+        {
+            var middle = (low + high) / 2;
+            if (Value(middle) < 0) low = middle;
+            else high = middle;
+        }
+        return low;
+
+        double Value(double r) => At(new Vec3(centre.X + (r * cos), centre.Y + (r * sin), z));
+    }
+
+    /// <summary>The body before mirroring, turning and tilting.</summary>
+    internal Mesh Unplaced(Fineness fineness) =>
+        sock.Mesh(fineness, (angle, ring) => Stump(angle, ring, fineness.Below), fineness.Below, Fitted);
+
+    private Vec3 Fitted(Vec3 p) => UsesFit ? fit.Done(p, shape) : p;
+
+    private bool UsesFit => condition is { WearMm: 0, TipErosionMm: 0 };
+
+    /// <summary>The place before the form was scaled to its exact size: the frame of the shape's own functions.</summary>
+    internal Vec3 Unfitted(Vec3 p) => fit.Undone(p, shape);
+
+    /// <summary>A point on the cervical line, in the body's frame.</summary>
+    internal Vec3 Neck(double angle)
+    {
+        var z = shape.Cervical(angle);
+        return Out(angle, z, shape.Neck(angle));
+    }
+
+    /// <summary>Radius of the root at a height below the cervical line.</summary>
+    internal double RootRadius(double angle, double z) => shape.Neck(angle) - (Math.Max(0, shape.Cervical(angle) - z) * RootTaper);
+
+    internal Vec3 Out(double angle, double z, double radius)
+    {
+        var (sin, cos) = Math.SinCos(angle);
+        var axis = shape.Axis(z);
+        return new Vec3(axis.X + (radius * cos), axis.Y + (radius * sin), z);
+    }
+
+    (Vec3 From, Vec3 Along) ISockSurface.Line(double angle, double share) => Line(angle, share);
+
+    Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => On(line, t);
+
+    /// <summary>From the neck outward, then steeper and from deeper (back teeth) or higher (front teeth), at last straight up.</summary>
+    internal (Vec3 From, Vec3 Along) Line(double angle, double share)
+    {
+        var neck = shape.Cervical(angle);
+        var (sin, cos) = Math.SinCos(angle);
+        var (up, out_) = Math.SinCos(share * Math.PI / 2);
+        return (new Vec3(0, 0, neck + (((shape.RayFloor * Size.Length) - neck) * Curves.SmoothStep(0, 1, share))), new Vec3(out_ * cos, out_ * sin, up));
+    }
+
+    internal Vec3 On(in (Vec3 From, Vec3 Along) line, double t)
+    {
+        var z = line.From.Z + (line.Along.Z * t);
+        var axis = shape.Axis(z);
+        return new Vec3((line.Along.X * t) + axis.X, (line.Along.Y * t) + axis.Y, z);
+    }
+
+    /// <summary>Crown above the cervical line, root below.</summary>
+    private double Bare(Vec3 p)
+    {
+        var axis = shape.Axis(p.Z);
+        var (x, y) = (p.X - axis.X, p.Y - axis.Y);
+        var angle = Math.Atan2(y, x);
+        if (p.Z >= shape.Cervical(angle)) return shape.At(p);
+        var wall = (Math.Sqrt((x * x) + (y * y)) - RootRadius(angle, p.Z)) * 0.97;
+        var (a, b) = (wall + StumpRound, -(p.Z + StumpDepth) + StumpRound);
+        return a > 0 && b > 0 ? Math.Sqrt((a * a) + (b * b)) - StumpRound : Math.Max(a, b) - StumpRound;
+    }
+
+    private Vec3 Stump(double angle, int ring, int rings)
+    {
+        // Two thirds of the rings go down the root, the rest round its end.
+        var bend = rings / 3;
+        var straight = rings - bend;
+        var neck = shape.Cervical(angle);
+        if (ring < straight)
+        {
+            var z = neck + ((-StumpDepth + StumpRound - neck) * (ring + 1) / straight);
+            return Out(angle, z, RootRadius(angle, z));
+        }
+        var (sin, cos) = Math.SinCos(Math.PI / 2 * (ring - straight + 1) / bend);
+        var low = -StumpDepth + StumpRound - (StumpRound * sin);
+        return Out(angle, low, RootRadius(angle, low) - (StumpRound * (1 - cos)));
+    }
+
+    private double Worn(Vec3 p, double bare)
+    {
+        if (UsesFit) return bare;
+        var worn = bare;
+        foreach (var tip in tips)
+        {
+            var (dx, dy) = (p.X - tip.X, Tooth.IsFront ? 0 : p.Y - tip.Y);
+            var near = Math.Exp(-((dx * dx) + (dy * dy)) / 4);
+            // A facet is flat where the cusp stood and lets go of the surface beyond it.
+            if (condition.WearMm > 0) worn = Blend.Max(worn, p.Z - (tip.Z - condition.WearMm) - (Tooth.IsFront ? 0 : 2 * (1 - near)), 0.1);
+            if (condition.TipErosionMm > 0) worn += 0.9 * condition.TipErosionMm * Math.Exp(-((dx * dx) + (dy * dy)) / 1.2) * Curves.SmoothStep(2.5, 0.5, tip.Z - p.Z);
+        }
+        return worn;
+    }
+
+    private Vec3[] Tips(Vec3[,] points)
+    {
+        var all = points.Cast<Vec3>().Select(p => fit.Done(p, shape)).ToArray();
+        if (shape is not BackCrown back) return [all.MaxBy(p => p.Z)];
+        return
+        [
+            .. shape.Form.Cusps!.Values.Select(c =>
+            {
+                var at = back.Place(c);
+                return all.Where(p => (new Vec2(p.X, p.Y) - at).Length < 1.2).MaxBy(p => p.Z);
+            }),
+        ];
+    }
+
+    /// <summary>The form before it is scaled to its exact size.</summary>
+    private sealed class BareSurface(ToothForm form) : ISockSurface
+    {
+        public double Farthest => ((ISockSurface)form).Farthest;
+
+        public (Vec3 From, Vec3 Along) Line(double angle, double share) => form.Line(angle, share);
+
+        public Vec3 On(in (Vec3 From, Vec3 Along) line, double t) => form.On(line, t);
+
+        public double At(Vec3 p) => form.Bare(p);
+    }
+}
+
+/// <summary>A small stretch that gives the crown its exact length and widths; the neck stays.</summary>
+internal readonly record struct SizeFit(double Up, double ScaleX, double ShiftX, double ScaleY, double ShiftY, double Length)
+{
+    private const double From = 0, To = 0.28;
+
+    public static SizeFit Of(Vec3[,] points, CrownSize size)
+    {
+        var (low, high) = (points.Cast<Vec3>().Aggregate(Box3.Empty, (box, p) => box.With(p)) is var box ? box.Low : default, box.High);
+        var (scaleX, scaleY) = ((size.Mesiodistal / (high.X - low.X)) - 1, (size.Faciolingual / (high.Y - low.Y)) - 1);
+        return new SizeFit(size.Length / high.Z, scaleX, 0, scaleY, 0, size.Length)
+        {
+            // The middle of the crown stays where it is.
+            ShiftX = -scaleX * (low.X + high.X) / 2,
+            ShiftY = -scaleY * (low.Y + high.Y) / 2,
+        };
+    }
+
+    public Vec3 Done(Vec3 p, CrownShape shape)
+    {
+        var w = Weight(p.X, p.Y, p.Z, shape);
+        return new Vec3(p.X + (w * ((ScaleX * p.X) + ShiftX)), p.Y + (w * ((ScaleY * p.Y) + ShiftY)), p.Z > 0 ? p.Z * Up : p.Z);
+    }
+
+    public Vec3 Undone(Vec3 p, CrownShape shape)
+    {
+        var z = p.Z > 0 ? p.Z / Up : p.Z;
+        var w = Weight(p.X, p.Y, z, shape);
+        return new Vec3((p.X - (w * ShiftX)) / (1 + (w * ScaleX)), (p.Y - (w * ShiftY)) / (1 + (w * ScaleY)), z);
+    }
+
+    private double Weight(double x, double y, double z, CrownShape shape)
+    {
+        if (z <= 0) return 0;
+        var axis = shape.Axis(z);
+        return Curves.SmoothStep(From, To, (z - shape.Cervical(Math.Atan2(y - axis.Y, x - axis.X))) / Length);
+    }
+}
