@@ -40,13 +40,9 @@ internal sealed class BackCrown : CrownShape
 
     public override Vec2 Lean { get; }
 
-    public override double RayFloor => -0.3;
-
     public OcclusalSurface Table => table;
 
     public override double Neck(double angle) => neck.At(angle);
-
-    public override double Crest(double angle, Vec2 at) => rimHeight.At(angle);
 
     public override double At(Vec3 p)
     {

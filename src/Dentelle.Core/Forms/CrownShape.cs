@@ -23,12 +23,6 @@ internal abstract class CrownShape
     /// <summary>Lean of the axis from the neck's centre to the middle of the bite: mm of x and y per mm of height.</summary>
     public abstract Vec2 Lean { get; }
 
-    /// <summary>Rays start no lower (back teeth) or higher (front teeth) than this share of the length once they look straight up.</summary>
-    public abstract double RayFloor { get; }
-
-    /// <summary>Top of the crown in direction of an angle: rim of the table, or edge.</summary>
-    public abstract double Crest(double angle, Vec2 at);
-
     public abstract double At(Vec3 p);
 
     /// <summary>Radius of the neck on the cervical line.</summary>

@@ -25,12 +25,7 @@ internal sealed class FrontCrown : CrownShape
 
     public override Vec2 Lean { get; }
 
-    public override double RayFloor => 0.45;
-
     public override double Neck(double angle) => neck.At(angle);
-
-    /// <summary>Height of the edge over a place in plan.</summary>
-    public override double Crest(double angle, Vec2 at) => EdgeAt(at.X);
 
     public double EdgeAt(double x) => length * edge.At((x - Form.Offset[0]) / width);
 

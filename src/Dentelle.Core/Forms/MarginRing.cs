@@ -9,7 +9,7 @@ namespace Dentelle.Core.Forms;
 internal sealed class MarginRing
 {
     private const double Cell = 0.1;
-    private readonly AngleTable radius, level, width, fillet;
+    private readonly AngleTable radius, level, width, fillet, neckLevel;
     private readonly Grid inset, widths, levels, fillets;
 
     public MarginRing(ToothForm form, Plan plan, ShapeHabits habits)
@@ -31,6 +31,8 @@ internal sealed class MarginRing
         var about = points.Select(p => (double[])[p[0] - Centre.X, p[1] - Centre.Y, p[2], p[3], p[4]]).ToArray();
         var tables = AngleTable.Of(about, p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])), p => p[2], p => p[3], p => p[4]);
         (radius, level, width, fillet) = (tables[0], tables[1], tables[2], tables[3]);
+        var necks = Enumerable.Range(0, steps).Select(i => form.Unplaced(form.Neck(2 * Math.PI * i / steps)));
+        neckLevel = AngleTable.Of([.. necks.Select(p => (double[])[p.X - Centre.X, p.Y - Centre.Y, p.Z])], p => p[2])[0];
         var (reachX, reachY) = (about.Max(p => Math.Abs(p[0])) + 0.5, about.Max(p => Math.Abs(p[1])) + 0.5);
         (inset, widths, levels, fillets) = (Grid(), Grid(), Grid(), Grid());
         var outline = Enumerable.Range(0, steps).Select(i => Out(2 * Math.PI * i / steps, radius.At(2 * Math.PI * i / steps))).ToArray();
@@ -54,6 +56,9 @@ internal sealed class MarginRing
     public double Level(double angle) => level.At(angle);
 
     public double Width(double angle) => width.At(angle);
+
+    /// <summary>Height of the cervical line.</summary>
+    public double Neck(double angle) => neckLevel.At(angle);
 
     /// <summary>Highest point of the margin.</summary>
     public double Highest => Enumerable.Range(0, AngleTable.Steps).Max(i => level[i]);
@@ -95,34 +100,30 @@ internal sealed class MarginRing
         _ => piece.Width.Value.Target.Value,
     };
 
-    /// <summary>Signed distance into the ring and the angle of its nearest point: downhill from where the place's own direction meets the ring.</summary>
+    /// <summary>Signed distance into the ring and the angle of its nearest point, sought about where the place's own direction meets the ring.</summary>
+    /// <remarks>In the middle of the tooth a nearer point may be missed; there the walls are far away whichever point counts.</remarks>
     private (double Inset, double Angle) ToOutline(Vec2[] outline, Vec2 p)
     {
         var from = p - Centre;
         var direction = Math.Atan2(from.Y, from.X);
         var n = outline.Length;
-        var at = (int)Math.Round((direction < 0 ? direction + (2 * Math.PI) : direction) * n / (2 * Math.PI)) % n;
-        var best = Square(at);
-        foreach (var way in (int[])[1, -1])
+        var home = (int)Math.Round((direction < 0 ? direction + (2 * Math.PI) : direction) * n / (2 * Math.PI));
+        var (at, best) = (home, double.PositiveInfinity);
+        for (var i = home - (n / 8); i <= home + (n / 8); i++)
         {
-            while (true)
-            {
-                var next = (at + way + n) % n;
-                if (Square(next) >= best) break;
-                (at, best) = (next, Square(next));
-            }
+            var off = outline[(i + n) % n] - p;
+            var square = off.Dot(off);
+            if (square < best) (at, best) = (i, square);
         }
         var (nearest, share) = (double.PositiveInfinity, 0.0);
-        foreach (var start in (int[])[(at + n - 1) % n, at])
+        for (var start = at - 1; start <= at; start++)
         {
-            var (a, b) = (outline[start], outline[(start + 1) % n]);
+            var (a, b) = (outline[(start + n) % n], outline[(start + 1 + n) % n]);
             var t = Math.Clamp((p - a).Dot(b - a) / (b - a).Dot(b - a), 0, 1);
             var distance = (p - Vec2.Mix(a, b, t)).Length;
-            if (distance < nearest) (nearest, share) = (distance, start + t);
+            if (distance < nearest) (nearest, share) = (distance, start + t + n);
         }
         var inside = from.Length < radius.At(direction);
-        return (inside ? nearest : -nearest, 2 * Math.PI * share / n);
-
-        double Square(int i) => (outline[i] - p).Dot(outline[i] - p);
+        return (inside ? nearest : -nearest, 2 * Math.PI * (share % n) / n);
     }
 }

@@ -15,7 +15,7 @@ namespace Dentelle.Core.Forms;
 public sealed class PlannedForm : IField, ISockSurface
 {
     /// <summary>Where the rings of the shelf end and the walls begin, as a share of its width.</summary>
-    private const double ShelfShare = 0.9;
+    private const double ShelfShare = 0.97;
 
     private readonly ToothForm present;
     private readonly MarginRing margin;
@@ -40,7 +40,7 @@ public sealed class PlannedForm : IField, ISockSurface
 
     public Plan Plan { get; }
 
-    double ISockSurface.Farthest => present.Size.Length + present.Size.Mesiodistal;
+    double ISockSurface.Farthest => (3 * present.Size.Length) + present.Size.Mesiodistal;
 
     /// <summary>Cuts a plan into a tooth.</summary>
     /// <param name="present">The tooth as it stands.</param>
@@ -79,10 +79,14 @@ public sealed class PlannedForm : IField, ISockSurface
         var (sin, cos) = Math.SinCos(angle);
         var (up, out_) = Math.SinCos(share * Math.PI / 2);
         var foot = footLevel.At(angle);
-        // Back teeth are looked at from deep below, front teeth's narrow cores from the middle of their height.
-        var floor = present.Tooth.IsFront ? foot + (0.1 * (present.Size.Length - foot)) : -0.2 * present.Size.Length;
-        return (new Vec3(margin.Centre.X, margin.Centre.Y, foot + ((floor - foot) * Curves.SmoothStep(0, 1, share))), new Vec3(out_ * cos, out_ * sin, up));
+        // The start sinks with the slope, but slower than the line climbs at the wall: lines never come back down on the shelf, and still meet
+        // the steep inner slopes of back teeth well. Front teeth's narrow cores are seen best from their foot.
+        var drop = present.Tooth.IsFront ? 0 : Math.Min(0.7 * footRadius.At(angle) * up / Math.Max(out_, 1e-9), 1.6 * present.Size.Length);
+        return (new Vec3(margin.Centre.X, margin.Centre.Y, foot - drop), new Vec3(out_ * cos, out_ * sin, up));
     }
+
+    /// <summary>Lines may begin below the root stump: down there only the core counts.</summary>
+    double ISockSurface.At(Vec3 p) => p.Z < 0 ? Core(p) : At(p);
 
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => line.From + (line.Along * t);
 
@@ -147,8 +151,12 @@ public sealed class PlannedForm : IField, ISockSurface
     /// <summary>Rings of the untouched tooth below the margin.</summary>
     private Vec3 Below(double angle, double share)
     {
-        var start = margin.Level(angle);
-        var z = start + ((-ToothForm.StumpDepth + 0.02 - start) * share);
+        // One ring lies on the cervical line, where the surface bends.
+        const double neckShare = 0.4;
+        var (start, neck) = (margin.Level(angle), Math.Min(margin.Neck(angle), margin.Level(angle) - 0.05));
+        var z = share <= neckShare
+            ? start + ((neck - start) * share / neckShare)
+            : neck + ((-ToothForm.StumpDepth + 0.02 - neck) * (share - neckShare) / (1 - neckShare));
         var at = margin.Out(angle, present.Reach(margin.Centre, angle, z));
         return new Vec3(at.X, at.Y, z);
     }

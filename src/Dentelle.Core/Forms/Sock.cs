@@ -150,8 +150,7 @@ internal sealed class Sock
             for (var column = 0; column < columns; column++)
             {
                 var (a, b, c, d) = (lower(column), lower(column + 1), upper(column + 1), upper(column));
-                if (column % 2 == 0) corners.AddRange([a, b, c, a, c, d]);
-                else corners.AddRange([a, b, d, b, c, d]);
+                corners.AddRange([a, b, c, a, c, d]);
             }
         }
     }

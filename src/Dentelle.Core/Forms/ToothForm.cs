@@ -58,7 +58,7 @@ public sealed class ToothForm : IField, ISockSurface
     /// <summary>Cusp tips, or the highest point of the edge, unmirrored.</summary>
     internal IReadOnlyList<Vec3> CuspTips => tips;
 
-    double ISockSurface.Farthest => Size.Length + Size.Mesiodistal + Size.Faciolingual;
+    double ISockSurface.Farthest => (2.5 * Size.Length) + Size.Mesiodistal + Size.Faciolingual;
 
     /// <summary>The field in the tooth's own frame (mesial +x), unturned and untilted.</summary>
     public double At(Vec3 p) => Worn(p, Bare(fit.Undone(p, shape)));
@@ -128,16 +128,26 @@ public sealed class ToothForm : IField, ISockSurface
 
     (Vec3 From, Vec3 Along) ISockSurface.Line(double angle, double share) => Line(angle, share);
 
+    double ISockSurface.At(Vec3 p) => p.Z < 0 ? Root(p) : At(p);
+
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => On(line, t);
 
     /// <summary>From the neck outward, then steeper and from deeper (back teeth) or higher (front teeth), at last straight up.</summary>
+    /// <remarks>Back teeth: the start sinks slower than the line climbs at the wall, so that lines don't come back down, and far enough to meet
+    /// steep inner slopes well; it may lie below the root stump.</remarks>
     internal (Vec3 From, Vec3 Along) Line(double angle, double share)
     {
         var neck = shape.Cervical(angle);
         var (sin, cos) = Math.SinCos(angle);
         var (up, out_) = Math.SinCos(share * Math.PI / 2);
-        return (new Vec3(0, 0, neck + (((shape.RayFloor * Size.Length) - neck) * Curves.SmoothStep(0, 1, share))), new Vec3(out_ * cos, out_ * sin, up));
+        var start = Tooth.IsFront
+            ? neck + (((0.45 * Size.Length) - neck) * Curves.SmoothStep(0, 1, share))
+            : neck - Math.Min(0.6 * shape.Neck(angle) * up / Math.Max(out_, 1e-9), 1.2 * Size.Length);
+        return (new Vec3(0, 0, start), new Vec3(out_ * cos, out_ * sin, up));
     }
+
+    /// <summary>What lines see: down there, where they begin, the stump's end does not count.</summary>
+    private double Root(Vec3 p) => Math.Sqrt((p.X * p.X) + (p.Y * p.Y)) - RootRadius(Math.Atan2(p.Y, p.X), Math.Max(p.Z, -StumpDepth));
 
     internal Vec3 On(in (Vec3 From, Vec3 Along) line, double t)
     {
@@ -212,7 +222,7 @@ public sealed class ToothForm : IField, ISockSurface
 
         public Vec3 On(in (Vec3 From, Vec3 Along) line, double t) => form.On(line, t);
 
-        public double At(Vec3 p) => form.Bare(p);
+        public double At(Vec3 p) => p.Z < 0 ? form.Root(p) : form.Bare(p);
     }
 }
 
