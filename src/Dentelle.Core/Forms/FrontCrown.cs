@@ -64,6 +64,7 @@ internal sealed class FrontCrown : CrownShape
             var side = Curves.SmoothStep(0, 0.55, relief.Side == "F" ? v : -v);
             if (side <= 0) continue;
             var (across, up) = (Math.Abs(u - relief.At[0]) / relief.At[2], Math.Abs(h - relief.At[1]) / relief.At[3]);
+            if (across > 2.4 || up > 2.4) continue;
             body += relief.At[4] * side * Math.Exp(-Math.Pow(across, relief.P) - Math.Pow(up, relief.Ph));
         }
         return Blend.Max(body, 0.95 * (p.Z - EdgeAt(p.X) - (tilt * (p.Y - Form.Offset[1] - edgeY))), blend);

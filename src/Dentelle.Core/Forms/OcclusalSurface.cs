@@ -6,7 +6,7 @@ namespace Dentelle.Core.Forms;
 /// <summary>The occlusal surface of a back tooth as a height over the plan: ridges as roofs, valleys where roofs meet, grooves carved last.</summary>
 internal sealed class OcclusalSurface
 {
-    private const double Cell = 0.07;
+    private const double Cell = 0.08;
     private readonly double[] heights;
     private readonly double left, back;
     private readonly int columns, rows;
@@ -23,7 +23,7 @@ internal sealed class OcclusalSurface
         var about = AngleTable.Of([.. rim.Select(p => (double[])[p.X - pole.X, p.Y - pole.Y, p.Z])], p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])), p => p[2]);
         (RimReach, RimHeight) = (about[0], about[1]);
         var rimK = form.RimK ?? defaults.RimK;
-        var rimRoof = new Roof([.. rim.Where((_, i) => i % 3 == 0)], form.RimA ?? defaults.RimA, closed: true);
+        var rimRoof = new Roof([.. rim.Where((_, i) => i % 4 == 0)], form.RimA ?? defaults.RimA, closed: true);
         var roofs = form.Ridges!.Select(r => (Roof: new Roof([.. r.Pts.Select(p => new Vec3(Place(p).X, Place(p).Y, p[2] * size.Length))], r.A, closed: false), r.K)).ToArray();
         var floor = form.Floor!.Value * size.Length;
         var blend = defaults.RidgeBlend;

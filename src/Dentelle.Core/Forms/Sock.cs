@@ -39,7 +39,7 @@ internal interface ISockSurface
 /// <remarks>Vertices are spread evenly along each meridian by a coarse pass first; then each is found on its line by regula falsi.</remarks>
 internal sealed class Sock
 {
-    private const int Meridians = 96, Samples = 64;
+    private const int Meridians = 80, Samples = 48;
 
     /// <summary>Share of the way up a meridian at which the patch round the pole begins.</summary>
     private const double DiscFrom = 0.58;
@@ -71,6 +71,35 @@ internal sealed class Sock
 
     /// <summary>What the coarse pass found: meridians by samples.</summary>
     public Vec3[,] Points { get; }
+
+    /// <summary>The point of the surface with the greatest measure: from the best of the coarse pass by ever smaller steps.</summary>
+    public Vec3 Extreme(Func<Vec3, double> measure)
+    {
+        var (meridian, sample, best) = (0, 0, double.NegativeInfinity);
+        for (var m = 0; m < Meridians; m++)
+        {
+            for (var i = 0; i <= Samples; i++)
+            {
+                if (measure(Points[m, i]) > best) (meridian, sample, best) = (m, i, measure(Points[m, i]));
+            }
+        }
+        var (angle, share, place) = (2 * Math.PI * meridian / Meridians, (double)sample / Samples, Points[meridian, sample]);
+        var guess = (place - surface.Line(angle, share).From).Length;
+        for (var (turn, climb) = (Math.PI / Meridians, 0.5 / Samples); turn > 1e-3;)
+        {
+            var moved = false;
+            foreach (var (dAngle, dShare) in (ReadOnlySpan<(double, double)>)[(turn, 0), (-turn, 0), (0, climb), (0, -climb)])
+            {
+                var (newAngle, newShare) = (angle + dAngle, Math.Clamp(share + dShare, 0, 1));
+                var line = surface.Line(newAngle, newShare);
+                var there = surface.On(line, First(line, guess));
+                if (measure(there) <= best) continue;
+                (angle, share, place, best, moved) = (newAngle, newShare, there, measure(there), true);
+            }
+            if (!moved) (turn, climb) = (turn / 2, climb / 2);
+        }
+        return place;
+    }
 
     /// <summary>The mesh.</summary>
     /// <param name="fineness">How fine.</param>

@@ -41,7 +41,7 @@ public sealed class ToothForm : IField, ISockSurface
         Size = size ?? table.For(tooth).SizeFor(Planning.MeasuredSize.None);
         shape = CrownShape.Of(table, tooth, Size);
         var bare = new Sock(new BareSurface(this));
-        fit = SizeFit.Of(bare.Points, Size);
+        fit = SizeFit.Of(bare, Size);
         tips = Tips(bare.Points);
         sock = this.condition is { WearMm: 0, TipErosionMm: 0 } ? bare : new Sock(this);
     }
@@ -231,9 +231,11 @@ internal readonly record struct SizeFit(double Up, double ScaleX, double ShiftX,
 {
     private const double From = 0, To = 0.28;
 
-    public static SizeFit Of(Vec3[,] points, CrownSize size)
+    public static SizeFit Of(Sock sock, CrownSize size)
     {
-        var (low, high) = (points.Cast<Vec3>().Aggregate(Box3.Empty, (box, p) => box.With(p)) is var box ? box.Low : default, box.High);
+        double Most(Func<Vec3, double> measure) => measure(sock.Extreme(measure));
+        var high = new Vec3(Most(p => p.X), Most(p => p.Y), Most(p => p.Z));
+        var low = new Vec3(-Most(p => -p.X), -Most(p => -p.Y), 0);
         var (scaleX, scaleY) = ((size.Mesiodistal / (high.X - low.X)) - 1, (size.Faciolingual / (high.Y - low.Y)) - 1);
         return new SizeFit(size.Length / high.Z, scaleX, 0, scaleY, 0, size.Length)
         {
