@@ -2,40 +2,65 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Forms;
 
-/// <summary>
-/// Draws a plan on the form of its tooth: present and planned outlines of the sections and the view from above. Pure.
-/// This is the seam at which flat outlines will give way to sections through whole bodies.
-/// </summary>
+/// <summary>Cuts a plan into the body of its tooth and draws it: sections through both bodies and the view from above. Pure but for forms that are kept.</summary>
 public static class Draughtsman
 {
-    /// <returns>The drawing, or a problem when the plan can't be cut out of a tooth of this size.</returns>
-    public static Answer<UnitDrawing> Draw(Plan plan, Handbook handbook)
+    /// <summary>The planned body; a problem when the plan can't be cut out of a tooth of this size.</summary>
+    public static Answer<PlannedForm> Cut(Plan plan, Handbook handbook)
     {
         var form = handbook.Forms.For(plan.Tooth);
         if (Slip(plan, form, handbook.Protocol) is { } slip) return slip;
-        var measured = plan.Assessment.MeasuredSize;
-        var size = form.SizeFor(measured);
-        var habits = handbook.Protocol.Shape;
-        var crossbite = plan.Assessment.Crossbite;
-        ToothSection[] faciolingual = plan.Tooth.IsFront
-            ? [FrontSections.Faciolingual(form, size)]
-            : [.. BackSections.Faciolingual(plan.Tooth, crossbite, form, size, habits.BevelHeightMm.Value)];
-        var mesiodistal = plan.Tooth.IsFront ? FrontSections.Mesiodistal(form, size) : BackSections.Mesiodistal(form, size);
-
-        var gums = new Gums(habits.GumAboveNeckMm.Value);
-        if (faciolingual.Append(mesiodistal).FirstOrDefault(section => !gums.Fit(section, plan)) is { } tooLow)
-            return new Problem("margin-off-tooth", $"A margin so high leaves no wall in the {Kebab.Of(tooLow.Plane)} section of this tooth; lower the margin level.");
-
-        IReadOnlyList<SectionDrawing> across = [.. faciolingual.Select(Section)];
-        var along = Section(mesiodistal);
-        var above = FromAbove.Draw(plan, form, size, Finish(across[0], along), Top(across[0], along));
-        return new UnitDrawing(size, form.SizeSource, measured != MeasuredSize.None, across, along, above, [.. Walls(plan, across.Append(along), handbook.Protocol), .. Edge(plan, across[0], handbook.Protocol.Shape)]);
-
-        SectionDrawing Section(ToothSection section) => SectionPainter.Paint(plan, section, gums, handbook.Protocol);
+        return PlannedForm.Cut(handbook.Forms.Tooth(plan.Tooth, form.SizeFor(plan.Assessment.MeasuredSize)), plan, handbook.Protocol.Shape);
     }
+
+    /// <returns>The drawing, or a problem when the plan can't be cut out of a tooth of this size.</returns>
+    public static Answer<UnitDrawing> Draw(Plan plan, Handbook handbook)
+    {
+        if (!Cut(plan, handbook).Is(out var planned, out var problem)) return problem;
+        var habits = handbook.Protocol.Shape;
+        var present = planned.Present;
+        var surface = planned.Unplaced(Fineness.Preview);
+        var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
+        var bodies = new UnitBodies(present, planned, surface, new MeshTree(surface), zones, labels, present.Inside(handbook.Protocol.Estimates));
+        IReadOnlyList<SectionDrawing> across = [.. Across(present.Form).Select(Paint)];
+        var along = Paint(Along(present.Form));
+        var outcomes = Outcomes.Of(present, surface, planned, zones, labels);
+        var size = present.Form.Size;
+        return new UnitDrawing(
+            size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, across, along, FromAbove.Draw(plan, bodies), outcomes,
+            [.. Walls(plan, across.Append(along), handbook.Protocol), .. Edge(plan, across[0], outcomes, habits)]);
+
+        SectionDrawing Paint(SectionCut cut) => SectionPainter.Paint(plan, bodies, cut, habits);
+    }
+
+    /// <summary>Faciolingual sections: through each facial cusp and the lingual cusp opposite it, or through the middle of the edge.</summary>
+    private static IEnumerable<SectionCut> Across(ToothForm form)
+    {
+        if (form.Shape is not BackCrown back)
+        {
+            yield return new SectionCut(SectionPlane.Faciolingual, "through the middle", Vec3.UnitY, new Vec3(form.Shape.Form.Offset[0], 0, 0), default);
+            yield break;
+        }
+        var tips = back.Form.Cusps!.ToDictionary(entry => Parse(entry.Key), entry => back.Place(entry.Value));
+        foreach (var facial in Cusps.Of(form.Tooth).Where(cusp => cusp.IsFacial()))
+        {
+            var lingual = Cusps.Of(form.Tooth).Where(cusp => !cusp.IsFacial()).MinBy(cusp => Math.Abs(tips[cusp].X - tips[facial].X));
+            var words = facial == Cusp.Facial ? "through both cusps" : $"through the {Kebab.Of(facial)} cusp";
+            yield return new SectionCut(SectionPlane.Faciolingual, words, Vec3.UnitY, new Vec3((tips[facial].X + tips[lingual].X) / 2, 0, 0), default);
+        }
+    }
+
+    /// <summary>The mesiodistal section: along the central groove, or leaning with a front tooth from neck to edge.</summary>
+    private static SectionCut Along(ToothForm form) => form.Shape is BackCrown back
+        ? new SectionCut(SectionPlane.Mesiodistal, "along the central groove", Vec3.UnitX, new Vec3(0, back.Table.Pole.Y, 0), default)
+        : new SectionCut(SectionPlane.Mesiodistal, "through the edge", Vec3.UnitX, default, new Vec3(0, form.Shape.Lean.Y, 0));
+
+    private static Cusp Parse(string name) =>
+        Kebab.TryParse<Cusp>(name, out var cusp) ? cusp : throw new FormatException($"The form table names a cusp “{name}” that no tooth has.");
 
     private static Problem? Slip(Plan plan, FormParameters form, Protocol protocol)
     {
@@ -49,39 +74,28 @@ public static class Draughtsman
                 : null;
     }
 
-    private static Reach Finish(SectionDrawing across, SectionDrawing along) =>
-        new(along.Planned.NearMargin.X, across.Planned.NearMargin.X, -along.Planned.FarMargin.X, -across.Planned.FarMargin.X);
-
-    // The walls end where the planned profile has climbed to nine tenths of its height.
-    private static Reach Top(SectionDrawing across, SectionDrawing along)
-    {
-        var (m, d) = Shoulders(along.Planned);
-        var (f, l) = Shoulders(across.Planned);
-        return new(m, f, -d, -l);
-    }
-
-    private static (double Near, double Far) Shoulders(PlannedSection planned)
-    {
-        var top = planned.Top;
-        var near = planned.NearMargin.Y + (0.8 * planned.NearWall);
-        var far = planned.FarMargin.Y + (0.8 * planned.FarWall);
-        var indices = Enumerable.Range(0, top.Heights.Length).ToArray();
-        return (top.PlaceOf(indices.Last(k => top.Heights[k] >= near)), top.PlaceOf(indices.First(k => top.Heights[k] >= far)));
-    }
-
     // A blade that loses from both sides can be gone before its edge is as low as planned.
-    private static IEnumerable<Caution> Edge(Plan plan, SectionDrawing across, ShapeHabits shape)
+    private static IEnumerable<Caution> Edge(Plan plan, SectionDrawing across, IReadOnlyList<ZoneOutcome> outcomes, ShapeHabits shape)
     {
-        if (plan.Zones.FirstOrDefault(zone => zone.Zone.Kind == ZoneKind.Edge) is not { } edge) yield break;
-        var top = across.Planned.Top;
-        var planned = across.Present.Max(point => point.Y) - edge.Depth.Value.Target.Value;
-        var width = new Mm(top.Heights.Count(height => height >= planned - shape.OuterEdgeRadiusMm.Value) * top.Step);
-        if (width.Value >= shape.EdgeLeastWidthMm.Value) yield break;
-        var lowest = new Mm(across.Present.Max(point => point.Y) - top.Heights.Max());
+        if (outcomes.FirstOrDefault(outcome => outcome.Zone.Kind == ZoneKind.Edge) is not { } edge) yield break;
+        var level = across.Present.Max(point => point.Y) - edge.Usual.Value - shape.OuterEdgeRadiusMm.Value;
+        var wide = new Mm(WidthAt(across.Planned.Outline, level));
+        if (wide.Value >= shape.EdgeLeastWidthMm.Value) yield break;
         yield return new(
             "edge-thin",
-            $"On this form facial and lingual cuts leave an edge {width} wide where {new Mm(shape.EdgeLeastWidthMm.Value)} is wanted: it would end {lowest} down, not {edge.Depth.Value.Target}. Cut less of both toward the edge.",
+            $"On this form facial and lingual cuts leave an edge {wide} wide where {new Mm(shape.EdgeLeastWidthMm.Value)} is wanted; it ends {edge.Usual} down, {plan.Zone(edge.Zone.Name)!.Depth.Value.Target} are planned. Cut less of both toward the edge.",
             edge.Zone.Name);
+    }
+
+    private static double WidthAt(Polygon outline, double level)
+    {
+        var crossings = new List<double>();
+        for (var i = 0; i < outline.Points.Count; i++)
+        {
+            var (a, b) = (outline.Points[i], outline.Points[(i + 1) % outline.Points.Count]);
+            if (a.Y > level != b.Y > level) crossings.Add(a.X + ((b.X - a.X) * (level - a.Y) / (b.Y - a.Y)));
+        }
+        return crossings.Count < 2 ? 0 : crossings.Max() - crossings.Min();
     }
 
     private static IEnumerable<Caution> Walls(Plan plan, IEnumerable<SectionDrawing> sections, Protocol protocol)
@@ -105,26 +119,5 @@ public static class Draughtsman
         }
 
         static double Slenderness(SectionDrawing section) => Math.Min(section.Planned.NearWall, section.Planned.FarWall) / section.Planned.Base;
-    }
-}
-
-/// <summary>Where the crest of the gum stands: everywhere the same distance above the neck.</summary>
-internal sealed record Gums(double AboveNeck)
-{
-    private const double LeastWall = 1.0;
-
-    public double NearMargin(ToothSection section, Plan plan) => section.NearNeck.Y + AboveNeck + plan.Margin.At(NearSegment(section)).Level.Value.Value;
-
-    public double FarMargin(ToothSection section, Plan plan) => section.FarNeck.Y + AboveNeck + plan.Margin.At(FarSegment(section)).Level.Value.Value;
-
-    public static Segment NearSegment(ToothSection section) => section.Plane == SectionPlane.Faciolingual ? Segment.Facial : Segment.Mesial;
-
-    public static Segment FarSegment(ToothSection section) => section.Plane == SectionPlane.Faciolingual ? Segment.Lingual : Segment.Distal;
-
-    /// <summary>Whether both margins leave something of the planned crown above them.</summary>
-    public bool Fit(ToothSection section, Plan plan)
-    {
-        var top = section.Crown.Max(sample => sample.At.Y) - plan.Zones.Max(zone => zone.Depth.Value.Target.Value);
-        return Math.Max(NearMargin(section, plan), FarMargin(section, plan)) < top - LeastWall;
     }
 }

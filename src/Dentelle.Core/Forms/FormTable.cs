@@ -1,7 +1,6 @@
 using System.Text.Json.Serialization;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Teeth;
-using Dentelle.Geometry;
 
 namespace Dentelle.Core.Forms;
 
@@ -13,6 +12,12 @@ public sealed record FormTable(FormMeta Meta, IReadOnlyDictionary<string, FormPa
 {
     /// <summary>What a tooth's entry need not say.</summary>
     public FormDefaults Defaults => Meta.Defaults;
+
+    private ToothShelf? shelf;
+
+    /// <summary>The tooth as a body; made once and kept.</summary>
+    public PresentTooth Tooth(ToothCode tooth, CrownSize size, ToothCondition? condition = null) =>
+        LazyInitializer.EnsureInitialized(ref shelf, () => new ToothShelf(this)).Get(tooth, size, condition ?? ToothCondition.Sound);
 
     public FormParameters For(ToothCode tooth) => Teeth[$"{(tooth.Jaw == Jaw.Upper ? 'U' : 'L')}{tooth.Position}"];
 }
@@ -88,24 +93,6 @@ public sealed record FormRelief(string Side, double[] At, double P = 2.5, double
 
 /// <summary>Size of one crown, millimetres.</summary>
 public sealed record CrownSize(double Length, double Mesiodistal, double MesiodistalAtNeck, double Faciolingual, double FaciolingualAtNeck);
-
-/// <summary>A point of a tooth's outline and the zone it belongs to.</summary>
-public readonly record struct OutlineSample(Vec2 At, Zone Zone);
-
-/// <summary>
-/// A section through the present tooth. X points facially (or mesially), Y toward the bite; 0 is the neck centre at the
-/// height of the facial cervical line. Millimetres.
-/// </summary>
-/// <param name="Crown">The crown's surface from the neck on the X side over the top to the neck on the other, dense and in order.</param>
-/// <param name="RootStump">What is drawn of the root below: from the far neck round to the near one.</param>
-public sealed record ToothSection(SectionPlane Plane, string Through, IReadOnlyList<OutlineSample> Crown, IReadOnlyList<Vec2> RootStump)
-{
-    public Polygon Whole => new([.. Crown.Select(sample => sample.At), .. RootStump]);
-
-    public Vec2 NearNeck => Crown[0].At;
-
-    public Vec2 FarNeck => Crown[^1].At;
-}
 
 [JsonConverter(typeof(KebabCase<SectionPlane>))]
 public enum SectionPlane

@@ -4,108 +4,92 @@ using Dentelle.Geometry;
 
 namespace Dentelle.Core.Forms;
 
-/// <summary>How far the finish line, the foot of the walls and their top reach on the four sides. Millimetres from the neck centre.</summary>
-internal readonly record struct Reach(double Mesial, double Facial, double Distal, double Lingual);
-
 /// <summary>The view along the path onto the chewing surface or edge.</summary>
 internal static class FromAbove
 {
-    private const int Around = 96;
+    private const int Around = 180;
 
-    public static AboveDrawing Draw(Plan plan, FormParameters form, CrownSize size, Reach finish, Reach top)
+    public static AboveDrawing Draw(Plan plan, UnitBodies bodies)
     {
-        var present = plan.Tooth.IsFront ? FrontOutline(form, size) : BackOutline(form, size);
-        var finishLine = Ring(finish, form.NeckN ?? 2.3);
-        // Position 0 is the middle of the facial surface and 2 the mesial contact, so a turn is eight positions.
+        var ring = bodies.Planned.Margin;
+        IReadOnlyList<Vec2> finishLine = [.. Turn().Select(angle => ring.Out(angle, ring.Radius(angle)))];
+        // The shelf's inner edge lies its width inside the finish line, square to it.
         IReadOnlyList<Vec2> axial =
         [
-            .. finishLine.Select((p, i) => p - (OutwardAt(finishLine, i) * plan.Margin.WidthAt(PositionOf(p)).Value)),
+            .. finishLine.Select((p, i) =>
+            {
+                var along = finishLine[(i + 1) % Around] - finishLine[(i + Around - 1) % Around];
+                return p + (along.Turned.Unit * ring.Width(2 * Math.PI * i / Around));
+            }),
         ];
-        IReadOnlyList<IReadOnlyList<Vec2>> lines = plan.Tooth.IsFront ? [] : [.. form.Grooves!.Select(groove => Line(groove.Pts, form, size))];
-        return new(present, finishLine, axial, Ring(top, form.NeckN ?? 2.3), lines, Marks(plan, form, size));
+        return new(Silhouette(bodies), finishLine, axial, Table(bodies), Lines(bodies), Marks(plan, bodies));
     }
 
-    /// <summary>Where a place stands round the tooth: 0 facial, 2 mesial, 4 lingual, 6 distal.</summary>
-    private static double PositionOf(Vec2 p)
+    private static IEnumerable<double> Turn() => Enumerable.Range(0, Around).Select(i => 2 * Math.PI * i / Around);
+
+    private static IReadOnlyList<Vec2> Silhouette(UnitBodies bodies)
     {
-        var turn = Math.Atan2(p.X, p.Y) / (2 * Math.PI);
-        return (turn < 0 ? turn + 1 : turn) * 8;
-    }
-
-    private static Vec2 OutwardAt(IReadOnlyList<Vec2> ring, int i)
-    {
-        var along = ring[(i + 1) % ring.Count] - ring[(i + ring.Count - 1) % ring.Count];
-        return (along.Turned * -1).Unit;
-    }
-
-    private static IReadOnlyList<Vec2> Ring(Reach reach, double power) =>
-    [
-        .. Enumerable.Range(0, Around).Select(i =>
+        var centre = bodies.Planned.Margin.Centre;
+        var farthest = new Vec2[Around];
+        Array.Fill(farthest, centre);
+        foreach (var p in bodies.Present.Surface.Positions)
         {
-            var angle = 2 * Math.PI * i / Around;
-            var (c, s) = (Math.Cos(angle), Math.Sin(angle));
-            var x = Math.Sign(c) * Math.Pow(Math.Abs(c), 2 / power);
-            var y = Math.Sign(s) * Math.Pow(Math.Abs(s), 2 / power);
-            return new Vec2(x * (x > 0 ? reach.Mesial : reach.Distal), y * (y > 0 ? reach.Facial : reach.Lingual));
-        }),
-    ];
+            var from = new Vec2(p.X, p.Y) - centre;
+            var angle = Math.Atan2(from.Y, from.X);
+            ref var here = ref farthest[((int)Math.Round(angle * Around / (2 * Math.PI)) + Around) % Around];
+            if (from.Length > (here - centre).Length) here = centre + from;
+        }
+        return farthest;
+    }
 
-    private static IReadOnlyList<Vec2> BackOutline(FormParameters form, CrownSize size) =>
-        Curves.Through([.. form.Outline!.Select(p => Place(p, form, size))], 8, closed: true);
-
-    private static IReadOnlyList<Vec2> FrontOutline(FormParameters form, CrownSize size)
+    /// <summary>Where the walls end: the first place from the margin upwards that faces the bite more than the side.</summary>
+    private static IReadOnlyList<Vec2> Table(UnitBodies bodies)
     {
-        var facial = Curves.Monotone(FrontSections.Knots(form.FacialPower!), 0.5);
-        var lingual = Curves.Monotone(FrontSections.Knots(form.LingualPower!), 0.2);
+        const double facesUp = 0.6;
+        var surface = bodies.PlannedSurface;
+        var normals = surface.Normals;
+        var centre = bodies.Planned.Margin.Centre;
+        var table = new (Vec2 At, double Far)[Around];
+        for (var i = 0; i < surface.Positions.Length; i++)
+        {
+            var p = surface.Positions[i];
+            var from = new Vec2(p.X, p.Y) - centre;
+            var angle = Math.Atan2(from.Y, from.X);
+            if (normals[i].Z < facesUp || p.Z < bodies.Planned.Margin.Level(angle) + 1) continue;
+            ref var here = ref table[((int)Math.Round(angle * Around / (2 * Math.PI)) + Around) % Around];
+            if (from.Length > here.Far) here = (centre + from, from.Length);
+        }
+        return [.. table.Where(t => t.Far > 0).Select(t => t.At)];
+    }
+
+    private static IReadOnlyList<IReadOnlyList<Vec2>> Lines(UnitBodies bodies) => bodies.Present.Form.Shape is BackCrown back
+        ? [.. back.Form.Grooves!.Select(groove => Curves.Through([.. groove.Pts.Select(back.Place)], 6, closed: false))]
+        : [];
+
+    private static IReadOnlyList<ZoneMark> Marks(Plan plan, UnitBodies bodies)
+    {
+        var surface = bodies.Present.Surface;
+        var sums = new (Vec2 Sum, double Weight, Vec3 Highest)[plan.Zones.Count];
+        for (var i = 0; i < surface.Positions.Length; i++)
+        {
+            var zone = bodies.Labels[i];
+            if (zone < 0) continue;
+            var p = surface.Positions[i];
+            ref var sum = ref sums[zone];
+            sum = (sum.Sum + new Vec2(p.X, p.Y), sum.Weight + 1, sum.Weight == 0 || p.Z > sum.Highest.Z ? p : sum.Highest);
+        }
         return
         [
-            .. Enumerable.Range(0, Around).Select(i =>
+            .. plan.Zones.Select((zone, i) =>
             {
-                var angle = 2 * Math.PI * i / Around;
-                var (c, s) = (Math.Cos(angle), Math.Sin(angle));
-                // Broad facially, narrow lingually: each half has a power of its own.
-                var power = s > 0 ? facial : lingual;
-                var x = Math.Sign(c) * Math.Pow(Math.Abs(c), 2 / power);
-                return Place([x, s], form, size);
+                var (sum, weight, highest) = sums[i];
+                var at = weight == 0 ? Spot(zone.Zone, bodies) : zone.Zone.Kind is ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp ? new Vec2(highest.X, highest.Y) : sum * (1 / weight);
+                return new ZoneMark(zone.Zone.Name, at, at, at.Unit, null);
             }),
         ];
     }
 
-    private static IReadOnlyList<Vec2> Line(double[][] points, FormParameters form, CrownSize size) =>
-        Curves.Through([.. points.Select(p => Place(p, form, size))], 6, closed: false);
-
-    private static Vec2 Place(double[] p, FormParameters form, CrownSize size) =>
-        new(form.Offset[0] + (p[0] * size.Mesiodistal / 2), form.Offset[1] + (p[1] * size.Faciolingual / 2));
-
-    private static IReadOnlyList<ZoneMark> Marks(Plan plan, FormParameters form, CrownSize size) =>
-    [
-        .. plan.Zones.Select(zone =>
-        {
-            var at = Place(SpotOf(zone.Zone, form), form, size);
-            return new ZoneMark(zone.Zone.Name, at, at, at.Unit, null);
-        }),
-    ];
-
-    private static double[] SpotOf(Zone zone, FormParameters form) => zone switch
-    {
-        { Kind: ZoneKind.FunctionalCuspBevel, Cusp: { } cusp } => Outside(form.Cusps![Kebab.Of(cusp)]),
-        { Cusp: { } cusp } => form.Cusps![Kebab.Of(cusp)],
-        { Kind: ZoneKind.Groove } => form.Grooves![0].Pts[form.Grooves[0].Pts.Length / 2],
-        { Kind: ZoneKind.MesialRidge } => form.Rim!.MaxBy(p => p[0])!,
-        { Kind: ZoneKind.DistalRidge } => form.Rim!.MinBy(p => p[0])!,
-        { Kind: ZoneKind.Mesial } => [0.97, 0],
-        { Kind: ZoneKind.Distal } => [-0.97, 0],
-        { Kind: ZoneKind.FacialIncisalThird } => [0, 0.45],
-        { Kind: ZoneKind.FacialMiddleThird } => [0, 0.7],
-        { Kind: ZoneKind.FacialOcclusalHalf } => [0.12, 0.8],
-        { Kind: ZoneKind.FacialGingivalThird } => [0, 0.92],
-        { Kind: ZoneKind.FacialGingivalHalf } => [-0.12, 0.92],
-        { Kind: ZoneKind.Edge } => [0, 0.2],
-        { Kind: ZoneKind.LingualFossa } => [0, -0.3],
-        { Kind: ZoneKind.LingualWall } => [0, -0.78],
-        _ => [0, -0.93],
-    };
-
-    // The bevel lies on the outer slope, beyond the tip.
-    private static double[] Outside(double[] tip) => [tip[0] * 1.05, tip[1] + (Math.Sign(tip[1]) * 0.27)];
+    /// <summary>Where a zone would be that is too small on this form to hold a vertex: at its cusp.</summary>
+    private static Vec2 Spot(Zone zone, UnitBodies bodies) =>
+        zone.Cusp is { } cusp && bodies.Present.Form.Shape is BackCrown back ? back.Place(back.Form.Cusps![Kebab.Of(cusp)]) : default;
 }

@@ -35,8 +35,7 @@ internal sealed class FrontCrown : CrownShape
         var h = p.Z / length;
         var x = p.X - Form.Offset[0];
         var (y, profileHeight) = (p.Y - Form.Offset[1] - (twist * x * h * h), ProfileHeight(h, x));
-        var (front, back, mid) = (facial.At(profileHeight) * depth, lingual.At(profileHeight) * depth, middle.At(profileHeight) * depth);
-        mid = Math.Clamp(mid, back + (0.12 * (front - back)), front - (0.12 * (front - back)));
+        var (front, back, mid) = Profiles(profileHeight);
         return (x / HalfWidth(h, x), y > mid ? (y - mid) / (front - mid) : (y - mid) / (mid - back));
     }
 
@@ -47,8 +46,7 @@ internal sealed class FrontCrown : CrownShape
         var x = p.X - Form.Offset[0];
         var y = p.Y - Form.Offset[1] - (twist * x * Math.Max(h, 0) * Math.Max(h, 0));
         var profileHeight = ProfileHeight(h, x);
-        var (front, back, mid) = (facial.At(profileHeight) * depth, lingual.At(profileHeight) * depth, middle.At(profileHeight) * depth);
-        mid = Math.Clamp(mid, back + (0.12 * (front - back)), front - (0.12 * (front - back)));
+        var (front, back, mid) = Profiles(profileHeight);
         var half = HalfWidth(h, x);
         var (u, away) = (x / half, y > mid ? front - mid : mid - back);
         var v = (y - mid) / away;
@@ -68,6 +66,15 @@ internal sealed class FrontCrown : CrownShape
             body += relief.At[4] * side * Math.Exp(-Math.Pow(across, relief.P) - Math.Pow(up, relief.Ph));
         }
         return Blend.Max(body, 0.95 * (p.Z - EdgeAt(p.X) - (tilt * (p.Y - Form.Offset[1] - edgeY))), blend);
+    }
+
+    /// <summary>Facial and lingual surface in the middle of the width, and between them the line of greatest width.</summary>
+    private (double Front, double Back, double Middle) Profiles(double height)
+    {
+        var back = lingual.At(height) * depth;
+        // Beyond the edge the profiles would cross.
+        var front = Math.Max(facial.At(height) * depth, back + 0.2);
+        return (front, back, Math.Clamp(middle.At(height) * depth, back + (0.12 * (front - back)), front - (0.12 * (front - back))));
     }
 
     /// <summary>The blade thins toward the local edge: otherwise a canine would get flat facets beside its tip.</summary>

@@ -70,6 +70,13 @@ internal sealed class MarginRing
         return (inset.At(place), widths.At(place), levels.At(place), fillets.At(place));
     }
 
+    /// <summary>Which way a place lies from the nearest point of the ring: unit vector inward.</summary>
+    public Vec2 Inward(double x, double y)
+    {
+        var (dx, dy) = inset.Slope(inset.Place(x, y));
+        return new Vec2(dx, dy).Unit;
+    }
+
     public Vec2 Out(double angle, double distance)
     {
         var (sin, cos) = Math.SinCos(angle);

@@ -24,13 +24,12 @@ public sealed class PlannedForm : IField, ISockSurface
     private readonly double tangent, cosine, rounding;
     private readonly AngleTable footRadius, footLevel;
 
-    private PlannedForm(ToothForm present, Plan plan, ShapeHabits habits, MarginRing margin, ReducedTop top)
+    private PlannedForm(PresentTooth tooth, Plan plan, ShapeHabits habits, MarginRing margin, ReducedTop top)
     {
-        (this.present, this.margin, this.top, Plan) = (present, margin, top, plan);
+        (Present, present, this.margin, this.top, Plan) = (tooth, tooth.Form, margin, top, plan);
         var wall = plan.Convergence.Value.Target.PerWall;
         (tangent, cosine) = (Math.Tan(wall.Radians), Math.Cos(wall.Radians));
-        // The blend of two faces square to each other is rounded with 0.7 of its reach.
-        rounding = habits.OuterEdgeRadiusMm.Value * Math.Sqrt(2);
+        rounding = habits.OuterEdgeRadiusMm.Value;
         var feet = new (double Radius, double Level)[AngleTable.Steps];
         Parallel.For(0, feet.Length, i => feet[i] = Foot(2 * Math.PI * i / AngleTable.Steps));
         footRadius = new AngleTable([.. feet.Select(f => f.Radius)]);
@@ -40,6 +39,8 @@ public sealed class PlannedForm : IField, ISockSurface
 
     public Plan Plan { get; }
 
+    public PresentTooth Present { get; }
+
     double ISockSurface.Farthest => (3 * present.Size.Length) + present.Size.Mesiodistal;
 
     /// <summary>Cuts a plan into a tooth.</summary>
@@ -47,15 +48,16 @@ public sealed class PlannedForm : IField, ISockSurface
     /// <param name="plan">What to cut.</param>
     /// <param name="habits">Radii and the gum's height, from the protocol.</param>
     /// <returns>A problem when the margin leaves no wall above it.</returns>
-    public static Answer<PlannedForm> Cut(ToothForm present, Plan plan, ShapeHabits habits)
+    public static Answer<PlannedForm> Cut(PresentTooth present, Plan plan, ShapeHabits habits)
     {
         const double leastWall = 1;
-        var surface = present.Unplaced(Fineness.Preview);
-        var zones = new SurfaceZones(present, plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
-        var labels = zones.Of(surface);
-        var depths = TopDepths.Of(present, plan, surface, zones, labels);
-        var ring = new MarginRing(present, plan, habits);
-        var reduced = new ReducedTop(surface, depths, habits.OuterEdgeRadiusMm.Value, surface.Box.High.Z + 1);
+        var surface = present.Surface;
+        var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
+        var depths = TopDepths.Of(present.Form, plan, surface, zones, labels);
+        var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, habits) : null;
+        edge?.Limit(surface, zones, labels, depths);
+        var ring = new MarginRing(present.Form, plan, habits);
+        var reduced = new ReducedTop(surface, depths, habits.OuterEdgeRadiusMm.Value, (x, _) => edge?.Level(x) ?? surface.Box.High.Z + 1, edge is null ? 0.1 : 0.05);
         if (ring.Highest + leastWall > surface.Box.High.Z - plan.Zones.Max(zone => zone.Depth.Value.Target.Value))
             return new Problem("margin-off-tooth", "A margin so high leaves no wall on this tooth; lower the margin level.");
         return new PlannedForm(present, plan, habits, ring, reduced);
@@ -77,11 +79,13 @@ public sealed class PlannedForm : IField, ISockSurface
     (Vec3 From, Vec3 Along) ISockSurface.Line(double angle, double share)
     {
         var (sin, cos) = Math.SinCos(angle);
-        var (up, out_) = Math.SinCos(share * Math.PI / 2);
-        var foot = footLevel.At(angle);
+        var (foot, reach) = (footLevel.At(angle), footRadius.At(angle));
         // The start sinks with the slope, but slower than the line climbs at the wall: lines never come back down on the shelf, and still meet
-        // the steep inner slopes of back teeth well. Front teeth's narrow cores are seen best from their foot.
-        var drop = present.Tooth.IsFront ? 0 : Math.Min(0.7 * footRadius.At(angle) * up / Math.Max(out_, 1e-9), 1.6 * present.Size.Length);
+        // the steep inner slopes of back teeth well. They start below the deepest groove. Front teeth's narrow cores are seen best from their foot.
+        var (below, sinking) = present.Tooth.IsFront ? (0.0, 0.0) : (1.8, 0.7);
+        var first = Math.Atan(below / reach);
+        var (up, out_) = Math.SinCos(first + (share * ((Math.PI / 2) - first)));
+        var drop = below + (sinking * Math.Max(0, Math.Min((reach * up / Math.Max(out_, 1e-9)) - below, 2.2 * present.Size.Length)));
         return (new Vec3(margin.Centre.X, margin.Centre.Y, foot - drop), new Vec3(out_ * cos, out_ * sin, up));
     }
 
@@ -90,13 +94,35 @@ public sealed class PlannedForm : IField, ISockSurface
 
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => line.From + (line.Along * t);
 
+    /// <summary>By how much a wall stands inside the reduced top at a place: positive where the wall is the surface.</summary>
+    internal double WallLead(Vec3 p)
+    {
+        var (inset, width, level, _) = margin.At(p.X, p.Y);
+        return ((width + (Math.Max(0, p.Z - level) * tangent) - inset) * cosine) - top.Over(p).Distance;
+    }
+
     private double Core(Vec3 p)
     {
         var (inset, width, level, fillet) = margin.At(p.X, p.Y);
         var shelf = 0.95 * (p.Z - level);
         if (shelf < -fillet) return shelf;
         var wall = (width + (Math.Max(0, p.Z - level) * tangent) - inset) * cosine;
-        return Blend.Min(shelf, Blend.Max(wall, top.Over(p), rounding), fillet);
+        var (above, facing) = top.Over(p);
+        if (Math.Abs(wall - above) < 2 * rounding)
+        {
+            var inward = margin.Inward(p.X, p.Y);
+            above = Blend.Max(wall, above, Reach((facing.Dot(new Vec3(-inward.X, -inward.Y, 0)) * cosine) + (facing.Z * tangent * cosine)));
+        }
+        return Blend.Min(shelf, Math.Max(wall, above), fillet);
+    }
+
+    /// <summary>Reach of the blend that rounds the edge of two faces with the wanted radius; nothing for faces that run alike.</summary>
+    /// <param name="cosine">Of the angle between the faces' normals.</param>
+    private double Reach(double cosine)
+    {
+        // A quadratic blend of reach k has radius k·cos(φ/2) / (2·sin²(φ/2)) in its middle, φ being the angle between the normals.
+        var c = Math.Clamp(cosine, 0, 1);
+        return Math.Max(1e-6, rounding * (1 - c) / Math.Sqrt((1 + c) / 2));
     }
 
     /// <summary>Where the shelf turns into the wall in a direction.</summary>
@@ -151,12 +177,13 @@ public sealed class PlannedForm : IField, ISockSurface
     /// <summary>Rings of the untouched tooth below the margin.</summary>
     private Vec3 Below(double angle, double share)
     {
-        // One ring lies on the cervical line, where the surface bends.
-        const double neckShare = 0.4;
+        // One ring lies on the cervical line, where the surface bends; the last ones go round the end of the stump.
+        const double neckShare = 0.3, bendShare = 0.65;
         var (start, neck) = (margin.Level(angle), Math.Min(margin.Neck(angle), margin.Level(angle) - 0.05));
-        var z = share <= neckShare
-            ? start + ((neck - start) * share / neckShare)
-            : neck + ((-ToothForm.StumpDepth + 0.02 - neck) * (share - neckShare) / (1 - neckShare));
+        var bend = -ToothForm.StumpDepth + ToothForm.StumpRound;
+        var z = share <= neckShare ? start + ((neck - start) * share / neckShare)
+            : share <= bendShare ? neck + ((bend - neck) * (share - neckShare) / (bendShare - neckShare))
+            : bend - ((ToothForm.StumpRound - 0.003) * Math.Sin(Math.PI / 2 * (share - bendShare) / (1 - bendShare)));
         var at = margin.Out(angle, present.Reach(margin.Centre, angle, z));
         return new Vec3(at.X, at.Y, z);
     }
@@ -166,14 +193,15 @@ public sealed class PlannedForm : IField, ISockSurface
 internal static class TopDepths
 {
     /// <summary>How far to either side of the groove its own depth runs into that of the cusps.</summary>
-    private const double GrooveReach = 0.9;
+    private const double GrooveReach = 0.7;
 
-    private const int Passes = 8;
+    private const int Passes = 5;
 
     public static double[] Of(ToothForm form, Plan plan, Mesh surface, SurfaceZones zones, int[] labels)
     {
         var byZone = zones.All.Select(zone => Shapes(zone.Kind) ? plan.Zone(zone.Name)!.Depth.Value.Target.Value : double.NaN).ToArray();
         var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : byZone[label]);
+        if (form.Tooth.IsFront) Corners(plan, surface, zones, labels, depths);
         Smooth(surface, depths);
         if (form.Shape is BackCrown back) Groove(back, form, surface, depths, plan.Zone(Kebab.Of(ZoneKind.Groove))!.Depth.Value.Target.Value);
         return depths;
@@ -182,6 +210,21 @@ internal static class TopDepths
     /// <summary>Walls stand on the margin and lean by the convergence; their depth follows.</summary>
     public static bool Shapes(ZoneKind kind) =>
         kind is not (ZoneKind.Mesial or ZoneKind.Distal or ZoneKind.Lingual or ZoneKind.LingualWall or ZoneKind.FacialGingivalHalf or ZoneKind.FacialGingivalThird);
+
+    /// <summary>Beside the contacts a front tooth's sides face forward or back; there they are cut like their neighbours, so that no ridge stays.</summary>
+    private static void Corners(Plan plan, Mesh surface, SurfaceZones zones, int[] labels, double[] depths)
+    {
+        const double faces = 0.8;
+        double Depth(ZoneKind kind) => plan.Zone(Kebab.Of(kind))!.Depth.Value.Target.Value;
+        var (incisal, middle, fossa) = (Depth(ZoneKind.FacialIncisalThird), Depth(ZoneKind.FacialMiddleThird), Depth(ZoneKind.LingualFossa));
+        for (var i = 0; i < depths.Length; i++)
+        {
+            if (labels[i] < 0 || zones.All[labels[i]].Kind is not (ZoneKind.Mesial or ZoneKind.Distal)) continue;
+            var (normal, height) = (surface.Normals[i], surface.Positions[i].Z / surface.Box.High.Z);
+            if (Math.Abs(normal.X) > faces || height < 0.4) continue;
+            depths[i] = normal.Y < 0 ? fossa : height > 0.67 ? incisal : middle;
+        }
+    }
 
     private static void Smooth(Mesh surface, double[] depths)
     {
@@ -205,13 +248,15 @@ internal static class TopDepths
 
     private static void Groove(BackCrown back, ToothForm form, Mesh surface, double[] depths, double groove)
     {
-        var line = back.Form.Grooves![0].Pts.Select(back.Place).ToArray();
+        var lines = back.Form.Grooves!.Select(g => g.Pts.Select(back.Place).ToArray()).ToArray();
         for (var i = 0; i < depths.Length; i++)
         {
             if (double.IsNaN(depths[i])) continue;
             var p = form.Unfitted(surface.Positions[i]);
-            var off = Enumerable.Range(0, line.Length - 1).Min(k => Polygon.ToSegment(new Vec2(p.X, p.Y), line[k], line[k + 1]));
-            var share = Curves.SmoothStep(GrooveReach, 0, off);
+            // Over the rim a groove is part of the wall.
+            if (back.Table.OverRim(p.X, p.Y).Outside > 0) continue;
+            var off = lines.Min(line => Enumerable.Range(0, line.Length - 1).Min(k => Polygon.ToSegment(new Vec2(p.X, p.Y), line[k], line[k + 1])));
+            var share = Curves.SmoothStep(GrooveReach, 0.1, off);
             depths[i] += (groove - depths[i]) * share;
         }
     }

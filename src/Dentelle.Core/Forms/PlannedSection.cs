@@ -2,12 +2,6 @@ using Dentelle.Geometry;
 
 namespace Dentelle.Core.Forms;
 
-/// <summary>One side's finish line in a section.</summary>
-/// <param name="Level">Height of the margin over the neck centre's zero, millimetres.</param>
-/// <param name="Width">Width of the shelf, millimetres.</param>
-/// <param name="InnerRadius">Radius of the inner angle; a chamfer's is its width.</param>
-internal readonly record struct Shelf(double Level, double Width, double InnerRadius);
-
 /// <summary>The planned outline of a section and what can be read off it. Millimetres.</summary>
 /// <param name="Outline">The prepared tooth, closed, root stump included.</param>
 /// <param name="NearMargin">Outer end of the finish line on the X side.</param>
@@ -17,4 +11,4 @@ internal readonly record struct Shelf(double Level, double Width, double InnerRa
 /// <param name="Base">Width between the feet of both walls.</param>
 /// <param name="Removed">Area between present and planned outline, mm².</param>
 public sealed record PlannedSection(
-    Polygon Outline, HeightProfile Top, Vec2 NearMargin, Vec2 FarMargin, double NearWall, double FarWall, double Base, double Removed);
+    Polygon Outline, Vec2 NearMargin, Vec2 FarMargin, double NearWall, double FarWall, double Base, double Removed);

@@ -9,39 +9,43 @@ namespace Dentelle.Core.Forms;
 /// from below: no outer edge is sharper.</remarks>
 internal sealed class ReducedTop
 {
-    private const double Cell = 0.1;
-    private readonly Grid heights, slopes;
+    private readonly double cell;
+    private readonly Grid heights, slopesX, slopesY;
 
     /// <param name="present">Vertices whose surface faces the bite count.</param>
     /// <param name="depths">Depth at each vertex; NaN where the top has no say.</param>
     /// <param name="rounding">Least radius of outer edges.</param>
-    /// <param name="ceiling">Height where nothing limits.</param>
-    public ReducedTop(Mesh present, double[] depths, double rounding, double ceiling)
+    /// <param name="ceiling">The greatest height over a place in plan, where nothing else limits.</param>
+    /// <param name="cell">Fineness; narrow blades need more.</param>
+    public ReducedTop(Mesh present, double[] depths, double rounding, Func<double, double, double> ceiling, double cell)
     {
+        this.cell = cell;
         var box = present.Box;
-        Grid Make() => new(box.Low.X - 0.2, box.Low.Y - 0.2, box.Size.X + 0.4, box.Size.Y + 0.4, Cell);
+        Grid Make() => new(box.Low.X - 0.2, box.Low.Y - 0.2, box.Size.X + 0.4, box.Size.Y + 0.4, cell);
         var eroded = Make();
-        Array.Fill(eroded.Values, ceiling);
+        eroded.Each((x, y, at) => eroded[at] = ceiling(x, y) - rounding);
         Erode(eroded, present, depths, rounding);
         heights = rounding > 0 ? Filled(eroded, Make(), rounding) : eroded;
-        slopes = Make();
+        // The balls stand on vertices some tenths of a millimetre apart; this takes away the scallops between them.
+        Smoothing.Gauss(heights.Values, heights.Columns, heights.Rows, 0.08 / cell);
+        (slopesX, slopesY) = (Make(), Make());
         Parallel.For(0, heights.Rows, row =>
         {
             for (var column = 0; column < heights.Columns; column++)
             {
-                var (right, left) = (Value(column + 1, row), Value(column - 1, row));
-                var (up, down) = (Value(column, row + 1), Value(column, row - 1));
-                var (dx, dy) = ((right - left) / (2 * Cell), (up - down) / (2 * Cell));
-                slopes[(row * heights.Columns) + column] = 1 / Math.Sqrt(1 + (dx * dx) + (dy * dy));
+                var at = (row * heights.Columns) + column;
+                slopesX[at] = (Value(column + 1, row) - Value(column - 1, row)) / (2 * cell);
+                slopesY[at] = (Value(column, row + 1) - Value(column, row - 1)) / (2 * cell);
             }
         });
     }
 
-    /// <summary>About the distance above the reduced surface, negative below it.</summary>
-    public double Over(Vec3 p)
+    /// <summary>About the distance above the reduced surface, negative below it; and which way that surface faces.</summary>
+    public (double Distance, Vec3 Normal) Over(Vec3 p)
     {
         var place = heights.Place(p.X, p.Y);
-        return (p.Z - heights.At(place)) * slopes.At(place);
+        var normal = new Vec3(-slopesX.At(place), -slopesY.At(place), 1).Unit;
+        return ((p.Z - heights.At(place)) * normal.Z, normal);
     }
 
     public double Height(double x, double y) => heights.At(heights.Place(x, y));

@@ -2,133 +2,121 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Forms;
 
-/// <summary>One section with everything drawn in it.</summary>
+/// <summary>Everything a unit's drawing is taken from: the tooth, the planned body and what lies inside.</summary>
+internal sealed record UnitBodies(PresentTooth Present, PlannedForm Planned, Mesh PlannedSurface, MeshTree PlannedTree, SurfaceZones Zones, int[] Labels, InnerBodies Inside);
+
+/// <summary>One section through the bodies with everything drawn in it.</summary>
 internal static class SectionPainter
 {
-    public static SectionDrawing Paint(Plan plan, ToothSection section, Gums gums, Protocol protocol)
+    private const double Step = 0.08;
+
+    public static SectionDrawing Paint(Plan plan, UnitBodies bodies, SectionCut cut, ShapeHabits shape)
     {
-        var shape = protocol.Shape;
-        var (nearSegment, farSegment) = (Gums.NearSegment(section), Gums.FarSegment(section));
-        var near = ShelfAt(plan.Margin, nearSegment, gums.NearMargin(section, plan), shape.InnerRadiusMm);
-        var far = ShelfAt(plan.Margin, farSegment, gums.FarMargin(section, plan), shape.InnerRadiusMm);
-        var planned = SectionCutter.Cut(
-            section, DepthAt, zone => zone.Kind == ZoneKind.FunctionalCuspBevel, near, far, plan.Convergence.Value.Target.PerWall,
-            shape.BevelDeg.Value, shape.OuterEdgeRadiusMm.Value);
+        var present = Even(cut.Outline(bodies.Present.Surface));
+        var zones = present.Select(bodies.Zones.Of).ToArray();
+        var planned = new Polygon(cut.Flat(cut.Outline(bodies.PlannedSurface)));
+        var (near, far) = (MarginIn(bodies.Planned.Margin, cut, 1), MarginIn(bodies.Planned.Margin, cut, -1));
+        var (nearSegment, farSegment) = cut.Plane == SectionPlane.Faciolingual ? (Segment.Facial, Segment.Lingual) : (Segment.Mesial, Segment.Distal);
+        var outline = cut.Flat(present);
+        var middle = (near.X + far.X) / 2;
+        var section = new PlannedSection(
+            planned, near, far, Top(planned, x => x >= middle) - near.Y, Top(planned, x => x <= middle) - far.Y,
+            near.X - far.X - plan.Margin.At(nearSegment).Width.Value.Target.Value - plan.Margin.At(farSegment).Width.Value.Target.Value,
+            new Polygon(outline).Area - planned.Area);
         return new(
-            section.Plane, section.Through, section.Whole.Points, planned, Marks(plan, section, planned),
+            cut.Plane, cut.Through, outline, section, Marks(plan, bodies, present, outline, zones, near, far),
             [
-                new(nearSegment, planned.NearMargin, planned.NearMargin with { Y = section.NearNeck.Y + gums.AboveNeck }),
-                new(farSegment, planned.FarMargin, planned.FarMargin with { Y = section.FarNeck.Y + gums.AboveNeck }),
+                new(nearSegment, near, near with { Y = Neck(bodies, cut, 1) + shape.GumAboveNeckMm.Value }),
+                new(farSegment, far, far with { Y = Neck(bodies, cut, -1) + shape.GumAboveNeckMm.Value }),
             ],
-            Enamel(plan.Tooth, section, protocol.Estimates.EnamelMm), Pulp(plan.Tooth, section, protocol.Estimates.PulpMm.For(plan.Tooth)));
-
-        double DepthAt(Zone zone) => plan.Zone(zone.Name)?.Depth.Value.Target.Value ?? 0;
+            Crown(cut.Flat(cut.Outline(bodies.Inside.Dentine)), Neck(bodies, cut, 1), Neck(bodies, cut, -1)), cut.Flat(cut.Outline(bodies.Inside.Pulp)));
     }
 
-    private static Shelf ShelfAt(Margin margin, Segment segment, double level, InnerRadii radii)
+    /// <summary>The point of a ring in the plane, on its x side (1) or the other (−1).</summary>
+    public static Vec2 MarginIn(MarginRing ring, SectionCut cut, int side)
     {
-        var piece = margin.At(segment);
-        var width = piece.Width.Value.Target.Value;
-        var radius = piece.Design switch
+        var (best, found) = (double.PositiveInfinity, default(Vec3));
+        for (var i = 0; i < AngleTable.Steps; i++)
         {
-            MarginDesign.Shoulder => radii.Shoulder,
-            MarginDesign.RoundedShoulder => radii.RoundedShoulder,
-            MarginDesign.ShoulderBevel => radii.ShoulderBevel,
-            MarginDesign.Butt => radii.Butt,
-            // A chamfer is half of a round tip: its inner angle has the width for radius.
-            _ => width,
-        };
-        return new(level, width, Math.Min(radius, width));
+            var (a, b) = (On(i), On(i + 1));
+            var (from, to) = (cut.Beside(a), cut.Beside(b));
+            if (from <= 0 == to <= 0) continue;
+            var place = Vec3.Mix(a, b, from / (from - to));
+            if (-side * cut.Flat(place).X >= best) continue;
+            (best, found) = (-side * cut.Flat(place).X, place);
+        }
+        return cut.Flat(found);
+
+        Vec3 On(int i)
+        {
+            var angle = 2 * Math.PI * (i % AngleTable.Steps) / AngleTable.Steps;
+            var at = ring.Out(angle, ring.Radius(angle));
+            return new Vec3(at.X, at.Y, ring.Level(angle));
+        }
     }
 
-    private static IReadOnlyList<ZoneMark> Marks(Plan plan, ToothSection section, PlannedSection planned)
+    private static double Neck(UnitBodies bodies, SectionCut cut, int side) =>
+        bodies.Planned.Margin.Neck(Math.Atan2(cut.Across.Y * side, cut.Across.X * side));
+
+    private static IReadOnlyList<ZoneMark> Marks(Plan plan, UnitBodies bodies, Vec3[] places, IReadOnlyList<Vec2> outline, int[] zones, Vec2 near, Vec2 far)
     {
         var marks = new List<ZoneMark>();
-        foreach (var zone in plan.Zones)
+        var count = places.Length;
+        var middle = (near.X + far.X) / 2;
+        for (var zone = 0; zone < plan.Zones.Count; zone++)
         {
-            var inZone = Enumerable.Range(1, section.Crown.Count - 2)
-                .Where(i => section.Crown[i].Zone == zone.Zone && section.Crown[i].At.Y >= MarginBeside(i)).ToArray();
+            var inZone = Run(Enumerable.Range(0, count).Where(i => zones[i] == zone && outline[i].Y >= (outline[i].X > middle ? near.Y : far.Y)).ToArray(), count);
             if (inZone.Length == 0) continue;
-            var index = Tip(zone.Zone, inZone, section);
-            var at = section.Crown[index].At;
-            var outward = ((section.Crown[index + 1].At - section.Crown[index - 1].At).Turned * -1).Unit;
-            marks.Add(new(zone.Zone.Name, at, at - (outward * (zone.Depth.Value.Target.Value / 2)), outward, planned.Outline.DistanceToEdge(at)));
+            var index = Tip(plan.Zones[zone].Zone, inZone, outline);
+            var outward = ((outline[(index + 1) % count] - outline[(index + count - 1) % count]).Turned * -1).Unit;
+            var cut = bodies.PlannedTree.Closest(places[index]);
+            marks.Add(new(plan.Zones[zone].Zone.Name, outline[index], outline[index] - (outward * (cut.Distance / 2)), outward, cut.Distance));
         }
-
         return marks;
+    }
 
-        double MarginBeside(int i) => i < section.Crown.Count / 2 ? planned.NearMargin.Y : planned.FarMargin.Y;
+    /// <summary>Indices in the order of the outline; a run across its seam stays together.</summary>
+    private static int[] Run(int[] indices, int count)
+    {
+        if (indices.Length == 0 || indices[0] != 0 || indices[^1] != count - 1) return indices;
+        var gap = 1;
+        while (gap < indices.Length && indices[gap] == indices[gap - 1] + 1) gap++;
+        return [.. indices[gap..], .. indices[..gap]];
     }
 
     // A cusp's number points at its tip, a groove's at its bottom, every other at the middle of its zone.
-    private static int Tip(Zone zone, int[] inZone, ToothSection section) => zone.Kind switch
+    private static int Tip(Zone zone, int[] inZone, IReadOnlyList<Vec2> outline) => zone.Kind switch
     {
-        ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp or ZoneKind.MesialRidge or ZoneKind.DistalRidge => inZone.MaxBy(i => section.Crown[i].At.Y),
-        ZoneKind.Groove => inZone.MinBy(i => section.Crown[i].At.Y),
+        ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp or ZoneKind.MesialRidge or ZoneKind.DistalRidge or ZoneKind.Edge => inZone.MaxBy(i => outline[i].Y),
+        ZoneKind.Groove => inZone.MinBy(i => outline[i].Y),
         _ => inZone[inZone.Length / 2],
     };
 
-    /// <summary>Average border of enamel and dentine, from neck to neck.</summary>
-    private static IReadOnlyList<Vec2> Enamel(ToothCode tooth, ToothSection section, EnamelEstimates estimates)
+    /// <summary>The part of an outline above the neck, from the far side over the top to the near one.</summary>
+    private static IReadOnlyList<Vec2> Crown(IReadOnlyList<Vec2> outline, double nearNeck, double farNeck)
     {
-        var (from, to) = (section.FarNeck.X, section.NearNeck.X);
-        var profile = new HeightProfile(from, (to - from) / 160, new double[161]);
-        var top = section.Crown.Max(sample => sample.At.Y);
-        var blended = SectionCutter.Blended(section.Crown, High);
-        SectionCutter.Erode(profile, section.Crown, [.. section.Crown.Select((sample, i) => Thickness(sample.At.Y, i))]);
-        profile = profile.RoundedOutside(0.5);
-        return [section.FarNeck, .. Enumerable.Range(4, 153).Select(k => new Vec2(profile.PlaceOf(k), profile.Heights[k])), section.NearNeck];
+        bool Above(Vec2 p) => p.Y > (p.X > 0 ? nearNeck : farNeck) + 0.02;
+        var start = Enumerable.Range(0, outline.Count).FirstOrDefault(i => Above(outline[i]) && !Above(outline[(i + outline.Count - 1) % outline.Count]));
+        return [.. Enumerable.Range(0, outline.Count).Select(i => outline[(start + i) % outline.Count]).TakeWhile(Above)];
+    }
 
-        double High(Zone zone) => (tooth.IsFront, zone.Kind) switch
-        {
-            (true, _) => estimates.Front.Incisal,
-            (_, ZoneKind.Groove) => estimates.Back.Groove,
-            (_, ZoneKind.MesialRidge or ZoneKind.DistalRidge) => (estimates.Back.Groove + estimates.Back.Cusp) / 2,
-            _ => estimates.Back.Cusp,
-        };
+    private static double Top(Polygon outline, Func<double, bool> where) => outline.Points.Where(p => where(p.X)).Max(p => p.Y);
 
-        // Nothing at the neck, thin in the cervical third, full toward the top.
-        double Thickness(double z, int index)
+    /// <summary>The closed line with points at even steps.</summary>
+    private static Vec3[] Even(IReadOnlyList<Vec3> line)
+    {
+        var even = new List<Vec3>();
+        for (var i = 0; i < line.Count; i++)
         {
-            var neck = index < section.Crown.Count / 2 ? section.NearNeck.Y : section.FarNeck.Y;
-            var h = Math.Clamp((z - neck) / (top - neck), 0, 1);
-            var (middle, cervical) = tooth.IsFront ? (estimates.Front.Middle, estimates.Front.Cervical) : (estimates.Back.Middle, estimates.Back.Cervical);
-            var axial = cervical + ((middle - cervical) * Curves.SmoothStep(0.15, 0.5, h));
-            return (axial + ((blended[index] - axial) * Curves.SmoothStep(0.55, 0.9, h))) * Curves.SmoothStep(0, 0.12, h);
+            var (a, b) = (line[i], line[(i + 1) % line.Count]);
+            var steps = Math.Max(1, (int)Math.Round((b - a).Length / Step));
+            for (var k = 0; k < steps; k++) even.Add(Vec3.Mix(a, b, (double)k / steps));
         }
-    }
-
-    /// <summary>Average pulp chamber: horns below cusps or edge, walls at the neck, open toward the root.</summary>
-    private static IReadOnlyList<Vec2> Pulp(ToothCode tooth, ToothSection section, PulpEstimate estimate)
-    {
-        var bottom = section.RootStump.Min(p => p.Y);
-        var (near, far) = (section.NearNeck.X - estimate.NeckWall, section.FarNeck.X + estimate.NeckWall);
-        var middle = (near + far) / 2;
-        var half = Math.Max(0.25, (near - far) / 2);
-        var lowestNeck = Math.Min(section.NearNeck.Y, section.FarNeck.Y);
-        var top = section.Crown.Max(sample => sample.At.Y) - estimate.HornBelowTop;
-        var horn = Math.Max(top, lowestNeck + 0.5);
-        // A narrow chamber has one horn: two would run into each other.
-        var axis = tooth.IsFront ? MiddleAt(section, horn - 0.25) : middle;
-        var twoHorns = !tooth.IsFront && half > 0.8;
-        IReadOnlyList<Vec2> points =
-        [
-            new(middle + (half * 0.75), bottom), new(middle + half, lowestNeck),
-            .. twoHorns
-                ? new Vec2[] { new(middle + (half * 0.9), horn), new(middle, horn - 0.7), new(middle - (half * 0.9), horn) }
-                : [new(axis + (half * 0.4), horn - 0.6), new(axis, horn), new(axis - (half * 0.4), horn - 0.6)],
-            new(middle - half, lowestNeck), new(middle - (half * 0.75), bottom),
-        ];
-        return Curves.Through(points, 8, closed: false);
-    }
-
-    // A front tooth leans; its pulp follows the middle of the crown, not the middle of the neck.
-    private static double MiddleAt(ToothSection section, double height)
-    {
-        var above = section.Crown.Where(sample => sample.At.Y >= height).ToArray();
-        return (above[0].At.X + above[^1].At.X) / 2;
+        return [.. even];
     }
 }

@@ -238,9 +238,10 @@ internal sealed class Sock
     /// <summary>Regula falsi that halves the weight of an end that stays (Illinois).</summary>
     private double Between((Vec3 From, Vec3 Along) line, double low, double high, double atLow, double atHigh)
     {
-        for (var round = 0; round < 30; round++)
+        for (var round = 0; round < 60; round++)
         {
-            var middle = low + ((high - low) * atLow / (atLow - atHigh));
+            // A halving now and then gets past stretches where the field is far from straight.
+            var middle = round % 5 == 4 ? (low + high) / 2 : low + ((high - low) * atLow / (atLow - atHigh));
             var at = surface.At(surface.On(line, middle));
             if (Math.Abs(at) < Accuracy || high - low < Accuracy / 4) return middle;
             if (at < 0) (low, atLow, atHigh) = (middle, at, atHigh / 2);

@@ -82,7 +82,8 @@ internal sealed class SurfaceZones
         var facial = p.Y > Central(back, p.X);
         if (outside < 0 && p.Z > 0.45 * form.Size.Length)
         {
-            if (back.Table.MainGrooves.Sum(g => g.Depth(p.X, p.Y)) > 0.16) return new Zone(ZoneKind.Groove);
+            // Where a groove climbs the rim it belongs to the ridge or the cusp there.
+            if (outside < -0.45 && back.Table.MainGrooves.Sum(g => g.Depth(p.X, p.Y)) > 0.16) return new Zone(ZoneKind.Groove);
             var pole = back.Table.Pole;
             var (fromX, fromY) = ((p.X - pole.X) / half, (p.Y - pole.Y) / across);
             if (outside > -0.85 && Math.Abs(fromX) > 1.15 * Math.Abs(fromY)) return new Zone(fromX > 0 ? ZoneKind.MesialRidge : ZoneKind.DistalRidge);

@@ -23,7 +23,9 @@ public sealed class ToothForm : IField, ISockSurface
     /// <summary>How far the root stump reaches below the facial cervical line.</summary>
     public const double StumpDepth = 3;
 
-    private const double StumpRound = 0.6;
+    /// <summary>Radius of the stump's lower edge.</summary>
+    internal const double StumpRound = 0.6;
+
     private static readonly double RootTaper = Math.Tan(double.DegreesToRadians(4));
     private readonly CrownShape shape;
     private readonly ToothCondition condition;
@@ -191,9 +193,9 @@ public sealed class ToothForm : IField, ISockSurface
         foreach (var tip in tips)
         {
             var (dx, dy) = (p.X - tip.X, Tooth.IsFront ? 0 : p.Y - tip.Y);
-            var near = Math.Exp(-((dx * dx) + (dy * dy)) / 4);
             // A facet is flat where the cusp stood and lets go of the surface beyond it.
-            if (condition.WearMm > 0) worn = Blend.Max(worn, p.Z - (tip.Z - condition.WearMm) - (Tooth.IsFront ? 0 : 2 * (1 - near)), 0.1);
+            var off = Tooth.IsFront ? 0 : 2 * Curves.SmoothStep(2.4, 4.2, Math.Sqrt((dx * dx) + (dy * dy)));
+            if (condition.WearMm > 0) worn = Blend.Max(worn, p.Z - (tip.Z - condition.WearMm) - off, 0.1);
             if (condition.TipErosionMm > 0) worn += 0.9 * condition.TipErosionMm * Math.Exp(-((dx * dx) + (dy * dy)) / 1.2) * Curves.SmoothStep(2.5, 0.5, tip.Z - p.Z);
         }
         return worn;

@@ -1,0 +1,72 @@
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Trees;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>A tooth's form with what is asked of it again and again: its surface, whose zone each vertex is, what lies inside. In the tooth's own frame.</summary>
+public sealed class PresentTooth
+{
+    private readonly Lazy<Mesh> surface;
+    private readonly Lazy<MeshTree> tree;
+    private readonly Dictionary<(bool, double), (SurfaceZones Zones, int[] Labels)> labels = [];
+    private readonly Dictionary<Estimates, InnerBodies> inside = [];
+    private readonly Lock gate = new();
+
+    internal PresentTooth(ToothForm form)
+    {
+        Form = form;
+        surface = new(() => form.Unplaced(Fineness.Preview));
+        tree = new(() => new MeshTree(surface.Value));
+    }
+
+    public ToothForm Form { get; }
+
+    /// <summary>The preview mesh.</summary>
+    public Mesh Surface => surface.Value;
+
+    public MeshTree Tree => tree.Value;
+
+    /// <summary>Zones, and the number of each vertex's zone (−1 on the root).</summary>
+    internal (SurfaceZones Zones, int[] Labels) Labels(bool crossbite, double bevelHeight)
+    {
+        lock (gate)
+        {
+            if (labels.TryGetValue((crossbite, bevelHeight), out var known)) return known;
+            var zones = new SurfaceZones(Form, crossbite, bevelHeight);
+            return labels[(crossbite, bevelHeight)] = (zones, zones.Of(Surface));
+        }
+    }
+
+    /// <summary>Dentine and pulp by averages.</summary>
+    internal InnerBodies Inside(Estimates estimates)
+    {
+        lock (gate)
+        {
+            if (!inside.TryGetValue(estimates, out var known)) inside[estimates] = known = new InnerBodies(this, estimates);
+            return known;
+        }
+    }
+}
+
+/// <summary>Forms made once and kept: making one takes tens of milliseconds.</summary>
+internal sealed class ToothShelf(FormTable table)
+{
+    private const int Most = 64;
+    private readonly Dictionary<(Jaw, int, CrownSize, ToothCondition), PresentTooth> kept = [];
+    private readonly Lock gate = new();
+
+    /// <summary>The tooth; left and right share one form, for both are made mesial +x.</summary>
+    public PresentTooth Get(ToothCode tooth, CrownSize size, ToothCondition condition)
+    {
+        var key = (tooth.Jaw, tooth.Position, size, condition);
+        lock (gate)
+        {
+            if (kept.TryGetValue(key, out var known)) return known;
+            if (kept.Count == Most) kept.Clear();
+            return kept[key] = new PresentTooth(new ToothForm(table, ToothCode.Of(tooth.Jaw == Jaw.Upper ? 1 : 3, tooth.Position), size, condition));
+        }
+    }
+}
