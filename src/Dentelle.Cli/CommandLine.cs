@@ -17,6 +17,9 @@ public static class CommandLine
 
     private const string Usage = """
         dentelle plan "36 crown zirconia" [--json] [--assessment FILE] [--protocol FILE]
+        dentelle form --tooth 16 --out DIR
+        dentelle prepare "16 crown zirconia" --out DIR [--json] [--assessment FILE] [--protocol FILE]
+        dentelle measure --before FILE --after FILE --tooth 36 [--path x,y,z] --aligned --framed [--json]
 
         Two bare digits are ISO 3950, # is universal (#19), letters are a quadrant (LL6).
         Planning aid for licensed clinicians; the material maker's instructions, local rules and
@@ -46,24 +49,67 @@ public static class CommandLine
         return Ok;
     }
 
-    private static Answer<string> Answer(string[] args, string home)
-    {
-        if (args is not ["plan", ..]) return new Problem("usage", args.Length == 0 ? "Name a command: plan or help." : $"There is no command “{args[0]}”; there are plan and help.");
-        if (!PlanOptions.Parse(args[1..]).Is(out var options, out var problem)) return problem;
+    private static readonly Dictionary<string, string> PlanValues = new() { ["--assessment"] = "FILE", ["--protocol"] = "FILE" };
 
+    private static Answer<string> Answer(string[] args, string home) => args switch
+    {
+        ["plan", .. var rest] => Plan(rest, home),
+        ["form", .. var rest] => Form(rest, home),
+        ["prepare", .. var rest] => Prepare(rest, home),
+        ["measure", .. var rest] => Measure(rest),
+        _ => new Problem("usage", args.Length == 0 ? "Name a command: plan, form, prepare, measure or help." : $"There is no command “{args[0]}”; there are plan, form, prepare, measure and help."),
+    };
+
+    private static Answer<string> Plan(string[] args, string home)
+    {
+        if (!CommandOptions.Parse(args, PlanValues, ["--json"]).Is(out var options, out var problem)) return problem;
+        if (!Planned(options, home).Is(out var planned, out problem)) return problem;
+        var document = UnitDocument.From(planned.Unit.Plan);
+        return options.Has("--json") ? JsonDocuments.Write(new PlanDocument([document])) : PlanTable.Write(document);
+    }
+
+    private static Answer<string> Form(string[] args, string home)
+    {
+        if (!CommandOptions.Parse(args, new Dictionary<string, string> { ["--tooth"] = "TOOTH", ["--out"] = "DIR" }, []).Is(out var options, out var problem)) return problem;
+        if (options.Value("--tooth") is not { } text || ToothCode.FromIso(text) is not { } tooth) return new Problem("usage", "form needs --tooth with an ISO 3950 code, such as 16.");
+        if (options.Value("--out") is not { } folder) return new Problem("usage", "form needs --out with a folder to write to.");
+        return HandbookOf(null, home).Is(out var handbook, out problem) ? BodyCommands.Form(tooth, folder, handbook) : problem;
+    }
+
+    private static Answer<string> Prepare(string[] args, string home)
+    {
+        var values = new Dictionary<string, string>(PlanValues) { ["--out"] = "DIR" };
+        if (!CommandOptions.Parse(args, values, ["--json"]).Is(out var options, out var problem)) return problem;
+        if (options.Value("--out") is not { } folder) return new Problem("usage", "prepare needs --out with a folder to write to.");
+        return Planned(options, home).Is(out var planned, out problem) ? BodyCommands.Prepare(planned.Unit, folder, options.Has("--json"), planned.Handbook) : problem;
+    }
+
+    private static Answer<string> Measure(string[] args)
+    {
+        var values = new Dictionary<string, string> { ["--before"] = "FILE", ["--after"] = "FILE", ["--tooth"] = "TOOTH", ["--path"] = "X,Y,Z" };
+        return CommandOptions.Parse(args, values, ["--aligned", "--framed", "--json"]).Is(out var options, out var problem) ? BodyCommands.Measure(options) : problem;
+    }
+
+    private sealed record PlannedLine(PlannedUnit Unit, Handbook Handbook);
+
+    private static Answer<PlannedLine> Planned(CommandOptions options, string home)
+    {
+        if (!HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out var problem)) return problem;
+        if (!QuickLineReader.Read(options.Words, ToothNotation.Iso, handbook.Protocol).Is(out var line, out problem)) return problem;
+        if (!InputsFor(line, options.Value("--assessment")).Is(out var inputs, out problem)) return problem;
+        return PlannedUnit.Make(line.Tooth, inputs, handbook).Is(out var unit, out problem) ? new PlannedLine(unit, handbook) : problem;
+    }
+
+    private static Answer<Handbook> HandbookOf(string? protocolPath, string home)
+    {
         NamedText? protocolFile = null;
-        if (options.ProtocolFile is { } path)
+        if (protocolPath is { } path)
         {
-            if (!TextOf(path).Is(out var text, out problem)) return problem;
+            if (!TextOf(path).Is(out var text, out var problem)) return problem;
             protocolFile = new(path, text);
         }
 
-        if (!Handbook.Read(name => File.ReadAllText(Path.Combine(home, "protocols", name)), protocolFile, CheckedFiles.In(home)).Is(out var handbook, out problem)) return problem;
-        if (!QuickLineReader.Read(options.Line, ToothNotation.Iso, handbook.Protocol).Is(out var line, out problem)) return problem;
-        if (!InputsFor(line, options.AssessmentFile).Is(out var inputs, out problem)) return problem;
-        if (!PlannedUnit.Make(line.Tooth, inputs, handbook).Is(out var unit, out problem)) return problem;
-        var document = UnitDocument.From(unit.Plan);
-        return options.Json ? JsonDocuments.Write(new PlanDocument([document])) : PlanTable.Write(document);
+        return Handbook.Read(name => File.ReadAllText(Path.Combine(home, "protocols", name)), protocolFile, CheckedFiles.In(home));
     }
 
     // What the line says wins over the file: it is the nearer word.
@@ -91,39 +137,5 @@ public static class CommandLine
         {
             return new Problem("file", $"“{path}” can't be read: {(File.Exists(path) ? "access is denied" : "there is no such file")}.");
         }
-    }
-}
-
-/// <summary>Options of the plan command.</summary>
-internal sealed record PlanOptions(string Line, bool Json, string? AssessmentFile, string? ProtocolFile)
-{
-    public static Answer<PlanOptions> Parse(string[] args)
-    {
-        var words = new List<string>();
-        var (json, assessment, protocol) = (false, (string?)null, (string?)null);
-        for (var i = 0; i < args.Length; i++)
-        {
-            switch (args[i])
-            {
-                case "--json":
-                    json = true;
-                    break;
-                case "--assessment" or "--protocol" when i + 1 == args.Length:
-                    return new Problem("usage", $"{args[i]} needs a file behind it.");
-                case "--assessment":
-                    assessment = args[++i];
-                    break;
-                case "--protocol":
-                    protocol = args[++i];
-                    break;
-                case ['-', '-', ..]:
-                    return new Problem("usage", $"There is no option {args[i]}; there are --json, --assessment FILE and --protocol FILE.");
-                default:
-                    words.Add(args[i]);
-                    break;
-            }
-        }
-
-        return new PlanOptions(string.Join(' ', words), json, assessment, protocol);
     }
 }

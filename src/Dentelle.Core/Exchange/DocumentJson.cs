@@ -11,6 +11,8 @@ namespace Dentelle.Core.Exchange;
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
     WriteIndented = true)]
 [JsonSerializable(typeof(PlanDocument))]
+[JsonSerializable(typeof(MeasureDocument))]
+[JsonSerializable(typeof(PreparedDocument))]
 [JsonSerializable(typeof(Protocol))]
 [JsonSerializable(typeof(SourceTable))]
 [JsonSerializable(typeof(FormTable))]
@@ -34,6 +36,10 @@ public static class JsonDocuments
     });
 
     public static string Write(PlanDocument plan) => JsonSerializer.Serialize(plan, Writing.PlanDocument);
+
+    public static string Write(MeasureDocument measure) => JsonSerializer.Serialize(measure, Writing.MeasureDocument);
+
+    public static string Write(PreparedDocument prepared) => JsonSerializer.Serialize(prepared, Writing.PreparedDocument);
 
     /// <summary>Compact, for keeping with the unit.</summary>
     public static string Write(PlanInputs inputs) => JsonSerializer.Serialize(inputs, InputJson.Default.PlanInputs);

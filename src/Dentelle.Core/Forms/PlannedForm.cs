@@ -65,8 +65,12 @@ public sealed class PlannedForm : IField, ISockSurface
 
     public double At(Vec3 p) => Math.Max(present.At(p), Core(p));
 
-    /// <summary>The body; mirrored, turned and tilted as the tooth stands.</summary>
-    public Mesh Mesh(Fineness fineness) => present.Placed(Unplaced(fineness));
+    /// <summary>The body as the plan's tooth stands; forms are kept for one side only, the other is mirrored here.</summary>
+    public Mesh Mesh(Fineness fineness)
+    {
+        var mesh = present.Placed(Unplaced(fineness));
+        return Plan.Tooth.Quadrant is 2 or 4 ? mesh.MirroredX() : mesh;
+    }
 
     internal MarginRing Margin => margin;
 

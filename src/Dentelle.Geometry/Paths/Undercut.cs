@@ -10,8 +10,8 @@ namespace Dentelle.Geometry.Paths;
 /// <param name="Volume">Of the hollow between the shadowed surface and what overhangs it.</param>
 public sealed record Undercut(Vec3 Path, double MaxDepth, Vec3 DeepestAt, double Area, double Volume)
 {
-    /// <summary>Walls steeper than this count as parallel to the path, not as undercut: the noise of single precision.</summary>
-    private const double ParallelSine = 1e-5;
+    /// <summary>Walls within a tenth of a degree of the path count as parallel to it: a mesh holds no direction better than that.</summary>
+    private static readonly double ParallelSine = Math.Sin(double.DegreesToRadians(0.1));
 
     /// <param name="tree">The whole body: anything of it can throw the shadow.</param>
     /// <param name="pieces">The part of its surface that is asked about.</param>

@@ -1,0 +1,145 @@
+using System.Globalization;
+using System.Numerics;
+using System.Text;
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Forms;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Files;
+using Dentelle.Geometry.Meshes;
+
+namespace Dentelle.Cli;
+
+/// <summary>Commands that write bodies to files or measure files of bodies.</summary>
+internal static class BodyCommands
+{
+    private static readonly (string Ending, MeshFormat Format)[] Formats = [("stl", MeshFormat.StlBinary), ("ply", MeshFormat.PlyBinaryLittleEndian), ("obj", MeshFormat.Obj)];
+
+    /// <summary>A tooth's form in every format.</summary>
+    public static Answer<string> Form(ToothCode tooth, string folder, Handbook handbook)
+    {
+        var mesh = new ToothForm(handbook.Forms, tooth).Mesh(Fineness.Full);
+        return Written(folder, () =>
+        {
+            var files = Write(folder, $"{tooth.Iso}-tooth", mesh);
+            files.Add(Scene(folder, tooth.Iso, new SceneBody("tooth", mesh, Enamel(1))));
+            return string.Join('\n', [$"{tooth.Iso} {tooth.Name}: {mesh.TriangleCount} triangles, {mesh.Volume:0.0} mm³, average form", .. files]);
+        });
+    }
+
+    /// <summary>The present tooth and the planned preparation in every format, and what is taken zone by zone.</summary>
+    public static Answer<string> Prepare(PlannedUnit unit, string folder, bool json, Handbook handbook)
+    {
+        if (!Draughtsman.Cut(unit.Plan, handbook).Is(out var planned, out var problem)) return problem;
+        var tooth = unit.Plan.Tooth;
+        var form = new ToothForm(handbook.Forms, tooth, planned.Present.Form.Size);
+        var (present, prepared) = (form.Mesh(Fineness.Full), planned.Mesh(Fineness.Full));
+        return Written(folder, () =>
+        {
+            List<string> files = [.. Write(folder, $"{tooth.Iso}-tooth", present), .. Write(folder, $"{tooth.Iso}-prepared", prepared)];
+            files.Add(Scene(folder, tooth.Iso, new SceneBody("prepared", prepared, new Vector4(0.86f, 0.74f, 0.55f, 1)), new SceneBody("tooth", present, Enamel(0.35f))));
+            var document = PreparedDocument.From(tooth.Iso, present.Volume, prepared.Volume, unit.Drawing.Outcomes, files);
+            return json ? JsonDocuments.Write(document) : Table(document);
+        });
+    }
+
+    /// <summary>Measures what was cut between two files.</summary>
+    public static Answer<string> Measure(CommandOptions options)
+    {
+        if (options.Value("--before") is not { } beforeFile || options.Value("--after") is not { } afterFile) return new Problem("usage", "measure needs --before FILE and --after FILE.");
+        if (options.Value("--tooth") is not { } tooth || ToothCode.FromIso(tooth) is null) return new Problem("usage", "measure needs --tooth with an ISO 3950 code, such as 36.");
+        if (!options.Has("--aligned") || !options.Has("--framed")) return new Problem("usage", "Files are not aligned or framed by the program yet: give --aligned (both lie in one frame) and --framed (+z occlusal, +y facial).");
+        if (!Path(options.Value("--path")).Is(out var path, out var problem)) return problem;
+        if (!Read(beforeFile).Is(out var before, out problem)) return problem;
+        if (!Read(afterFile).Is(out var after, out problem)) return problem;
+        if (!PreparationMeasure.Of(before, after, path.Direction).Is(out var measure, out problem)) return problem;
+        var document = MeasureDocument.From(measure);
+        return options.Has("--json") ? JsonDocuments.Write(document) : Table(document);
+    }
+
+    private sealed record PathOption(Vec3 Direction);
+
+    private static Answer<PathOption> Path(string? text)
+    {
+        if (text is null) return new PathOption(Vec3.UnitZ);
+        var parts = text.Split(',');
+        var numbers = parts.Select(part => double.TryParse(part, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number) ? number : (double?)null).ToArray();
+        if (numbers is not [{ } x, { } y, { } z] || new Vec3(x, y, z).Length < 1e-9) return new Problem("usage", "--path is a direction of three numbers with commas between, such as 0,0,1.");
+        return new PathOption(new Vec3(x, y, z));
+    }
+
+    private static Answer<Mesh> Read(string path)
+    {
+        try
+        {
+            return MeshFile.Read(path);
+        }
+        catch (MeshFileException e)
+        {
+            return new Problem("mesh-file", $"“{path}”: {e.Message}");
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException or ArgumentException or NotSupportedException)
+        {
+            return new Problem("file", $"“{path}” can't be read: {(File.Exists(path) ? "access is denied" : "there is no such file")}.");
+        }
+    }
+
+    private static Answer<string> Written(string folder, Func<string> write)
+    {
+        try
+        {
+            Directory.CreateDirectory(folder);
+            return write();
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException or ArgumentException or NotSupportedException)
+        {
+            return new Problem("file", $"“{folder}” can't be written to.");
+        }
+    }
+
+    private static List<string> Write(string folder, string name, Mesh mesh) =>
+    [
+        .. Formats.Select(format =>
+        {
+            var path = System.IO.Path.Combine(folder, $"{name}.{format.Ending}");
+            MeshFile.Write(mesh, path, format.Format);
+            return path;
+        }),
+    ];
+
+    private static string Scene(string folder, string name, params IReadOnlyList<SceneBody> bodies)
+    {
+        var path = System.IO.Path.Combine(folder, $"{name}.glb");
+        using var stream = File.Create(path);
+        GltfWriter.Write(bodies, stream);
+        return path;
+    }
+
+    private static Vector4 Enamel(float opacity) => new(0.95f, 0.92f, 0.86f, opacity);
+
+    private static string Table(PreparedDocument document)
+    {
+        var text = new StringBuilder();
+        text.AppendLine(CultureInfo.InvariantCulture, $"{document.Tooth}: {document.PresentVolumeMm3 - document.PreparedVolumeMm3:0.0} mm³ of {document.PresentVolumeMm3:0.0} are cut · average form, lengths in mm");
+        text.AppendLine();
+        text.AppendLine($"{"zone",-38}{"plan",6}{"least",7}{"usual",7}{"most",6}  why it differs");
+        foreach (var zone in document.Zones)
+            text.AppendLine(string.Create(CultureInfo.InvariantCulture, $"{zone.Zone,-38}{zone.PlannedMm,6:0.00}{zone.LeastMm,7:0.00}{zone.UsualMm,7:0.00}{zone.MostMm,6:0.00}  {zone.Why}").TrimEnd());
+        text.AppendLine();
+        foreach (var file in document.Files) text.AppendLine(file);
+        return text.ToString().TrimEnd();
+    }
+
+    private static string Table(MeasureDocument document)
+    {
+        var text = new StringBuilder();
+        text.AppendLine(CultureInfo.InvariantCulture, $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ · deepest {document.Depth.MaxMm:0.00} mm · mean {document.Depth.MeanMm:0.00} mm");
+        foreach (var pair in document.Walls) text.AppendLine(CultureInfo.InvariantCulture, $"{pair.Pair} convergence {pair.TocDeg:0.0}°");
+        text.AppendLine(CultureInfo.InvariantCulture, $"undercut along the path: {document.Undercut.MaxDepthMm:0.00} mm deep, {document.Undercut.AreaMm2:0.0} mm², {document.Undercut.VolumeMm3:0.00} mm³");
+        text.Append(CultureInfo.InvariantCulture, $"best path {string.Join(", ", document.BestPath.Direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))}: least wall {document.BestPath.MinWallDeg:0.0}°, free to turn {document.BestPath.FreedomDeg:0.0}°");
+        return text.ToString();
+    }
+}
