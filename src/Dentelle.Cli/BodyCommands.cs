@@ -35,8 +35,7 @@ internal static class BodyCommands
     {
         if (!Draughtsman.Cut(unit.Plan, handbook).Is(out var planned, out var problem)) return problem;
         var tooth = unit.Plan.Tooth;
-        var form = new ToothForm(handbook.Forms, tooth, planned.Present.Form.Size);
-        var (present, prepared) = (form.Mesh(Fineness.Full), planned.Mesh(Fineness.Full));
+        var (present, prepared) = (planned.PresentMesh(Fineness.Full), planned.Mesh(Fineness.Full));
         return Written(folder, () =>
         {
             List<string> files = [.. Write(folder, $"{tooth.Iso}-tooth", present), .. Write(folder, $"{tooth.Iso}-prepared", prepared)];

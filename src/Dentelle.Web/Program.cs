@@ -58,6 +58,7 @@ app.UseAuthorization();
 app.MapStaticAssets().AllowAnonymous();
 app.MapCases();
 app.MapUnits();
+app.MapBodies();
 app.MapQuickLine();
 app.MapReference();
 app.MapSettings();

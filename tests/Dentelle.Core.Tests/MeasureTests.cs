@@ -10,7 +10,7 @@ namespace Dentelle.Core.Tests;
 /// <summary>The measure, form and prepare commands on bodies whose numbers plane geometry gives.</summary>
 public class MeasureTests
 {
-    private const int Sides = 240;
+    private const int Sides = 120;
 
     private static readonly string Folder = Directory.CreateTempSubdirectory().FullName;
 

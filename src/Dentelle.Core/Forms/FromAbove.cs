@@ -59,7 +59,24 @@ internal static class FromAbove
             ref var here = ref table[((int)Math.Round(angle * Around / (2 * Math.PI)) + Around) % Around];
             if (from.Length > here.Far) here = (centre + from, from.Length);
         }
-        return [.. table.Where(t => t.Far > 0).Select(t => t.At)];
+        return Evened([.. table.Where(t => t.Far > 0).Select(t => t.At)]);
+    }
+
+    /// <summary>Vertices stand unevenly; a line through them is evened out over some ten degrees.</summary>
+    private static Vec2[] Evened(Vec2[] line)
+    {
+        const int reach = 5;
+        return [.. line.Select((_, i) =>
+        {
+            var (sum, weights) = (default(Vec2), 0.0);
+            for (var k = -reach; k <= reach; k++)
+            {
+                var weight = 1 + Math.Cos(Math.PI * k / (reach + 1));
+                sum += line[(i + k + line.Length) % line.Length] * weight;
+                weights += weight;
+            }
+            return sum * (1 / weights);
+        })];
     }
 
     private static IReadOnlyList<IReadOnlyList<Vec2>> Lines(UnitBodies bodies) => bodies.Present.Form.Shape is BackCrown back

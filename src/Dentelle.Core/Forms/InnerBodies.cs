@@ -119,7 +119,7 @@ public sealed class InnerBodies
     private Mesh MakePulp(PulpEstimate estimate)
     {
         var form = tooth.Form;
-        var horns = form.CuspTips.Select(tip => new Vec3(tip.X * 0.72, tip.Y * 0.72, tip.Z - estimate.HornBelowTop)).ToArray();
+        var horns = form.CuspTips.Select(tip => new Vec3(form.Tooth.IsFront ? 0 : tip.X * 0.72, tip.Y * 0.72, tip.Z - estimate.HornBelowTop)).ToArray();
         var roof = horns.Max(h => h.Z) - 0.6;
         var middle = new Vec3(0, 0, roof - 1);
         IField chamber = new FormulaField(p =>

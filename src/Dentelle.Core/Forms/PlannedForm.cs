@@ -66,10 +66,15 @@ public sealed class PlannedForm : IField, ISockSurface
     public double At(Vec3 p) => Math.Max(present.At(p), Core(p));
 
     /// <summary>The body as the plan's tooth stands; forms are kept for one side only, the other is mirrored here.</summary>
-    public Mesh Mesh(Fineness fineness)
+    public Mesh Mesh(Fineness fineness) => Sided(Unplaced(fineness));
+
+    /// <summary>The present tooth in the same frame.</summary>
+    public Mesh PresentMesh(Fineness fineness) => Sided(fineness == Fineness.Preview ? Present.Surface : present.Unplaced(fineness));
+
+    private Mesh Sided(Mesh mesh)
     {
-        var mesh = present.Placed(Unplaced(fineness));
-        return Plan.Tooth.Quadrant is 2 or 4 ? mesh.MirroredX() : mesh;
+        var placed = present.Placed(mesh);
+        return Plan.Tooth.Quadrant is 2 or 4 ? placed.MirroredX() : placed;
     }
 
     internal MarginRing Margin => margin;

@@ -74,8 +74,9 @@ internal static class SectionPainter
             if (inZone.Length == 0) continue;
             var index = Tip(plan.Zones[zone].Zone, inZone, outline);
             var outward = ((outline[(index + 1) % count] - outline[(index + count - 1) % count]).Turned * -1).Unit;
-            var cut = bodies.PlannedTree.Closest(places[index]);
-            marks.Add(new(plan.Zones[zone].Zone.Name, outline[index], outline[index] - (outward * (cut.Distance / 2)), outward, cut.Distance));
+            // From the planned surface back to the present one: over a pointed cusp the way down is longer than what is cut.
+            var cut = bodies.Present.Tree.Closest(bodies.PlannedTree.Closest(places[index]).Place).Distance;
+            marks.Add(new(plan.Zones[zone].Zone.Name, outline[index], outline[index] - (outward * (cut / 2)), outward, cut));
         }
         return marks;
     }

@@ -10,11 +10,20 @@ namespace Dentelle.Web.Units;
 /// bite, in the view from above facially.
 /// </summary>
 public sealed record DrawingView(
-    Jaw Jaw, bool IsRight, SizeView Size, string SizeSource, bool Measured, IReadOnlyList<SectionView> Faciolingual, SectionView Mesiodistal, AboveView Above)
+    Jaw Jaw, bool IsRight, SizeView Size, string SizeSource, bool Measured, IReadOnlyList<SectionView> Faciolingual, SectionView Mesiodistal, AboveView Above,
+    IReadOnlyList<OutcomeView> Outcomes)
 {
     public static DrawingView From(Plan plan, UnitDrawing drawing) => new(
         plan.Tooth.Jaw, plan.Tooth.IsRight, new(drawing.Size.Length, drawing.Size.Mesiodistal, drawing.Size.Faciolingual), drawing.SizeSource, drawing.Measured,
-        [.. drawing.Faciolingual.Select(SectionView.From)], SectionView.From(drawing.Mesiodistal), AboveView.From(drawing.Above));
+        [.. drawing.Faciolingual.Select(SectionView.From)], SectionView.From(drawing.Mesiodistal), AboveView.From(drawing.Above),
+        [.. drawing.Outcomes.Select(OutcomeView.From)]);
+}
+
+/// <summary>What the planned body really takes from one zone, and why where it is not what was asked. Millimetres.</summary>
+public sealed record OutcomeView(string Zone, double LeastMm, double UsualMm, double MostMm, string? Why)
+{
+    public static OutcomeView From(ZoneOutcome outcome) => new(
+        outcome.Zone.Name, Math.Round(outcome.Least.Value, 2), Math.Round(outcome.Usual.Value, 2), Math.Round(outcome.Most.Value, 2), outcome.Why);
 }
 
 public sealed record SizeView(double Length, double Mesiodistal, double Faciolingual);

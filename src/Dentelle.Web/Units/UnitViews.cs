@@ -14,6 +14,9 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
     /// <summary>The unit planned anew from its kept inputs: planning is pure, so this is what was saved, drawn again.</summary>
     public Answer<PlannedUnit> Planned(UnitRow unit) => PlannedUnit.Make(ToothOf(unit), InputsOf(unit), handbook);
 
+    /// <summary>The plan alone.</summary>
+    public Answer<Plan> PlanOf(UnitRow unit) => PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), handbook.Protocol);
+
     public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);

@@ -346,6 +346,7 @@ export interface components {
             faciolingual: components["schemas"]["SectionView"][];
             mesiodistal: components["schemas"]["SectionView"];
             above: components["schemas"]["AboveView"];
+            outcomes: components["schemas"]["OutcomeView"][];
         };
         FindingView: {
             verdict: components["schemas"]["Verdict"];
@@ -449,6 +450,17 @@ export interface components {
             material: components["schemas"]["Material"];
             name: string;
             note?: null | string;
+        };
+        /** @description What the planned body really takes from one zone, and why where it is not what was asked. Millimetres. */
+        OutcomeView: {
+            zone: string;
+            /** Format: double */
+            leastMm: number;
+            /** Format: double */
+            usualMm: number;
+            /** Format: double */
+            mostMm: number;
+            why?: null | string;
         };
         /**
          * @description What a user found and decided for one tooth, as it stands in files, on the command line and in the API. Everything may

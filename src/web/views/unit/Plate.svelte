@@ -4,12 +4,18 @@
   import { extent, fit, mesialOnLeft, mesialOnLeftFromAbove, sectionWith, spanOf } from '../../figures/plate';
   import { plain } from '../../parts/words';
   import AboveFigure from './AboveFigure.svelte';
+  import BodiesView from './BodiesView.svelte';
   import PlateLabel from './PlateLabel.svelte';
   import ScaleBar from './ScaleBar.svelte';
   import SectionFigure from './SectionFigure.svelte';
   import type { UnitState } from './unitState.svelte';
 
-  let { unitState, unit, zone }: { unitState: UnitState; unit: Unit; zone: Zone } = $props();
+  let {
+    unitState,
+    unit,
+    zone,
+    turning = $bindable(false),
+  }: { unitState: UnitState; unit: Unit; zone: Zone; turning?: boolean } = $props();
 
   let width = $state(740);
   let height = $state(520);
@@ -75,65 +81,76 @@
 </script>
 
 <div class="relative min-h-0 flex-1 overflow-hidden" bind:clientWidth={width} bind:clientHeight={height}>
-  <svg {width} {height} viewBox="0 0 {width} {height}" class="block" role="group" aria-label="Plate">
-    <defs>
-      <pattern id="room" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <rect width="5" height="5" fill="var(--room)" />
-        <line x1="0" y1="0" x2="0" y2="5" stroke="var(--hatch)" stroke-width="0.9" opacity="0.65" />
-      </pattern>
-    </defs>
-    <text x="22" y="34" class="title">{unit.plan.tooth}, {main.plane} section</text>
-    <text x="22" y="53" class="caption">
-      {main.through} · {sides} · {drawing.measured ? 'average form at the measured size' : 'average form'}
-    </text>
-
-    <SectionFigure section={main} {on} selected={zone.zone} large />
-    {#if pathTop}
-      {@const x = pathTop.to.x - 16}
-      {@const from = up ? pathTop.at.y - 18 : pathTop.at.y + 14}
-      {@const end = up ? pathTop.to.y - 22 : pathTop.to.y + 22}
-      <line x1={x} y1={from} x2={x} y2={end} class="path" />
-      <path
-        d={up
-          ? `M${x - 4} ${end - 4}L${x} ${end + 5}L${x + 4} ${end - 4}Z`
-          : `M${x - 4} ${end + 4}L${x} ${end - 5}L${x + 4} ${end + 4}Z`}
-        class="path-head"
-      />
-      <text {x} dx="-8" y={from + (up ? 9 : 0)} text-anchor="end" class="path-word">path</text>
-    {/if}
-    {#each labels as label (label.id)}
-      <PlateLabel
-        {label}
-        selected={label.zone === zone.zone}
-        reading={label.zone ? unitState.readingAt(label.zone) : undefined}
-        onpick={label.zone ? () => unitState.select(label.zone!) : undefined}
-      />
-    {/each}
-    <text x={middle} y={height - 58} text-anchor="middle" class="title">{toc.target}° total convergence</text>
-    <text x={middle} y={height - 39} text-anchor="middle" class="caption">
-      {toc.min}–{toc.max} allowed · wall {Math.min(main.nearWallMm, main.farWallMm).toFixed(1)} · base {main.baseMm.toFixed(
-        1,
-      )}
-    </text>
-    <ScaleBar x={22} y={height - 12} scale={on.scale} />
-
-    {#if roomy}
-      <SectionFigure section={other} on={otherOn} selected={zone.zone} onpick={(name) => unitState.select(name)} />
-      <text x={width - side / 2 - 5} y={otherFoot + 22} text-anchor="middle" class="name">{other.plane}</text>
-      <text x={width - side / 2 - 5} y={otherFoot + 39} text-anchor="middle" class="caption">
-        {other.plane === 'mesiodistal' ? plain(other.through) : 'facial at left'}
+  <button
+    class="pill absolute top-4 right-4 z-10 text-[13px]"
+    aria-pressed={turning}
+    onclick={() => (turning = !turning)}
+  >
+    {turning ? 'Sections' : 'In the round'}
+  </button>
+  {#if turning}
+    <BodiesView {unit} />
+  {:else}
+    <svg {width} {height} viewBox="0 0 {width} {height}" class="block" role="group" aria-label="Plate">
+      <defs>
+        <pattern id="room" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="5" height="5" fill="var(--room)" />
+          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--hatch)" stroke-width="0.9" opacity="0.65" />
+        </pattern>
+      </defs>
+      <text x="22" y="34" class="title">{unit.plan.tooth}, {main.plane} section</text>
+      <text x="22" y="53" class="caption">
+        {main.through} · {sides} · {drawing.measured ? 'average form at the measured size' : 'average form'}
       </text>
-      <AboveFigure
-        above={drawing.above}
-        on={aboveOn}
-        selected={zone.zone}
-        verdictOf={(name) => unitState.readingAt(name)?.finding?.verdict}
-        onpick={(name) => unitState.select(name)}
-      />
-      <text x={width - side / 2 - 5} y={aboveFoot + 22} text-anchor="middle" class="name">from above</text>
-      <text x={width - side / 2 - 5} y={aboveFoot + 39} text-anchor="middle" class="caption">facial side up</text>
-    {/if}
-  </svg>
+
+      <SectionFigure section={main} {on} selected={zone.zone} large />
+      {#if pathTop}
+        {@const x = pathTop.to.x - 16}
+        {@const from = up ? pathTop.at.y - 18 : pathTop.at.y + 14}
+        {@const end = up ? pathTop.to.y - 22 : pathTop.to.y + 22}
+        <line x1={x} y1={from} x2={x} y2={end} class="path" />
+        <path
+          d={up
+            ? `M${x - 4} ${end - 4}L${x} ${end + 5}L${x + 4} ${end - 4}Z`
+            : `M${x - 4} ${end + 4}L${x} ${end - 5}L${x + 4} ${end + 4}Z`}
+          class="path-head"
+        />
+        <text {x} dx="-8" y={from + (up ? 9 : 0)} text-anchor="end" class="path-word">path</text>
+      {/if}
+      {#each labels as label (label.id)}
+        <PlateLabel
+          {label}
+          selected={label.zone === zone.zone}
+          reading={label.zone ? unitState.readingAt(label.zone) : undefined}
+          onpick={label.zone ? () => unitState.select(label.zone!) : undefined}
+        />
+      {/each}
+      <text x={middle} y={height - 58} text-anchor="middle" class="title">{toc.target}° total convergence</text>
+      <text x={middle} y={height - 39} text-anchor="middle" class="caption">
+        {toc.min}–{toc.max} allowed · wall {Math.min(main.nearWallMm, main.farWallMm).toFixed(1)} · base {main.baseMm.toFixed(
+          1,
+        )}
+      </text>
+      <ScaleBar x={22} y={height - 12} scale={on.scale} />
+
+      {#if roomy}
+        <SectionFigure section={other} on={otherOn} selected={zone.zone} onpick={(name) => unitState.select(name)} />
+        <text x={width - side / 2 - 5} y={otherFoot + 22} text-anchor="middle" class="name">{other.plane}</text>
+        <text x={width - side / 2 - 5} y={otherFoot + 39} text-anchor="middle" class="caption">
+          {other.plane === 'mesiodistal' ? plain(other.through) : 'facial at left'}
+        </text>
+        <AboveFigure
+          above={drawing.above}
+          on={aboveOn}
+          selected={zone.zone}
+          verdictOf={(name) => unitState.readingAt(name)?.finding?.verdict}
+          onpick={(name) => unitState.select(name)}
+        />
+        <text x={width - side / 2 - 5} y={aboveFoot + 22} text-anchor="middle" class="name">from above</text>
+        <text x={width - side / 2 - 5} y={aboveFoot + 39} text-anchor="middle" class="caption">facial side up</text>
+      {/if}
+    </svg>
+  {/if}
 </div>
 
 <style>

@@ -33,7 +33,7 @@
   {#each section.margins as mark (mark.segment)}
     <path d={gum(mark.gumX, mark.gumY)} class="gum" />
   {/each}
-  {#if large}
+  {#if large && section.pulp.length > 0}
     {@const at = place({ x: 0, y: -1.4 }, on)}
     <text x={at.x} y={at.y} text-anchor="middle" class="word">pulp, estimate</text>
   {/if}

@@ -14,6 +14,7 @@
   const unitState = $derived(new UnitState(id, location.hash.slice(1)));
   let strip = $state<ReadingStrip>();
   let panel = $state<ZonePanel>();
+  let turning = $state(false);
 
   const unit = $derived(unitState.unit);
 
@@ -35,6 +36,7 @@
       { name: 'Build out by 0.1 more', keys: ['+', '='], shown: '+', run: () => panel?.buildOut(0.1) },
       { name: 'Build out by 0.1 less', keys: ['-', '−'], shown: '−', run: () => panel?.buildOut(-0.1) },
       { name: 'Undo', keys: ['u', 'U'], shown: 'U', run: () => void unitState.undo() },
+      { name: 'Sections or in the round', keys: ['3'], shown: '3', run: () => (turning = !turning) },
       { name: 'Print the page', keys: ['p', 'P'], shown: 'P', run: print },
     ]);
     return () => {
@@ -63,7 +65,7 @@
   >
     <CaseMargin {unitState} {unit} />
     <div class="flex min-h-0 flex-col">
-      <Plate {unitState} {unit} zone={unitState.zone} />
+      <Plate {unitState} {unit} zone={unitState.zone} bind:turning />
       <ReadingStrip bind:this={strip} {unitState} zone={unitState.zone} />
     </div>
     <ZonePanel bind:this={panel} {unitState} {unit} zone={unitState.zone} />

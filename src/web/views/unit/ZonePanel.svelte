@@ -12,11 +12,11 @@
   const finding = $derived(reading?.finding);
   const cautions = $derived(unit.plan.cautions.filter((caution) => !caution.zone || caution.zone === zone.zone));
   const margins = $derived(marginsBeside(zone));
-  // Walls that start at the margin take more than asked where the tooth bulges; that is said, not hidden.
-  const drawn = $derived(
-    [...unit.drawing.faciolingual, unit.drawing.mesiodistal]
-      .flatMap((section) => section.marks)
-      .find((mark) => mark.zone === zone.zone)?.cutMm,
+  // Where the body can't take just what was asked, that is said, not hidden.
+  const outcome = $derived(unit.drawing.outcomes.find((one) => one.zone === zone.zone));
+  const differs = $derived(
+    outcome?.why != null &&
+      (outcome.mostMm > zone.depthMm.target + 0.15 || outcome.usualMm < zone.depthMm.target - 0.05),
   );
 
   // What was entered counts at once, before the plan that follows from it is there: quick taps add up.
@@ -87,12 +87,9 @@
     </div>
   </dl>
 
-  {#if drawn != null && drawn > zone.depthMm.target + 0.15}
+  {#if outcome && differs}
     <p class="quiet border-t border-hairline py-1.5">
-      Drawn on this form {drawn.toFixed(1)} goes here: shelf and convergence take more than the {mm(
-        zone.depthMm.target,
-      )}
-      asked.
+      On this form {outcome.usualMm.toFixed(1)} is taken here, {outcome.mostMm.toFixed(1)} at most. {outcome.why}
     </p>
   {/if}
 

@@ -1,0 +1,57 @@
+using System.Numerics;
+using Dentelle.Core;
+using Dentelle.Core.Forms;
+using Dentelle.Core.Protocols;
+using Dentelle.Data;
+using Dentelle.Geometry.Files;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Web.Access;
+using Dentelle.Web.Http;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Dentelle.Web.Units;
+
+using FileAnswer = Results<FileContentHttpResult, ProblemHttpResult>;
+
+/// <summary>A unit's bodies as files: the present tooth and the planned preparation, singly or together as a scene.</summary>
+public static class BodyEndpoints
+{
+    public static void MapBodies(this WebApplication app)
+    {
+        // Files for people and viewers, no contract for the program's own pages: they stay out of its description.
+        var bodies = app.MapGroup("/api/units/{id:guid}/bodies").RequireAuthorization(Policies.Clinician).ExcludeFromDescription();
+        bodies.MapGet("scene.glb", Scene);
+        bodies.MapGet("{body}.{ending}", One);
+    }
+
+    /// <summary>Both bodies as binary glTF; quickly and coarsely for looking at, finely for handing on.</summary>
+    private static async Task<FileAnswer> Scene(Guid id, bool? fine, CaseStore store, UnitViews views, Handbook handbook, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        if (!Cut(unit, views, handbook).Is(out var planned, out var problem)) return Problems.From(problem);
+        var fineness = fine == true ? Fineness.Full : Fineness.Preview;
+        using var stream = new MemoryStream();
+        GltfWriter.Write(
+            [
+                new SceneBody("prepared", planned.Mesh(fineness), new Vector4(0.86f, 0.74f, 0.55f, 1)),
+                new SceneBody("tooth", planned.PresentMesh(fineness), new Vector4(0.95f, 0.92f, 0.86f, 0.35f)),
+            ],
+            stream);
+        return TypedResults.Bytes(stream.ToArray(), "model/gltf-binary", fine == true ? $"{unit.Tooth}.glb" : null);
+    }
+
+    private static async Task<FileAnswer> One(Guid id, string body, string ending, CaseStore store, UnitViews views, Handbook handbook, CancellationToken stop)
+    {
+        MeshFormat? format = ending switch { "stl" => MeshFormat.StlBinary, "ply" => MeshFormat.PlyBinaryLittleEndian, "obj" => MeshFormat.Obj, _ => null };
+        if (body is not ("tooth" or "prepared") || format is null) return Problems.NoSuch("body");
+        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        if (!Cut(unit, views, handbook).Is(out var planned, out var problem)) return Problems.From(problem);
+        Mesh mesh = body == "tooth" ? planned.PresentMesh(Fineness.Full) : planned.Mesh(Fineness.Full);
+        using var stream = new MemoryStream();
+        MeshFile.Write(mesh, stream, format.Value);
+        return TypedResults.Bytes(stream.ToArray(), ending == "obj" ? "model/obj" : ending == "stl" ? "model/stl" : "application/octet-stream", $"{unit.Tooth}-{body}.{ending}");
+    }
+
+    private static Answer<PlannedForm> Cut(UnitRow unit, UnitViews views, Handbook handbook) =>
+        views.PlanOf(unit).Is(out var plan, out var problem) ? Draughtsman.Cut(plan, handbook) : problem;
+}
