@@ -10,6 +10,9 @@ switch (args)
     case ["peer-times", var folder]:
         OurTimes.Print(folder);
         break;
+    case ["scaling"]:
+        OurTimes.Scaling();
+        break;
     default:
         BenchmarkSwitcher.FromAssembly(typeof(CoreBench).Assembly).Run(args);
         break;

@@ -153,6 +153,8 @@ int main(int count, char **arguments) {
   report("embree-any-hit-robust", [&] { any_hit(robust); });
   compare("embree-any-hit-robust", "any-hit", found);
 
+  // CGAL's turns take long; one is enough.
+  if (count > 2) return 0;
   // CGAL's AABB tree, double precision.
   Surface surface;
   for (size_t i = 0; i < positions.size(); i += 3) surface.add_vertex({positions[i], positions[i + 1], positions[i + 2]});

@@ -43,6 +43,26 @@ public sealed class UnitApiTests : IDisposable
         Assert.Equal("being-cut Functional cusp, mesiofacial: 0.5 short", $"{summary["stage"]} {summary["telling"]}");
     }
 
+    [Fact(DisplayName = "The unit's bodies can be fetched: a scene to look at, closed bodies in one frame to take away, on the left side too")]
+    public async Task Bodies()
+    {
+        var id = await client.NewUnit("26 crown zirconia");
+        var scene = await client.GetAsync($"/api/units/{id}/bodies/scene.glb");
+        Assert.Equal("model/gltf-binary", scene.Content.Headers.ContentType!.MediaType);
+        var files = new List<Geometry.Meshes.Mesh>();
+        foreach (var name in (string[])["tooth.stl", "prepared.ply", "prepared.obj"])
+        {
+            var answer = await client.GetAsync($"/api/units/{id}/bodies/{name}");
+            Assert.Equal($"26-{name}", answer.Content.Headers.ContentDisposition!.FileName);
+            files.Add(Geometry.Files.MeshFile.Read(await answer.Content.ReadAsStreamAsync(), name));
+            Assert.True(files[^1].Topology.IsWatertight);
+        }
+        var present = new Geometry.Trees.MeshTree(files[0]);
+        Assert.All(files[1].Positions.ToArray().Where((_, i) => i % 97 == 0), p => Assert.True(present.SignedDistance(p) < 0.05));
+        Assert.Equal(404, (int)(await client.GetAsync($"/api/units/{id}/bodies/tooth.docx")).StatusCode);
+        Assert.Equal(404, (int)(await client.GetAsync($"/api/units/{Guid.NewGuid()}/bodies/scene.glb")).StatusCode);
+    }
+
     [Fact(DisplayName = "Two people changing the same plan: the second is told and nothing is lost")]
     public async Task Changed_meanwhile()
     {

@@ -4,7 +4,9 @@ using System.Numerics;
 using System.Runtime.InteropServices;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
+using Dentelle.Geometry.Fitting;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Sections;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Bench.Peers;
@@ -34,8 +36,45 @@ public static class OurTimes
         Keep(folder, "signed-near", distances);
         Report("any-hit", () => Rays(tree, near, distances));
         Keep(folder, "any-hit", distances);
+        Registration(folder);
         Reading(folder);
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"bytes-per-triangle {(double)tree.Bytes / mesh.TriangleCount:0.0}"));
+    }
+
+    /// <summary>Tree and fit together, one core, from 2° and 0.3 mm off; and what is left over in thousandths.</summary>
+    private static void Registration(string folder)
+    {
+        var target = MeshFile.Read(Path.Combine(folder, "icp-target.ply"));
+        var points = Points(folder, "icp.points");
+        var fit = (FitResult?)null;
+        object Fit() => fit = SurfaceFit.Fit(new MeshTree(target), points, Rigid.Rest, new FitOptions { Cores = 1 });
+        for (var i = 0; i < 3; i++) Fit();
+        Report("icp", Fit);
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"icp-rms-um {fit!.Rms * 1000:0.000}"));
+    }
+
+    /// <summary>What a body costs by its size: read, tree, questions.</summary>
+    public static void Scaling()
+    {
+        Console.WriteLine("| triangles | tree, ms | closest at 1–2 mm, µs each | any hit, µs each | section, ms | bytes a triangle |");
+        Console.WriteLine("|---|---|---|---|---|---|");
+        foreach (var size in (ReadOnlySpan<int>)[25_000, 50_000, 100_000, 200_000, 400_000, 800_000])
+        {
+            var mesh = PeerInputs.Crown(size);
+            var points = PeerInputs.Prep(size).Positions.ToArray()[..Math.Min((size / 2) - 1000, PeerInputs.Questions)];
+            var distances = new float[points.Length];
+            for (var i = 0; i < 5; i++) _ = new MeshTree(mesh);
+            var tree = new MeshTree(mesh);
+            Warm(tree, points);
+            for (var i = 0; i < 3; i++)
+            {
+                PlaneSection.Of(mesh, new Plane3(default, Vec3.UnitX));
+            }
+            var (build, closest, hit) = (Median(() => new MeshTree(mesh)), Median(() => Unsigned(tree, points, distances)), Median(() => Rays(tree, points, distances)));
+            var section = Median(() => PlaneSection.Of(mesh, new Plane3(default, Vec3.UnitX)));
+            Console.WriteLine(string.Create(
+                CultureInfo.InvariantCulture, $"| {mesh.TriangleCount} | {build:0.0} | {1000 * closest / points.Length:0.00} | {1000 * hit / points.Length:0.00} | {section:0.0} | {(double)tree.Bytes / mesh.TriangleCount:0.0} |"));
+        }
     }
 
     private static void Reading(string folder)
@@ -87,7 +126,10 @@ public static class OurTimes
         }
     }
 
-    internal static void Report(string name, Func<object> work)
+    internal static void Report(string name, Func<object> work) =>
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name} {Median(work):0.00}"));
+
+    private static double Median(Func<object> work)
     {
         var times = new List<double>();
         for (var round = 0; round < Rounds; round++)
@@ -99,7 +141,7 @@ public static class OurTimes
             times.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
         }
         times.Sort();
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name} {times[Rounds / 2]:0.00}"));
+        return times[Rounds / 2];
     }
 
     internal static Vector3[] Points(string folder, string name) =>

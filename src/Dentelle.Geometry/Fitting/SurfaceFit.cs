@@ -12,7 +12,7 @@ public sealed record FitOptions
     public int MaxRounds { get; init; } = 40;
 
     /// <summary>Stop when no point moves further than this share of the surface's size in one round.</summary>
-    public double Settled { get; init; } = 1e-6;
+    public double Settled { get; init; } = 1e-5;
 
     /// <summary>Cores to use; null for all.</summary>
     public int? Cores { get; init; }
@@ -44,14 +44,15 @@ public static class SurfaceFit
     {
         if (points.Length < 6) throw new ArgumentException("A fit needs at least six points.", nameof(points));
         options ??= new();
+        var ordered = AlongCurve(points);
         var (motion, rounds) = (start, 0);
         // A sixteenth of the points does most of the way at a sixteenth of the cost.
         if (points.Length / 16 >= EnoughPoints)
         {
-            var (coarse, done, _, _) = Rounds(target, Thinned(points, 16), motion, options with { Settled = 100 * options.Settled });
+            var (coarse, done, _, _) = Rounds(target, Thinned(ordered, 16), motion, options with { Settled = 100 * options.Settled });
             (motion, rounds) = (coarse, done);
         }
-        var (fine, more, last, settled) = Rounds(target, points.ToArray(), motion, options);
+        var (fine, more, last, settled) = Rounds(target, ordered, motion, options);
         var (weakest, turn, shift) = last.Weakest();
         return new FitResult(fine, last.Rms, weakest, (turn, shift), rounds + more, settled);
     }
@@ -70,6 +71,32 @@ public static class SurfaceFit
             motion = motion.Then(step);
             if (travel <= options.Settled * size) return (motion, round, system, true);
         }
+    }
+
+    /// <summary>The points along a curve that fills space (Morton's): neighbours in space become neighbours in order, which searches thank for.</summary>
+    private static Vector3[] AlongCurve(ReadOnlySpan<Vector3> points)
+    {
+        var (low, high) = (points[0], points[0]);
+        foreach (var p in points) (low, high) = (Vector3.Min(low, p), Vector3.Max(high, p));
+        var size = high - low;
+        var scale = 1023 / Math.Max(1e-20f, Math.Max(size.X, Math.Max(size.Y, size.Z)));
+        var (ordered, keys) = (points.ToArray(), new uint[points.Length]);
+        for (var i = 0; i < keys.Length; i++)
+        {
+            var cell = (ordered[i] - low) * scale;
+            keys[i] = Spread((uint)cell.X) | (Spread((uint)cell.Y) << 1) | (Spread((uint)cell.Z) << 2);
+        }
+        Array.Sort(keys, ordered);
+        return ordered;
+    }
+
+    /// <summary>Ten bits with two empty ones between each.</summary>
+    private static uint Spread(uint bits)
+    {
+        bits = (bits | (bits << 16)) & 0x030000FF;
+        bits = (bits | (bits << 8)) & 0x0300F00F;
+        bits = (bits | (bits << 4)) & 0x030C30C3;
+        return (bits | (bits << 2)) & 0x09249249;
     }
 
     private static Vector3[] Thinned(ReadOnlySpan<Vector3> points, int by)

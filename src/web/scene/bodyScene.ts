@@ -52,6 +52,7 @@ export class BodyScene {
     onSection: (share: number) => void,
   ) {
     this.#mirrored = tooth.mirrored;
+    this.#plane.normal.set(tooth.mirrored ? 1 : -1, 0, 0);
     this.#onSection = onSection;
     this.#renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
     this.#renderer.localClippingEnabled = true;
@@ -103,7 +104,10 @@ export class BodyScene {
       above: new Vector3(0, 0.01, 30),
     };
     this.#controls.target.set(0, 0, middle);
-    this.#camera.position.copy(from[side]).multiplyScalar(1.12).add(new Vector3(0, 0, middle));
+    this.#camera.position
+      .copy(from[side])
+      .multiplyScalar(1.12)
+      .add(new Vector3(0, 0, middle));
     this.#controls.update();
     this.draw();
   }
@@ -118,11 +122,12 @@ export class BodyScene {
     this.draw();
   }
 
-  /** Where the plane cuts: a share of the tooth's width from its −x side; 1 leaves it whole. */
+  /** Where the plane cuts: a share of the tooth's width from its distal side; 1 leaves it whole. */
   section(share: number): void {
-    const x = this.#reach.low.x + (this.#reach.high.x - this.#reach.low.x) * share;
-    this.#plane.constant = x + (share >= 1 ? 1 : 0);
     const { low, high } = this.#reach;
+    // Whichever way x runs, it is the mesial part that is taken away.
+    const x = this.#mirrored ? high.x - (high.x - low.x) * share : low.x + (high.x - low.x) * share;
+    this.#plane.constant = (this.#mirrored ? -x : x) + (share >= 1 ? 1 : 0);
     const margin = 0.6;
     this.#frame.geometry.setFromPoints([
       new Vector3(x, low.y - margin, low.z - margin),
@@ -171,7 +176,8 @@ export class BodyScene {
     const move = (event: PointerEvent) => {
       const at = this.#alongAxis(this.#ray(event, canvas));
       const { low, high } = this.#reach;
-      const share = Math.min(1, Math.max(0, (at - low.x) / (high.x - low.x)));
+      const along = (at - low.x) / (high.x - low.x);
+      const share = Math.min(1, Math.max(0.05, this.#mirrored ? 1 - along : along));
       this.#onSection(share);
     };
     const up = () => {

@@ -61,7 +61,7 @@
   function inks(): Inks {
     const style = getComputedStyle(document.documentElement);
     const ink = (name: string) => style.getPropertyValue(name).trim();
-    return { tooth: ink('--tooth'), glass: ink('--hatch'), cut: ink('--firm'), line: ink('--plum') };
+    return { tooth: ink('--body'), glass: ink('--hatch'), cut: ink('--body-cut'), line: ink('--plum') };
   }
 
   function onkeydown(event: KeyboardEvent) {
