@@ -45,17 +45,4 @@ public class PlaneTests
         var polygon = new Polygon(simple);
         Assert.All(line, point => Assert.True(polygon.DistanceToEdge(point) <= 0.01 + 1e-9));
     }
-
-    [Fact(DisplayName = "Rounding a right-angled ridge by r takes r(√2 − 1) off its edge, along the bisector, and adds nothing anywhere")]
-    public void Rounded_ridge()
-    {
-        // A roof of two 45° slopes: the disc of radius r that fits under it leaves the ridge r(√2 − 1) lower.
-        const double radius = 0.5;
-        var roof = new HeightProfile(-5, 0.01, [.. Enumerable.Range(0, 1001).Select(i => -Math.Abs(-5 + (i * 0.01)))]);
-        var rounded = roof.RoundedOutside(radius);
-        Assert.Equal(-radius * (Math.Sqrt(2) - 1), rounded.At(0), 3);
-        for (var i = 0; i < roof.Heights.Length; i++) Assert.True(rounded.Heights[i] <= roof.Heights[i]);
-        Assert.Equal(roof.At(2), rounded.At(2), 3);
-        Assert.Equal(-0.755, roof.At(0.755), 9);
-    }
 }

@@ -14,10 +14,11 @@ const shots = [
   { name: 'unit-front', path: `/unit/${unit('11')}#facial-middle-third` },
   { name: 'unit-room', path: `/unit/${unit('47')}#functional-cusp-mesiofacial` },
   { name: 'unit-chair', path: `/unit/${unit('26')}#mesial-ridge`, theme: 'chair', width: 1024, height: 768 },
+  { name: 'unit-round', path: `/unit/${unit('26')}`, press: '3', cutOpen: '0.55' },
   { name: 'quick-line', path: '/', type: '36 crown zirconai' },
 ];
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--enable-unsafe-swiftshader'] });
 for (const shot of shots) {
   const context = await browser.newContext({ viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 } });
   const page = await context.newPage();
@@ -29,6 +30,13 @@ for (const shot of shots) {
     await page.keyboard.press('/');
     await page.keyboard.type(shot.type);
     await page.waitForTimeout(500);
+  }
+  if (shot.press) {
+    const scene = page.waitForResponse((answer) => answer.url().includes('scene.glb'));
+    await page.keyboard.press(shot.press);
+    await scene;
+    await page.getByLabel('cut open').fill(shot.cutOpen);
+    await page.waitForTimeout(1500);
   }
   await page.screenshot({ path: join(folder, `${shot.name}.png`) });
   await context.close();

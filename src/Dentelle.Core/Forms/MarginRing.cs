@@ -60,9 +60,6 @@ internal sealed class MarginRing
     /// <summary>Height of the cervical line.</summary>
     public double Neck(double angle) => neckLevel.At(angle);
 
-    /// <summary>Highest point of the margin.</summary>
-    public double Highest => Enumerable.Range(0, AngleTable.Steps).Max(i => level[i]);
-
     /// <summary>How far inside the ring a place lies in plan, and width, height and inner blend of the shelf at the nearest point of the ring.</summary>
     public (double Inset, double Width, double Level, double Fillet) At(double x, double y)
     {

@@ -50,7 +50,7 @@ public sealed class PlannedForm : IField, ISockSurface
     /// <returns>A problem when the margin leaves no wall above it.</returns>
     public static Answer<PlannedForm> Cut(PresentTooth present, Plan plan, ShapeHabits habits)
     {
-        const double leastWall = 1;
+        const double leastWall = 0.1;
         var surface = present.Surface;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
         var depths = TopDepths.Of(present.Form, plan, surface, zones, labels);
@@ -58,9 +58,19 @@ public sealed class PlannedForm : IField, ISockSurface
         edge?.Limit(surface, zones, labels, depths);
         var ring = new MarginRing(present.Form, plan, habits);
         var reduced = new ReducedTop(surface, depths, habits.OuterEdgeRadiusMm.Value, (x, _) => edge?.Level(x) ?? surface.Box.High.Z + 1, edge is null ? 0.1 : 0.05);
-        if (ring.Highest + leastWall > surface.Box.High.Z - plan.Zones.Max(zone => zone.Depth.Value.Target.Value))
-            return new Problem("margin-off-tooth", "A margin so high leaves no wall on this tooth; lower the margin level.");
+        for (var i = 0; i < AngleTable.Steps; i += 10)
+        {
+            var angle = 2 * Math.PI * i / AngleTable.Steps;
+            if (Highest(angle) < ring.Level(angle) + leastWall) return new Problem("margin-off-tooth", "A margin so high leaves no wall on this tooth; lower the margin level.");
+        }
         return new PlannedForm(present, plan, habits, ring, reduced);
+
+        // The highest that is left between the wall's foot and the middle.
+        double Highest(double angle)
+        {
+            var foot = ring.Radius(angle) - ring.Width(angle);
+            return Enumerable.Range(0, 12).Max(k => ring.Out(angle, foot * k / 12) is var at ? reduced.Height(at.X, at.Y) : 0);
+        }
     }
 
     public double At(Vec3 p) => Math.Max(present.At(p), Core(p));
