@@ -18,15 +18,22 @@ internal static class BodyCommands
 {
     private static readonly (string Ending, MeshFormat Format)[] Formats = [("stl", MeshFormat.StlBinary), ("ply", MeshFormat.PlyBinaryLittleEndian), ("obj", MeshFormat.Obj)];
 
-    /// <summary>A tooth's form in every format.</summary>
-    public static Answer<string> Form(ToothCode tooth, string folder, Handbook handbook)
+    /// <summary>A tooth's form in every format, with its named places.</summary>
+    public static Answer<string> Form(ToothCode tooth, string folder, bool json, Handbook handbook)
     {
+        var present = handbook.Forms.Tooth(tooth, handbook.Forms.For(tooth).SizeFor(Core.Planning.MeasuredSize.None));
         var mesh = new ToothForm(handbook.Forms, tooth).Mesh(Fineness.Full);
         return Written(folder, () =>
         {
             var files = Write(folder, $"{tooth.Iso}-tooth", mesh);
             files.Add(Scene(folder, tooth.Iso, new SceneBody("tooth", mesh, Enamel(1))));
-            return string.Join('\n', [$"{tooth.Iso} {tooth.Name}: {mesh.TriangleCount} triangles, {mesh.Volume:0.0} mm³, average form", .. files]);
+            var document = new FormDocument(
+                tooth.Iso, mesh.TriangleCount, Math.Round(mesh.Volume, 2),
+                [.. Landmarks.Of(present, tooth).Select(landmark => new NamedPlace(landmark.Name, FormDocument.Three(landmark.Place)))],
+                [.. Landmarks.GumLine(present, tooth, handbook.Protocol.Shape.GumAboveNeckMm.Value).Select(FormDocument.Three)], files);
+            if (json) return JsonDocuments.Write(document);
+            var places = document.Landmarks.Select(landmark => string.Create(CultureInfo.InvariantCulture, $"{landmark.Name,-22}{landmark.Place[0],8:0.00}{landmark.Place[1],8:0.00}{landmark.Place[2],8:0.00}"));
+            return string.Join('\n', [string.Create(CultureInfo.InvariantCulture, $"{tooth.Iso} {tooth.Name}: {document.Triangles} triangles, {document.VolumeMm3:0.0} mm³, average form"), .. places, .. files]);
         });
     }
 

@@ -17,7 +17,7 @@ public static class CommandLine
 
     private const string Usage = """
         dentelle plan "36 crown zirconia" [--json] [--assessment FILE] [--protocol FILE]
-        dentelle form --tooth 16 --out DIR
+        dentelle form --tooth 16 --out DIR [--json]
         dentelle prepare "16 crown zirconia" --out DIR [--json] [--assessment FILE] [--protocol FILE]
         dentelle measure --before FILE --after FILE --tooth 36 [--path x,y,z] --aligned --framed [--json]
 
@@ -70,10 +70,10 @@ public static class CommandLine
 
     private static Answer<string> Form(string[] args, string home)
     {
-        if (!CommandOptions.Parse(args, new Dictionary<string, string> { ["--tooth"] = "TOOTH", ["--out"] = "DIR" }, []).Is(out var options, out var problem)) return problem;
+        if (!CommandOptions.Parse(args, new Dictionary<string, string> { ["--tooth"] = "TOOTH", ["--out"] = "DIR" }, ["--json"]).Is(out var options, out var problem)) return problem;
         if (options.Value("--tooth") is not { } text || ToothCode.FromIso(text) is not { } tooth) return new Problem("usage", "form needs --tooth with an ISO 3950 code, such as 16.");
         if (options.Value("--out") is not { } folder) return new Problem("usage", "form needs --out with a folder to write to.");
-        return HandbookOf(null, home).Is(out var handbook, out problem) ? BodyCommands.Form(tooth, folder, handbook) : problem;
+        return HandbookOf(null, home).Is(out var handbook, out problem) ? BodyCommands.Form(tooth, folder, options.Has("--json"), handbook) : problem;
     }
 
     private static Answer<string> Prepare(string[] args, string home)

@@ -98,6 +98,12 @@ public class MeasureTests
     {
         Assert.Equal(0, Run("form", "--tooth", "26", "--out", Folder).Code);
         foreach (var ending in (string[])["stl", "ply", "obj"]) Assert.True(MeshFile.Read(Path.Combine(Folder, $"26-tooth.{ending}")).Topology.IsWatertight);
+        var form = JsonNode.Parse(Run("form", "--tooth", "26", "--out", Folder, "--json").Output)!;
+        double[] Place(string name) => [.. form["landmarks"]!.AsArray().Single(place => (string)place!["name"]! == name)!["place"]!.AsArray().Select(number => (double)number!)];
+        // On the left mesial is −x; the contacts are as far apart as the crown is wide, and the palatal tip stands highest.
+        Assert.Equal(10, Place("contact-distal")[0] - Place("contact-mesial")[0], 0.05);
+        Assert.Equal(7.5, Place("cusp-mesiolingual")[2], 0.15);
+        Assert.All(form["gumLine"]!.AsArray(), point => Assert.InRange((double)point![2]!, 0.9, 2.2));
         Assert.Equal("glTF"u8.ToArray(), File.ReadAllBytes(Path.Combine(Folder, "26.glb"))[..4]);
 
         var prepared = JsonNode.Parse(Run("prepare", "26 crown zirconia", "--out", Folder, "--json").Output)!;

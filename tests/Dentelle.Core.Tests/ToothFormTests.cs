@@ -185,6 +185,14 @@ public class ToothFormTests
         Assert.All(inside.Pulp.Positions.ToArray().Where((p, i) => i % 7 == 0 && p.Z > -2), p => Assert.True(dentine.SignedDistance(p) < -0.3));
     }
 
+    [Theory(DisplayName = "Places about the neck belong to the margin's pieces, mesial toward the midline on either side")]
+    [InlineData("16", 1, 0, Segment.Mesial)]
+    [InlineData("26", -1, 0, Segment.Mesial)]
+    [InlineData("36", 0, 1, Segment.Facial)]
+    [InlineData("46", 0.7, -0.7, Segment.Distolingual)]
+    [InlineData("11", 0.7, 0.7, Segment.Mesiofacial)]
+    public void Segments(string iso, double x, double y, Segment segment) => Assert.Equal(segment, Landmarks.SegmentOf(new Vec3(x, y, 1), ToothCode.FromIso(iso)!.Value));
+
     private static double OffField(ToothForm form, Mesh mesh, int triangle)
     {
         var (a, b, c) = mesh.Triangle(triangle);

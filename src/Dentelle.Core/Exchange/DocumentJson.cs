@@ -13,6 +13,7 @@ namespace Dentelle.Core.Exchange;
 [JsonSerializable(typeof(PlanDocument))]
 [JsonSerializable(typeof(MeasureDocument))]
 [JsonSerializable(typeof(PreparedDocument))]
+[JsonSerializable(typeof(FormDocument))]
 [JsonSerializable(typeof(Protocol))]
 [JsonSerializable(typeof(SourceTable))]
 [JsonSerializable(typeof(FormTable))]
@@ -40,6 +41,8 @@ public static class JsonDocuments
     public static string Write(MeasureDocument measure) => JsonSerializer.Serialize(measure, Writing.MeasureDocument);
 
     public static string Write(PreparedDocument prepared) => JsonSerializer.Serialize(prepared, Writing.PreparedDocument);
+
+    public static string Write(FormDocument form) => JsonSerializer.Serialize(form, Writing.FormDocument);
 
     /// <summary>Compact, for keeping with the unit.</summary>
     public static string Write(PlanInputs inputs) => JsonSerializer.Serialize(inputs, InputJson.Default.PlanInputs);

@@ -1,4 +1,5 @@
 using Dentelle.Core.Forms;
+using Dentelle.Geometry;
 
 namespace Dentelle.Core.Exchange;
 
@@ -16,3 +17,11 @@ public sealed record PreparedZone(string Zone, double PlannedMm, double LeastMm,
     public static PreparedZone From(ZoneOutcome outcome) => new(
         outcome.Zone.Name, outcome.Planned.Rounded, Math.Round(outcome.Least.Value, 2), Math.Round(outcome.Usual.Value, 2), Math.Round(outcome.Most.Value, 2), outcome.Why);
 }
+
+/// <summary>A tooth's form: size of its body, its named places, the line of the gum round it, and the files it was written to.</summary>
+public sealed record FormDocument(string Tooth, int Triangles, double VolumeMm3, IReadOnlyList<NamedPlace> Landmarks, IReadOnlyList<double[]> GumLine, IReadOnlyList<string> Files)
+{
+    public static double[] Three(Vec3 place) => [Math.Round(place.X, 3) + 0.0, Math.Round(place.Y, 3) + 0.0, Math.Round(place.Z, 3) + 0.0];
+}
+
+public sealed record NamedPlace(string Name, double[] Place);

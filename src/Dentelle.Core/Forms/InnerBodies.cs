@@ -50,9 +50,9 @@ public sealed class InnerBodies
                 var way = want / steep;
                 for (var round = 0; round < 4; round++)
                 {
-                    var is_ = search.Closest(p + (inward * way), 2 * want + 0.2).Distance;
-                    if (double.IsInfinity(is_)) break;
-                    way += (want - is_) / Math.Max(steep, 0.6);
+                    var found = search.Closest(p + (inward * way), 2 * want + 0.2).Distance;
+                    if (double.IsInfinity(found)) break;
+                    way += (want - found) / Math.Max(steep, 0.6);
                 }
                 inner[i] = (Vector3)(p + (inward * way));
             }

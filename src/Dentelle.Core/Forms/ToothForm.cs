@@ -45,7 +45,7 @@ public sealed class ToothForm : IField, ISockSurface
         var bare = new Sock(new BareSurface(this));
         fit = SizeFit.Of(bare, Size);
         tips = Tips(bare.Points);
-        sock = this.condition is { WearMm: 0, TipErosionMm: 0 } ? bare : new Sock(this);
+        sock = IsUnworn ? bare : new Sock(this);
     }
 
     public ToothCode Tooth { get; }
@@ -104,9 +104,10 @@ public sealed class ToothForm : IField, ISockSurface
     internal Mesh Unplaced(Fineness fineness) =>
         sock.Mesh(fineness, (angle, ring) => Stump(angle, ring, fineness.Below), fineness.Below, Fitted);
 
-    private Vec3 Fitted(Vec3 p) => UsesFit ? fit.Done(p, shape) : p;
+    private Vec3 Fitted(Vec3 p) => IsUnworn ? fit.Done(p, shape) : p;
 
-    private bool UsesFit => condition is { WearMm: 0, TipErosionMm: 0 };
+    /// <summary>Wear is cut into the form at its exact size; a worn form is therefore sought there and needs no stretching afterwards.</summary>
+    private bool IsUnworn => condition is { WearMm: 0, TipErosionMm: 0 };
 
     /// <summary>The place before the form was scaled to its exact size: the frame of the shape's own functions.</summary>
     internal Vec3 Unfitted(Vec3 p) => fit.Undone(p, shape);
@@ -188,7 +189,7 @@ public sealed class ToothForm : IField, ISockSurface
 
     private double Worn(Vec3 p, double bare)
     {
-        if (UsesFit) return bare;
+        if (IsUnworn) return bare;
         var worn = bare;
         foreach (var tip in tips)
         {
