@@ -103,9 +103,9 @@ public sealed class PlannedForm : IField, ISockSurface
         // the steep inner slopes of back teeth well. They start below the deepest groove. Front teeth's narrow cores are seen best from their foot.
         var (below, sinking) = present.Tooth.IsFront ? (0.0, 0.0) : (1.8, 0.7);
         var first = Math.Atan(below / reach);
-        var (up, out_) = Math.SinCos(first + (share * ((Math.PI / 2) - first)));
-        var drop = below + (sinking * Math.Max(0, Math.Min((reach * up / Math.Max(out_, 1e-9)) - below, 2.2 * present.Size.Length)));
-        return (new Vec3(margin.Centre.X, margin.Centre.Y, foot - drop), new Vec3(out_ * cos, out_ * sin, up));
+        var (up, outward) = Math.SinCos(first + (share * ((Math.PI / 2) - first)));
+        var drop = below + (sinking * Math.Max(0, Math.Min((reach * up / Math.Max(outward, 1e-9)) - below, 2.2 * present.Size.Length)));
+        return (new Vec3(margin.Centre.X, margin.Centre.Y, foot - drop), new Vec3(outward * cos, outward * sin, up));
     }
 
     /// <summary>Lines may begin below the root stump: down there only the core counts.</summary>

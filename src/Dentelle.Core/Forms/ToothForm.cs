@@ -142,11 +142,11 @@ public sealed class ToothForm : IField, ISockSurface
     {
         var neck = shape.Cervical(angle);
         var (sin, cos) = Math.SinCos(angle);
-        var (up, out_) = Math.SinCos(share * Math.PI / 2);
+        var (up, level) = Math.SinCos(share * Math.PI / 2);
         var start = Tooth.IsFront
             ? neck + (((0.45 * Size.Length) - neck) * Curves.SmoothStep(0, 1, share))
-            : neck - Math.Min(0.6 * shape.Neck(angle) * up / Math.Max(out_, 1e-9), 1.2 * Size.Length);
-        return (new Vec3(0, 0, start), new Vec3(out_ * cos, out_ * sin, up));
+            : neck - Math.Min(0.6 * shape.Neck(angle) * up / Math.Max(level, 1e-9), 1.2 * Size.Length);
+        return (new Vec3(0, 0, start), new Vec3(level * cos, level * sin, up));
     }
 
     /// <summary>What lines see: down there, where they begin, the stump's end does not count.</summary>
