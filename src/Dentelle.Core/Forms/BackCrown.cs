@@ -36,11 +36,15 @@ internal sealed class BackCrown : CrownShape
         });
         table = new OcclusalSurface(form, size, defaults, rim, pole);
         features = WallFeature.Of(form, size, this);
+        CentralGroove = [.. form.Grooves![0].Pts.Select(Place).OrderBy(p => p.X)];
     }
 
     public override Vec2 Lean { get; }
 
     public OcclusalSurface Table => table;
+
+    /// <summary>The central groove in plan, distal to mesial.</summary>
+    public Vec2[] CentralGroove { get; }
 
     public override double Neck(double angle) => neck.At(angle);
 

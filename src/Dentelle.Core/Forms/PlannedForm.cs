@@ -23,6 +23,7 @@ public sealed class PlannedForm : IField, ISockSurface
     private readonly Lazy<Sock> sock;
     private readonly double tangent, cosine, rounding;
     private readonly AngleTable footRadius, footLevel;
+    private readonly bool isDeep;
 
     private PlannedForm(PresentTooth tooth, Plan plan, ShapeHabits habits, MarginRing margin, ReducedTop top)
     {
@@ -30,6 +31,8 @@ public sealed class PlannedForm : IField, ISockSurface
         var wall = plan.Convergence.Value.Target.PerWall;
         (tangent, cosine) = (Math.Tan(wall.Radians), Math.Cos(wall.Radians));
         rounding = habits.OuterEdgeRadiusMm.Value;
+        // Under a front tooth's edge the lingual depth is taken back.
+        isDeep = !present.Tooth.IsFront && plan.Zones.All(zone => zone.Depth.Value.Target.Value >= 0.3) && plan.Margin.Pieces.All(piece => piece.Width.Value.Target.Value >= 0.3);
         var feet = new (double Radius, double Level)[AngleTable.Steps];
         Parallel.For(0, feet.Length, i => feet[i] = Foot(2 * Math.PI * i / AngleTable.Steps));
         footRadius = new AngleTable([.. feet.Select(f => f.Radius)]);
@@ -53,11 +56,11 @@ public sealed class PlannedForm : IField, ISockSurface
         const double leastWall = 0.1;
         var surface = present.Surface;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
-        var depths = TopDepths.Of(present.Form, plan, surface, zones, labels);
+        var ring = new MarginRing(present.Form, plan, habits);
+        var depths = TopDepths.Of(present.Form, plan, surface, zones, labels, ring);
         var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, habits) : null;
         edge?.Limit(surface, zones, labels, depths);
-        var ring = new MarginRing(present.Form, plan, habits);
-        var reduced = new ReducedTop(surface, depths, habits.OuterEdgeRadiusMm.Value, (x, _) => edge?.Level(x) ?? surface.Box.High.Z + 1, edge is null ? 0.1 : 0.05);
+        var reduced = new ReducedTop(surface, depths, habits.OuterEdgeRadiusMm.Value, (x, _) => edge?.Level(x) ?? surface.Box.High.Z + 1, edge is null ? 0.1 : 0.07);
         for (var i = 0; i < AngleTable.Steps; i += 10)
         {
             var angle = 2 * Math.PI * i / AngleTable.Steps;
@@ -101,15 +104,20 @@ public sealed class PlannedForm : IField, ISockSurface
         var (foot, reach) = (footLevel.At(angle), footRadius.At(angle));
         // The start sinks with the slope, but slower than the line climbs at the wall: lines never come back down on the shelf, and still meet
         // the steep inner slopes of back teeth well. They start below the deepest groove. Front teeth's narrow cores are seen best from their foot.
-        var (below, sinking) = present.Tooth.IsFront ? (0.0, 0.0) : (1.8, 0.7);
+        var (below, sinking) = present.Tooth.IsFront ? (0.0, 0.0) : (2.6, 0.7);
         var first = Math.Atan(below / reach);
         var (up, outward) = Math.SinCos(first + (share * ((Math.PI / 2) - first)));
         var drop = below + (sinking * Math.Max(0, Math.Min((reach * up / Math.Max(outward, 1e-9)) - below, 2.2 * present.Size.Length)));
         return (new Vec3(margin.Centre.X, margin.Centre.Y, foot - drop), new Vec3(outward * cos, outward * sin, up));
     }
 
-    /// <summary>Lines may begin below the root stump: down there only the core counts.</summary>
-    double ISockSurface.At(Vec3 p) => p.Z < 0 ? Core(p) : At(p);
+    /// <summary>Lines may begin below the root stump: down there only the core counts. Near the core's surface too, where the present one
+    /// is deeper than that everywhere: half of the work.</summary>
+    double ISockSurface.At(Vec3 p)
+    {
+        var core = Core(p);
+        return p.Z < 0 || (isDeep && core > -0.2) ? core : Math.Max(present.At(p), core);
+    }
 
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => line.From + (line.Along * t);
 
@@ -208,7 +216,7 @@ public sealed class PlannedForm : IField, ISockSurface
     }
 }
 
-/// <summary>The depths that shape the reduced top: those of all zones but the walls, which their own lean decides.</summary>
+/// <summary>The depths that shape the reduced top, at each vertex of the present surface.</summary>
 internal static class TopDepths
 {
     /// <summary>How far to either side of the groove its own depth runs into that of the cusps.</summary>
@@ -216,12 +224,13 @@ internal static class TopDepths
 
     private const int Passes = 5;
 
-    public static double[] Of(ToothForm form, Plan plan, Mesh surface, SurfaceZones zones, int[] labels)
+    public static double[] Of(ToothForm form, Plan plan, Mesh surface, SurfaceZones zones, int[] labels, MarginRing margin)
     {
         var byZone = zones.All.Select(zone => Shapes(zone.Kind) ? plan.Zone(zone.Name)!.Depth.Value.Target.Value : double.NaN).ToArray();
         var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : byZone[label]);
         if (form.Tooth.IsFront) Corners(plan, surface, zones, labels, depths);
         Smooth(surface, depths);
+        WallDepths(plan, surface, zones, labels, margin, depths);
         if (form.Shape is BackCrown back) Groove(back, form, surface, depths, plan.Zone(Kebab.Of(ZoneKind.Groove))!.Depth.Value.Target.Value);
         return depths;
     }
@@ -229,6 +238,23 @@ internal static class TopDepths
     /// <summary>Walls stand on the margin and lean by the convergence; their depth follows.</summary>
     public static bool Shapes(ZoneKind kind) =>
         kind is not (ZoneKind.Mesial or ZoneKind.Distal or ZoneKind.Lingual or ZoneKind.LingualWall or ZoneKind.FacialGingivalHalf or ZoneKind.FacialGingivalThird);
+
+    /// <summary>Walls too must lose their depth where the tooth itself leans in above them. Near the margin the wall's own line stays in front.</summary>
+    private static void WallDepths(Plan plan, Mesh surface, SurfaceZones zones, int[] labels, MarginRing margin, double[] depths)
+    {
+        const double behind = 0.12, least = 0.3;
+        var tangent = Math.Tan(plan.Convergence.Value.Target.PerWall.Radians);
+        var asked = zones.All.Select(zone => plan.Zone(zone.Name)!.Depth.Value.Target.Value).ToArray();
+        for (var i = 0; i < depths.Length; i++)
+        {
+            if (labels[i] < 0 || !double.IsNaN(depths[i])) continue;
+            var p = surface.Positions[i];
+            var angle = Math.Atan2(p.Y - margin.Centre.Y, p.X - margin.Centre.X);
+            var height = p.Z - margin.Level(angle);
+            if (height < least) continue;
+            depths[i] = Math.Min(asked[labels[i]], margin.Width(angle) + (height * tangent) - behind);
+        }
+    }
 
     /// <summary>Beside the contacts a front tooth's sides face forward or back; there they are cut like their neighbours, so that no ridge stays.</summary>
     private static void Corners(Plan plan, Mesh surface, SurfaceZones zones, int[] labels, double[] depths)

@@ -11,6 +11,7 @@ internal sealed class SurfaceZones
     private readonly IReadOnlyList<Zone> zones;
     private readonly double bevelHeight;
     private readonly Dictionary<Zone, int> numbers = [];
+    private readonly (Cusp Cusp, Vec2 At)[] cusps = [];
 
     public SurfaceZones(ToothForm form, bool crossbite, double bevelHeight)
     {
@@ -18,6 +19,7 @@ internal sealed class SurfaceZones
         zones = Zones.Of(form.Tooth, crossbite);
         for (var i = 0; i < zones.Count; i++) numbers[zones[i]] = i;
         Crossbite = crossbite;
+        if (form.Shape is BackCrown back) cusps = [.. Cusps.Of(form.Tooth).Select(cusp => (cusp, back.Place(back.Form.Cusps![Kebab.Of(cusp)])))];
     }
 
     public bool Crossbite { get; }
@@ -87,11 +89,11 @@ internal sealed class SurfaceZones
             var pole = back.Table.Pole;
             var (fromX, fromY) = ((p.X - pole.X) / half, (p.Y - pole.Y) / across);
             if (outside > -0.85 && Math.Abs(fromX) > 1.15 * Math.Abs(fromY)) return new Zone(fromX > 0 ? ZoneKind.MesialRidge : ZoneKind.DistalRidge);
-            var cusp = Nearest(back, p, facial);
+            var cusp = Nearest(p, facial);
             return new Zone(cusp.IsFunctional(form.Tooth, Crossbite) ? ZoneKind.FunctionalCusp : ZoneKind.NonFunctionalCusp, cusp);
         }
         if (Math.Abs(y) <= 0.85 * Math.Abs(x)) return new Zone(x > 0 ? ZoneKind.Mesial : ZoneKind.Distal);
-        var near = Nearest(back, p, y > 0);
+        var near = Nearest(p, y > 0);
         if (near.IsFunctional(form.Tooth, Crossbite) && p.Z > rim - bevelHeight) return new Zone(ZoneKind.FunctionalCuspBevel, near);
         if (y <= 0) return new Zone(ZoneKind.Lingual);
         return new Zone((p.Z - cervical) / (rim - cervical) > 0.5 ? ZoneKind.FacialOcclusalHalf : ZoneKind.FacialGingivalHalf);
@@ -108,15 +110,21 @@ internal sealed class SurfaceZones
         return new Zone(p.Z / form.Size.Length >= 0.36 ? ZoneKind.LingualFossa : ZoneKind.LingualWall);
     }
 
-    private static Cusp Nearest(BackCrown back, Vec3 p, bool facial) =>
-        back.Form.Cusps!.Select(c => (Cusp: Enum.GetValues<Cusp>().First(known => Kebab.Of(known) == c.Key), At: back.Place(c.Value)))
-            .Where(c => c.Cusp.IsFacial() == facial)
-            .MinBy(c => (c.At - new Vec2(p.X, p.Y)).Length).Cusp;
+    private Cusp Nearest(Vec3 p, bool facial)
+    {
+        var (nearest, least) = (default(Cusp), double.PositiveInfinity);
+        foreach (var (cusp, at) in cusps)
+        {
+            if (cusp.IsFacial() != facial || (at - new Vec2(p.X, p.Y)).Length is var far && far >= least) continue;
+            (nearest, least) = (cusp, far);
+        }
+        return nearest;
+    }
 
     /// <summary>Where the central groove runs at a place along the tooth.</summary>
     private static double Central(BackCrown back, double x)
     {
-        var line = back.Form.Grooves![0].Pts.Select(back.Place).OrderBy(q => q.X).ToArray();
+        var line = back.CentralGroove;
         if (x <= line[0].X) return line[0].Y;
         for (var i = 1; i < line.Length; i++)
         {

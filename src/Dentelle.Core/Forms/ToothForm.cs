@@ -89,7 +89,7 @@ public sealed class ToothForm : IField, ISockSurface
         var (low, high) = (0.0, Size.Mesiodistal + Size.Faciolingual);
         var guess = (Size.MesiodistalAtNeck + Size.FaciolingualAtNeck) / 4;
         if (Value(guess * 1.6) > 0) high = guess * 1.6;
-        for (var i = 0; i < 34; i++)
+        for (var i = 0; i < 24; i++)
         {
             var middle = (low + high) / 2;
             if (Value(middle) < 0) low = middle;

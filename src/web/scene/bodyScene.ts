@@ -106,7 +106,7 @@ export class BodyScene {
     this.#controls.target.set(0, 0, middle);
     this.#camera.position
       .copy(from[side])
-      .multiplyScalar(1.12)
+      .multiplyScalar(1.25)
       .add(new Vector3(0, 0, middle));
     this.#controls.update();
     this.draw();
@@ -128,7 +128,7 @@ export class BodyScene {
     // Whichever way x runs, it is the mesial part that is taken away.
     const x = this.#mirrored ? high.x - (high.x - low.x) * share : low.x + (high.x - low.x) * share;
     this.#plane.constant = (this.#mirrored ? -x : x) + (share >= 1 ? 1 : 0);
-    const margin = 0.6;
+    const margin = 0.3;
     this.#frame.geometry.setFromPoints([
       new Vector3(x, low.y - margin, low.z - margin),
       new Vector3(x, high.y + margin, low.z - margin),

@@ -14,6 +14,9 @@
   const present = $derived(path(section.present, on));
   const planned = $derived(path(section.planned, on));
 
+  // A section beside the chamber meets a horn only: too small to name.
+  const showsChamber = $derived(section.pulp.some((value, i) => i % 2 === 1 && value < -2));
+
   // The gum leaves the tooth at its crest and falls away toward the root.
   function gum(x: number, y: number): string {
     const from = place({ x, y }, on);
@@ -33,7 +36,7 @@
   {#each section.margins as mark (mark.segment)}
     <path d={gum(mark.gumX, mark.gumY)} class="gum" />
   {/each}
-  {#if large && section.pulp.length > 0}
+  {#if large && showsChamber}
     {@const at = place({ x: 0, y: -1.4 }, on)}
     <text x={at.x} y={at.y} text-anchor="middle" class="word">pulp, estimate</text>
   {/if}
