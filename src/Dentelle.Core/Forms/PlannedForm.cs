@@ -128,6 +128,21 @@ public sealed class PlannedForm : IField, ISockSurface
         return ((width + (Math.Max(0, p.Z - level) * tangent) - inset) * cosine) - top.Over(p).Distance;
     }
 
+    /// <summary>Height of the wall on one side: from the margin to the highest that stands within two millimetres of the wall's foot, the middle of what
+    /// a sixth of the turn gives.</summary>
+    internal double WallHeight(double angle)
+    {
+        const int directions = 11;
+        const double depth = 2;
+        var heights = Enumerable.Range(0, directions).Select(i =>
+        {
+            var direction = angle + (Math.PI / 3 * ((i / (directions - 1.0)) - 0.5));
+            var foot = margin.Radius(direction) - margin.Width(direction);
+            return Enumerable.Range(0, 9).Max(k => margin.Out(direction, foot - (depth * k / 8)) is var at ? top.Height(at.X, at.Y) : 0) - margin.Level(direction);
+        }).Order().ToArray();
+        return heights[directions / 2];
+    }
+
     private double Core(Vec3 p)
     {
         var (inset, width, level, fillet) = margin.At(p.X, p.Y);

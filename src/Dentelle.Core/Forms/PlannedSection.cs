@@ -6,7 +6,7 @@ namespace Dentelle.Core.Forms;
 /// <param name="Outline">The prepared tooth, closed, root stump included.</param>
 /// <param name="NearMargin">Outer end of the finish line on the X side.</param>
 /// <param name="FarMargin">Outer end of the finish line on the other side.</param>
-/// <param name="NearWall">Height of the wall on the X side, from the margin to the planned top of that half.</param>
+/// <param name="NearWall">Usual height of the wall on the X side, from the margin to the planned top above it.</param>
 /// <param name="FarWall">Height of the other wall.</param>
 /// <param name="Base">Width between the feet of both walls.</param>
 /// <param name="Removed">Area between present and planned outline, mm².</param>

@@ -23,9 +23,8 @@ internal static class SectionPainter
         var (near, far) = (MarginIn(bodies.Planned.Margin, cut, 1), MarginIn(bodies.Planned.Margin, cut, -1));
         var (nearSegment, farSegment) = cut.Plane == SectionPlane.Faciolingual ? (Segment.Facial, Segment.Lingual) : (Segment.Mesial, Segment.Distal);
         var outline = cut.Flat(present);
-        var middle = (near.X + far.X) / 2;
         var section = new PlannedSection(
-            planned, near, far, Top(planned, x => x >= middle) - near.Y, Top(planned, x => x <= middle) - far.Y,
+            planned, near, far, bodies.Planned.WallHeight(Math.Atan2(cut.Across.Y, cut.Across.X)), bodies.Planned.WallHeight(Math.Atan2(-cut.Across.Y, -cut.Across.X)),
             near.X - far.X - plan.Margin.At(nearSegment).Width.Value.Target.Value - plan.Margin.At(farSegment).Width.Value.Target.Value,
             new Polygon(outline).Area - planned.Area);
         return new(
@@ -105,8 +104,6 @@ internal static class SectionPainter
         var start = Enumerable.Range(0, outline.Count).FirstOrDefault(i => Above(outline[i]) && !Above(outline[(i + outline.Count - 1) % outline.Count]));
         return [.. Enumerable.Range(0, outline.Count).Select(i => outline[(start + i) % outline.Count]).TakeWhile(Above)];
     }
-
-    private static double Top(Polygon outline, Func<double, bool> where) => outline.Points.Where(p => where(p.X)).Max(p => p.Y);
 
     /// <summary>The closed line with points at even steps.</summary>
     private static Vec3[] Even(IReadOnlyList<Vec3> line)
