@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Numerics;
 using System.Text;
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
@@ -16,17 +15,15 @@ namespace Dentelle.Cli;
 /// <summary>Commands that write bodies to files or measure files of bodies.</summary>
 internal static class BodyCommands
 {
-    private static readonly (string Ending, MeshFormat Format)[] Formats = [("stl", MeshFormat.StlBinary), ("ply", MeshFormat.PlyBinaryLittleEndian), ("obj", MeshFormat.Obj)];
-
     /// <summary>A tooth's form in every format, with its named places.</summary>
     public static Answer<string> Form(ToothCode tooth, string folder, bool json, Handbook handbook)
     {
         var present = handbook.Forms.Tooth(tooth, handbook.Forms.For(tooth).SizeFor(Core.Planning.MeasuredSize.None));
-        var mesh = new ToothForm(handbook.Forms, tooth).Mesh(Fineness.Full);
+        var mesh = present.Mesh(tooth, Fineness.Full);
         return Written(folder, () =>
         {
             var files = Write(folder, $"{tooth.Iso}-tooth", mesh);
-            files.Add(Scene(folder, tooth.Iso, new SceneBody("tooth", mesh, Enamel(1))));
+            files.Add(Scene(folder, tooth.Iso, [BodyFiles.Tooth(mesh, 1)]));
             var document = new FormDocument(
                 tooth.Iso, mesh.TriangleCount, Math.Round(mesh.Volume, 2),
                 [.. Landmarks.Of(present, tooth).Select(landmark => new NamedPlace(landmark.Name, FormDocument.Three(landmark.Place)))],
@@ -38,18 +35,20 @@ internal static class BodyCommands
     }
 
     /// <summary>The present tooth and the planned preparation in every format, and what is taken zone by zone.</summary>
-    public static Answer<string> Prepare(PlannedUnit unit, string folder, bool json, Handbook handbook)
+    public static Answer<string> Prepare(PlannedUnit unit, string folder, bool json)
     {
-        if (!Draughtsman.Cut(unit.Plan, handbook).Is(out var planned, out var problem)) return problem;
         var tooth = unit.Plan.Tooth;
-        var (present, prepared) = (planned.PresentMesh(Fineness.Full), planned.Mesh(Fineness.Full));
+        var scene = BodyFiles.Scene(unit.Drawing.Body, Fineness.Full);
+        var (present, prepared) = (Named("tooth"), Named("prepared"));
         return Written(folder, () =>
         {
             List<string> files = [.. Write(folder, $"{tooth.Iso}-tooth", present), .. Write(folder, $"{tooth.Iso}-prepared", prepared)];
-            files.Add(Scene(folder, tooth.Iso, new SceneBody("prepared", prepared, new Vector4(0.86f, 0.74f, 0.55f, 1)), new SceneBody("tooth", present, Enamel(0.35f))));
+            files.Add(Scene(folder, tooth.Iso, scene));
             var document = PreparedDocument.From(tooth.Iso, present.Volume, prepared.Volume, unit.Drawing.Outcomes, files);
             return json ? JsonDocuments.Write(document) : Table(document);
         });
+
+        Mesh Named(string name) => scene.Single(body => body.Name == name).Mesh;
     }
 
     /// <summary>Measures what was cut between two files.</summary>
@@ -108,23 +107,21 @@ internal static class BodyCommands
 
     private static List<string> Write(string folder, string name, Mesh mesh) =>
     [
-        .. Formats.Select(format =>
+        .. BodyFiles.Formats.Select(format =>
         {
-            var path = System.IO.Path.Combine(folder, $"{name}.{format.Ending}");
-            MeshFile.Write(mesh, path, format.Format);
+            var path = System.IO.Path.Combine(folder, $"{name}.{format.Key}");
+            MeshFile.Write(mesh, path, format.Value);
             return path;
         }),
     ];
 
-    private static string Scene(string folder, string name, params IReadOnlyList<SceneBody> bodies)
+    private static string Scene(string folder, string name, IReadOnlyList<SceneBody> bodies)
     {
         var path = System.IO.Path.Combine(folder, $"{name}.glb");
         using var stream = File.Create(path);
         GltfWriter.Write(bodies, stream);
         return path;
     }
-
-    private static Vector4 Enamel(float opacity) => new(0.95f, 0.92f, 0.86f, opacity);
 
     private static string Table(PreparedDocument document)
     {

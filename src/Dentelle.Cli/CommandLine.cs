@@ -64,7 +64,7 @@ public static class CommandLine
     {
         if (!CommandOptions.Parse(args, PlanValues, ["--json"]).Is(out var options, out var problem)) return problem;
         if (!Planned(options, home).Is(out var planned, out problem)) return problem;
-        var document = UnitDocument.From(planned.Unit.Plan);
+        var document = UnitDocument.From(planned.Plan);
         return options.Has("--json") ? JsonDocuments.Write(new PlanDocument([document])) : PlanTable.Write(document);
     }
 
@@ -81,7 +81,7 @@ public static class CommandLine
         var values = new Dictionary<string, string>(PlanValues) { ["--out"] = "DIR" };
         if (!CommandOptions.Parse(args, values, ["--json"]).Is(out var options, out var problem)) return problem;
         if (options.Value("--out") is not { } folder) return new Problem("usage", "prepare needs --out with a folder to write to.");
-        return Planned(options, home).Is(out var planned, out problem) ? BodyCommands.Prepare(planned.Unit, folder, options.Has("--json"), planned.Handbook) : problem;
+        return Planned(options, home).Is(out var planned, out problem) ? BodyCommands.Prepare(planned, folder, options.Has("--json")) : problem;
     }
 
     private static Answer<string> Measure(string[] args)
@@ -90,14 +90,12 @@ public static class CommandLine
         return CommandOptions.Parse(args, values, ["--aligned", "--framed", "--json"]).Is(out var options, out var problem) ? BodyCommands.Measure(options) : problem;
     }
 
-    private sealed record PlannedLine(PlannedUnit Unit, Handbook Handbook);
-
-    private static Answer<PlannedLine> Planned(CommandOptions options, string home)
+    private static Answer<PlannedUnit> Planned(CommandOptions options, string home)
     {
         if (!HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out var problem)) return problem;
         if (!QuickLineReader.Read(options.Words, ToothNotation.Iso, handbook.Protocol).Is(out var line, out problem)) return problem;
         if (!InputsFor(line, options.Value("--assessment")).Is(out var inputs, out problem)) return problem;
-        return PlannedUnit.Make(line.Tooth, inputs, handbook).Is(out var unit, out problem) ? new PlannedLine(unit, handbook) : problem;
+        return PlannedUnit.Make(line.Tooth, inputs, handbook);
     }
 
     private static Answer<Handbook> HandbookOf(string? protocolPath, string home)

@@ -116,6 +116,26 @@ public static class Curves
         return [.. points.Where((_, i) => kept[i])];
     }
 
+    /// <summary>Values round a closed line, each mixed with its neighbours: most with the nearest, no more beyond the reach (Hann's window).</summary>
+    /// <param name="closed">The last is followed by the first.</param>
+    /// <param name="reach">How many neighbours on either side have a say.</param>
+    public static double[] Evened(IReadOnlyList<double> closed, int reach)
+    {
+        var evened = new double[closed.Count];
+        for (var i = 0; i < evened.Length; i++)
+        {
+            var (sum, weights) = (0.0, 0.0);
+            for (var k = -reach; k <= reach; k++)
+            {
+                var weight = 1 + Math.Cos(Math.PI * k / (reach + 1));
+                sum += weight * closed[(((i + k) % evened.Length) + evened.Length) % evened.Length];
+                weights += weight;
+            }
+            evened[i] = sum / weights;
+        }
+        return evened;
+    }
+
     /// <summary>Smooth step from 0 at <paramref name="from"/> to 1 at <paramref name="to"/>, flat at both ends.</summary>
     public static double SmoothStep(double from, double to, double x)
     {

@@ -17,7 +17,7 @@ public sealed record PlannedUnit(Plan Plan, UnitDrawing Drawing)
         return new PlannedUnit(plan with { Cautions = [.. plan.Cautions, .. drawing.Cautions] }, drawing);
     }
 
-    /// <summary>The plan without its drawing, for lists: sixty times quicker, and without the cautions that need the form.</summary>
+    /// <summary>The plan without its drawing, for lists: it needs no body, and is without the cautions that need the form.</summary>
     public static Answer<Plan> PlanOnly(ToothCode tooth, PlanInputs inputs, Protocol protocol) =>
         inputs.For(tooth).Is(out var request, out var problem) ? Planner.Make(request.Assessment, request.Decision, protocol) : problem;
 }

@@ -21,12 +21,19 @@ internal sealed class AngleTable
     /// <param name="angle">Radians from +x toward +y.</param>
     public double At(double angle)
     {
+        var (step, next, share) = Place(angle);
+        return values[step] + ((values[next] - values[step]) * share);
+    }
+
+    /// <summary>The steps on both sides of an angle, and how far it lies between them.</summary>
+    /// <param name="angle">Radians, within a turn of 0 either way.</param>
+    public static (int Step, int Next, double Share) Place(double angle)
+    {
         var place = (angle * (Steps / (2 * Math.PI))) + (angle < 0 ? Steps : 0);
         var step = (int)place;
         var share = place - step;
         if (step >= Steps) step -= Steps;
-        var next = step + 1 == Steps ? 0 : step + 1;
-        return values[step] + ((values[next] - values[step]) * share);
+        return (step, step + 1 == Steps ? 0 : step + 1, share);
     }
 
     /// <summary>Tables of what closed samples round the axis carry; the samples go round once, counter-clockwise on the whole.</summary>

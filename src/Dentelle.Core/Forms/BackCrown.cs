@@ -34,7 +34,7 @@ internal sealed class BackCrown : CrownShape
             var profile = new WallProfile(Cervical(angle), neck[step], height[step], contour[step], rimHeight[step], rimReach[step], p, form.Q ?? defaults.Q, defaults.Flare);
             for (var level = 0; level < Levels; level++) radii[(step * Levels) + level] = profile.Radius(low + (level * perLevel));
         });
-        table = new OcclusalSurface(form, size, defaults, rim, pole);
+        table = new OcclusalSurface(form, size, defaults, rim, pole, Place);
         features = WallFeature.Of(form, size, this);
         CentralGroove = [.. form.Grooves![0].Pts.Select(Place).OrderBy(p => p.X)];
     }
@@ -63,11 +63,7 @@ internal sealed class BackCrown : CrownShape
 
     private double Radius(double angle, double z)
     {
-        var across = (angle * (AngleTable.Steps / (2 * Math.PI))) + (angle < 0 ? AngleTable.Steps : 0);
-        var step = (int)across;
-        var s = across - step;
-        if (step >= AngleTable.Steps) step -= AngleTable.Steps;
-        var next = step + 1 == AngleTable.Steps ? 0 : step + 1;
+        var (step, next, s) = AngleTable.Place(angle);
         var up = Math.Clamp((z - low) / perLevel, 0, Levels - 1.001);
         var level = (int)up;
         var t = up - level;
@@ -80,6 +76,9 @@ internal sealed class BackCrown : CrownShape
     /// <summary>Fractions of the crown to millimetres in plan.</summary>
     public Vec2 Place(double[] fractions) =>
         new(Form.Offset[0] + (fractions[0] * Size.Mesiodistal / 2), Form.Offset[1] + (fractions[1] * Size.Faciolingual / 2));
+
+    /// <summary>A cusp's tip in plan.</summary>
+    public Vec2 Tip(Teeth.Cusp cusp) => Place(Form.Cusps![Kebab.Of(cusp)]);
 
     private AngleTable NeckTable()
     {
@@ -125,19 +124,7 @@ internal sealed class BackCrown : CrownShape
         }
         var length = Enumerable.Range(0, plan.Count).Sum(i => (plan[(i + 1) % plan.Count] - plan[i]).Length);
         var reach = Math.Max(1, (int)Math.Round(RimBlur / (length / plan.Count)));
-        var rim = new Vec3[plan.Count];
-        for (var i = 0; i < rim.Length; i++)
-        {
-            var (sum, weights) = (0.0, 0.0);
-            for (var k = -reach; k <= reach; k++)
-            {
-                var weight = 1 + Math.Cos(Math.PI * k / (reach + 1));
-                sum += weight * heights[(i + k + rim.Length) % rim.Length];
-                weights += weight;
-            }
-            rim[i] = new Vec3(plan[i].X, plan[i].Y, sum / weights);
-        }
-        return rim;
+        return [.. plan.Zip(Curves.Evened(heights, reach), (p, z) => new Vec3(p.X, p.Y, z))];
     }
 }
 

@@ -31,7 +31,7 @@ public static class Draughtsman
         var outcomes = Outcomes.Of(present, surface, planned, zones, labels);
         var size = present.Form.Size;
         return new UnitDrawing(
-            size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, across, along, FromAbove.Draw(plan, bodies), outcomes,
+            size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, across, along, FromAbove.Draw(plan, bodies), planned, outcomes,
             [.. Walls(plan, across.Append(along), handbook.Protocol), .. Edge(plan, across[0], outcomes, habits)]);
 
         SectionDrawing Paint(SectionCut cut) => SectionPainter.Paint(plan, bodies, cut, habits);

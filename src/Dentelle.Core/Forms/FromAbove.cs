@@ -27,6 +27,9 @@ internal static class FromAbove
 
     private static IEnumerable<double> Turn() => Enumerable.Range(0, Around).Select(i => 2 * Math.PI * i / Around);
 
+    /// <summary>Which of the sectors about the centre a direction falls into.</summary>
+    private static int Sector(Vec2 from) => ((int)Math.Round(Math.Atan2(from.Y, from.X) * Around / (2 * Math.PI)) + Around) % Around;
+
     private static IReadOnlyList<Vec2> Silhouette(UnitBodies bodies)
     {
         var centre = bodies.Planned.Margin.Centre;
@@ -35,8 +38,7 @@ internal static class FromAbove
         foreach (var p in bodies.Present.Surface.Positions)
         {
             var from = new Vec2(p.X, p.Y) - centre;
-            var angle = Math.Atan2(from.Y, from.X);
-            ref var here = ref farthest[((int)Math.Round(angle * Around / (2 * Math.PI)) + Around) % Around];
+            ref var here = ref farthest[Sector(from)];
             if (from.Length > (here - centre).Length) here = centre + from;
         }
         return farthest;
@@ -56,27 +58,13 @@ internal static class FromAbove
             var from = new Vec2(p.X, p.Y) - centre;
             var angle = Math.Atan2(from.Y, from.X);
             if (normals[i].Z < facesUp || p.Z < bodies.Planned.Margin.Level(angle) + 1) continue;
-            ref var here = ref table[((int)Math.Round(angle * Around / (2 * Math.PI)) + Around) % Around];
+            ref var here = ref table[Sector(from)];
             if (from.Length > here.Far) here = (centre + from, from.Length);
         }
-        return Evened([.. table.Where(t => t.Far > 0).Select(t => t.At)]);
-    }
-
-    /// <summary>Vertices stand unevenly; a line through them is evened out over some ten degrees.</summary>
-    private static Vec2[] Evened(Vec2[] line)
-    {
+        // Vertices stand unevenly; a line through them is evened out over some ten degrees.
         const int reach = 5;
-        return [.. line.Select((_, i) =>
-        {
-            var (sum, weights) = (default(Vec2), 0.0);
-            for (var k = -reach; k <= reach; k++)
-            {
-                var weight = 1 + Math.Cos(Math.PI * k / (reach + 1));
-                sum += line[(i + k + line.Length) % line.Length] * weight;
-                weights += weight;
-            }
-            return sum * (1 / weights);
-        })];
+        var line = table.Where(t => t.Far > 0).Select(t => t.At).ToArray();
+        return [.. Curves.Evened([.. line.Select(p => p.X)], reach).Zip(Curves.Evened([.. line.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y))];
     }
 
     private static IReadOnlyList<IReadOnlyList<Vec2>> Lines(UnitBodies bodies) => bodies.Present.Form.Shape is BackCrown back
@@ -108,5 +96,5 @@ internal static class FromAbove
 
     /// <summary>Where a zone would be that is too small on this form to hold a vertex: at its cusp.</summary>
     private static Vec2 Spot(Zone zone, UnitBodies bodies) =>
-        zone.Cusp is { } cusp && bodies.Present.Form.Shape is BackCrown back ? back.Place(back.Form.Cusps![Kebab.Of(cusp)]) : default;
+        zone.Cusp is { } cusp && bodies.Present.Form.Shape is BackCrown back ? back.Tip(cusp) : default;
 }

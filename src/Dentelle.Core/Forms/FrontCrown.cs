@@ -32,24 +32,14 @@ internal sealed class FrontCrown : CrownShape
     /// <summary>Where a place stands in its cross-section: across from −1 distal to 1 mesial, out from −1 lingual to 1 facial.</summary>
     public (double Across, double Out) Section(Vec3 p)
     {
-        var h = p.Z / length;
-        var x = p.X - Form.Offset[0];
-        var (y, profileHeight) = (p.Y - Form.Offset[1] - (twist * x * h * h), ProfileHeight(h, x));
-        var (front, back, mid) = Profiles(profileHeight);
-        return (x / HalfWidth(h, x), y > mid ? (y - mid) / (front - mid) : (y - mid) / (mid - back));
+        var (u, _, v, _, _) = Slice(p);
+        return (u, v);
     }
 
     public override double At(Vec3 p)
     {
         const double e = 0.15;
-        var h = p.Z / length;
-        var x = p.X - Form.Offset[0];
-        var y = p.Y - Form.Offset[1] - (twist * x * Math.Max(h, 0) * Math.Max(h, 0));
-        var profileHeight = ProfileHeight(h, x);
-        var (front, back, mid) = Profiles(profileHeight);
-        var half = HalfWidth(h, x);
-        var (u, away) = (x / half, y > mid ? front - mid : mid - back);
-        var v = (y - mid) / away;
+        var (u, half, v, away, h) = Slice(p);
         var facialShare = Curves.SmoothStep(-0.25, 0.25, v);
         var n = lingualPower.At(h) + ((facialPower.At(h) - lingualPower.At(h)) * facialShare);
         var soft = (Math.Sqrt((u * u) + (e * e)) - e) / (Math.Sqrt(1 + (e * e)) - e);
@@ -66,6 +56,17 @@ internal sealed class FrontCrown : CrownShape
             body += relief.At[4] * side * Math.Exp(-Math.Pow(across, relief.P) - Math.Pow(up, relief.Ph));
         }
         return Blend.Max(body, 0.95 * (p.Z - EdgeAt(p.X) - (tilt * (p.Y - Form.Offset[1] - edgeY))), blend);
+    }
+
+    /// <summary>A place in its cross-section: shares across and out, the half width and the half depth that they are shares of, and the height as a share of the length.</summary>
+    private (double Across, double HalfWidth, double Out, double HalfDepth, double Height) Slice(Vec3 p)
+    {
+        var h = p.Z / length;
+        var x = p.X - Form.Offset[0];
+        var y = p.Y - Form.Offset[1] - (twist * x * Math.Max(h, 0) * Math.Max(h, 0));
+        var (front, back, mid) = Profiles(ProfileHeight(h, x));
+        var (half, away) = (HalfWidth(h, x), y > mid ? front - mid : mid - back);
+        return (x / half, half, (y - mid) / away, away, h);
     }
 
     /// <summary>Facial and lingual surface in the middle of the width, and between them the line of greatest width.</summary>
@@ -101,14 +102,7 @@ internal sealed class FrontCrown : CrownShape
         var (sin, cos) = Math.SinCos(angle);
         var z = Cervical(angle);
         var axis = Axis(z);
-        var (inside, outside) = (0.0, depth + width);
-        for (var i = 0; i < 40; i++)
-        {
-            var r = (inside + outside) / 2;
-            if (At(new Vec3(axis.X + (r * cos), axis.Y + (r * sin), z)) < 0) inside = r;
-            else outside = r;
-        }
-        return inside;
+        return Bisection.Edge(0, depth + width, 40, r => At(new Vec3(axis.X + (r * cos), axis.Y + (r * sin), z)) < 0);
     }
 
     /// <summary>A monotone cubic, tabulated.</summary>

@@ -30,7 +30,9 @@ public sealed class InnerBodies
         var surface = tooth.Surface;
         var tree = tooth.Tree;
         _ = surface.Normals;
-        var thickness = Smoothed(surface, Thickness(enamel));
+        var thickness = Thickness(enamel);
+        // The root stays bare: nothing is evened onto it.
+        SurfaceValues.Even(surface, thickness, 4, _ => true, value => value > 0);
         var inner = new Vector3[surface.Positions.Length];
         Parallel.For(0, (inner.Length + 255) / 256, run =>
         {
@@ -80,8 +82,9 @@ public sealed class InnerBodies
             {
                 (middle, cervical) = (enamel.Back.Middle, enamel.Back.Cervical);
                 var depth = Math.Min(1, back.Table.MainGrooves.Sum(g => g.Depth(q.X, q.Y)) / 0.3);
-                high = enamel.Back.Cusp + ((enamel.Back.Groove - enamel.Back.Cusp) * Math.Max(depth, Curves.SmoothStep(0, -2.5, back.Table.OverRim(q.X, q.Y).Outside)));
-                if (back.Table.OverRim(q.X, q.Y).Outside < -0.2 && q.Z > 0.45 * top) height = 1;
+                var outside = back.Table.OverRim(q.X, q.Y).Outside;
+                high = enamel.Back.Cusp + ((enamel.Back.Groove - enamel.Back.Cusp) * Math.Max(depth, Curves.SmoothStep(0, -2.5, outside)));
+                if (outside < -0.2 && q.Z > 0.45 * top) height = 1;
             }
             else
             {
@@ -92,27 +95,6 @@ public sealed class InnerBodies
             thickness[i] = (axial + ((high - axial) * Curves.SmoothStep(0.5, 5.0 / 6, height))) * Curves.SmoothStep(0, 0.1, height);
         }
         return thickness;
-    }
-
-    private static double[] Smoothed(Mesh surface, double[] values)
-    {
-        for (var pass = 0; pass < 4; pass++)
-        {
-            var sums = new double[values.Length];
-            var counts = new int[values.Length];
-            for (var i = 0; i < surface.Corners.Length; i++)
-            {
-                var (a, b) = (surface.Corners[i], surface.Corners[i - (i % 3) + ((i + 1) % 3)]);
-                sums[a] += values[b];
-                counts[a]++;
-            }
-            for (var i = 0; i < values.Length; i++)
-            {
-                // The root stays bare: nothing is smoothed onto it.
-                if (values[i] > 0 && counts[i] > 0) values[i] = (values[i] + (sums[i] / counts[i])) / 2;
-            }
-        }
-        return values;
     }
 
     /// <summary>A chamber as wide as the neck less its walls, with a horn toward each cusp or the edge.</summary>

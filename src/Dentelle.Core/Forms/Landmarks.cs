@@ -64,5 +64,5 @@ public static class Landmarks
         return (Segment)((int)Math.Round(MarginRing.Position(Math.Atan2(own.Y, own.X))) % 8);
     }
 
-    private static Vec3 Standing(Vec3 place, ToothCode code) => code.Quadrant is 2 or 4 ? place with { X = -place.X } : place;
+    private static Vec3 Standing(Vec3 place, ToothCode code) => code.IsMirrored ? place with { X = -place.X } : place;
 }

@@ -7,57 +7,40 @@ namespace Dentelle.Core.Forms;
 internal sealed class OcclusalSurface
 {
     private const double Cell = 0.08;
-    private readonly double[] heights;
-    private readonly double left, back;
-    private readonly int columns, rows;
-    private readonly Groove[] furrows;
+    private readonly Grid heights;
 
-    public OcclusalSurface(FormParameters form, CrownSize size, FormDefaults defaults, Vec3[] rim, Vec2 pole)
+    /// <param name="form">Shape parameters.</param>
+    /// <param name="size">Size of the crown.</param>
+    /// <param name="defaults">What the parameters need not say.</param>
+    /// <param name="rim">The closed crest of the table.</param>
+    /// <param name="pole">Its middle in plan.</param>
+    /// <param name="place">Takes the parameters' fractions to millimetres in plan.</param>
+    public OcclusalSurface(FormParameters form, CrownSize size, FormDefaults defaults, Vec3[] rim, Vec2 pole, Func<double[], Vec2> place)
     {
         var (reachX, reachY) = ((0.56 * size.Mesiodistal) + 0.4, (0.56 * size.Faciolingual) + 0.4);
-        (left, back) = (form.Offset[0] - reachX, form.Offset[1] - reachY);
-        (columns, rows) = ((int)Math.Ceiling(2 * reachX / Cell) + 1, (int)Math.Ceiling(2 * reachY / Cell) + 1);
-        Vec2 Place(double[] p) => new(form.Offset[0] + (p[0] * size.Mesiodistal / 2), form.Offset[1] + (p[1] * size.Faciolingual / 2));
-
+        heights = new Grid(form.Offset[0] - reachX, form.Offset[1] - reachY, 2 * reachX, 2 * reachY, Cell);
         Pole = pole;
         var about = AngleTable.Of([.. rim.Select(p => (double[])[p.X - pole.X, p.Y - pole.Y, p.Z])], p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])), p => p[2]);
         (RimReach, RimHeight) = (about[0], about[1]);
         var rimK = form.RimK ?? defaults.RimK;
         var rimRoof = new Roof([.. rim.Where((_, i) => i % 4 == 0)], form.RimA ?? defaults.RimA, closed: true);
-        var roofs = form.Ridges!.Select(r => (Roof: new Roof([.. r.Pts.Select(p => new Vec3(Place(p).X, Place(p).Y, p[2] * size.Length))], r.A, closed: false), r.K)).ToArray();
+        var roofs = form.Ridges!.Select(r => (Roof: new Roof([.. r.Pts.Select(p => place(p) is var at ? new Vec3(at.X, at.Y, p[2] * size.Length) : default)], r.A, closed: false), r.K)).ToArray();
         var floor = form.Floor!.Value * size.Length;
         var blend = defaults.RidgeBlend;
         var capIn = form.CapIn ?? defaults.CapIn;
-        heights = new double[columns * rows];
-        Parallel.For(0, rows, row =>
+        heights.Each((x, y, at) =>
         {
-            for (var column = 0; column < columns; column++)
-            {
-                var (x, y) = (left + (column * Cell), back + (row * Cell));
-                var (outside, rimZ) = OverRim(x, y);
-                var height = Blend.Max(floor, rimRoof.Height(x, y, outside > 0 ? rimK[1] : rimK[0]), blend);
-                foreach (var (roof, k) in roofs) height = Blend.Max(height, roof.Height(x, y, k), blend);
-                heights[(row * columns) + column] = Blend.Min(height, rimZ + 0.02 - ((outside > 0 ? 0.3 : capIn) * outside), 0.25);
-            }
+            var (outside, rimZ) = OverRim(x, y);
+            var height = Blend.Max(floor, rimRoof.Height(x, y, outside > 0 ? rimK[1] : rimK[0]), blend);
+            foreach (var (roof, k) in roofs) height = Blend.Max(height, roof.Height(x, y, k), blend);
+            heights[at] = Blend.Min(height, rimZ + 0.02 - ((outside > 0 ? 0.3 : capIn) * outside), 0.25);
         });
-        Smoothing.Gauss(heights, columns, rows, defaults.Blur / Cell);
-        furrows =
-        [
-            .. form.Grooves!.Select(g => new Groove(g, Place)),
-            .. form.Ridges!.Where(r => r.Nosupp == 0).SelectMany(r => Beside([.. r.Pts.Select(Place)], form.Supp ?? defaults.Supp)),
-        ];
-        var pits = (form.Pits ?? []).Select(p => (At: Place(p), Depth: p[2], Radius: p[3])).ToArray();
-        Parallel.For(0, rows, row =>
-        {
-            for (var column = 0; column < columns; column++)
-            {
-                var (x, y) = (left + (column * Cell), back + (row * Cell));
-                heights[(row * columns) + column] -= furrows.Sum(f => f.Depth(x, y))
-                    + pits.Sum(p => p.Depth * Math.Exp(-Math.Pow((new Vec2(x, y) - p.At).Length / p.Radius, 1.4)));
-            }
-        });
-        // Main grooves only: what the planner calls the groove zone.
-        MainGrooves = [.. form.Grooves!.Select(g => new Groove(g, Place))];
+        heights.Blur(defaults.Blur);
+        MainGrooves = [.. form.Grooves!.Select(g => new Groove(g, place))];
+        Groove[] furrows = [.. MainGrooves, .. form.Ridges!.Where(r => r.Nosupp == 0).SelectMany(r => Beside([.. r.Pts.Select(place)], form.Supp ?? defaults.Supp))];
+        var pits = (form.Pits ?? []).Select(p => (At: place(p), Depth: p[2], Radius: p[3])).ToArray();
+        heights.Each((x, y, at) => heights[at] -= furrows.Sum(f => f.Depth(x, y))
+            + pits.Sum(p => p.Depth * Math.Exp(-Math.Pow((new Vec2(x, y) - p.At).Length / p.Radius, 1.4))));
     }
 
     /// <summary>Middle of the table in plan.</summary>
@@ -68,6 +51,7 @@ internal sealed class OcclusalSurface
 
     public AngleTable RimHeight { get; }
 
+    /// <summary>The grooves of the parameters, without the fine ones beside ridges: what the planner calls the groove zone.</summary>
     public Groove[] MainGrooves { get; }
 
     /// <summary>How far a place in plan lies outside the rim (negative inside), and the rim's height in its direction.</summary>
@@ -78,16 +62,7 @@ internal sealed class OcclusalSurface
         return (Math.Sqrt((dx * dx) + (dy * dy)) - RimReach.At(angle), RimHeight.At(angle));
     }
 
-    public double Height(double x, double y)
-    {
-        var (across, along) = (Math.Clamp((x - left) / Cell, 0, columns - 1.001), Math.Clamp((y - back) / Cell, 0, rows - 1.001));
-        var (column, row) = ((int)across, (int)along);
-        var (s, t) = (across - column, along - row);
-        var at = (row * columns) + column;
-        var near = heights[at] + ((heights[at + 1] - heights[at]) * s);
-        var far = heights[at + columns] + ((heights[at + columns + 1] - heights[at + columns]) * s);
-        return near + ((far - near) * t);
-    }
+    public double Height(double x, double y) => heights.At(heights.Place(x, y));
 
     /// <summary>Fine grooves on both sides of a triangular ridge; they draw nearer to each other toward the pit.</summary>
     private static IEnumerable<Groove> Beside(Vec2[] ridge, double[] cut)
@@ -117,38 +92,5 @@ internal sealed class OcclusalSurface
             }
             return highest;
         }
-    }
-}
-
-/// <summary>Smoothing of values on a grid.</summary>
-internal static class Smoothing
-{
-    /// <summary>Gaussian blur in place; edges repeat.</summary>
-    /// <param name="sigma">In cells.</param>
-    public static void Gauss(double[] values, int columns, int rows, double sigma)
-    {
-        var reach = (int)Math.Ceiling(3 * sigma);
-        var kernel = new double[(2 * reach) + 1];
-        for (var k = -reach; k <= reach; k++) kernel[k + reach] = Math.Exp(-(k * k) / (2 * sigma * sigma));
-        var sum = kernel.Sum();
-        var passed = new double[values.Length];
-        Parallel.For(0, rows, row =>
-        {
-            for (var column = 0; column < columns; column++)
-            {
-                var total = 0.0;
-                for (var k = -reach; k <= reach; k++) total += kernel[k + reach] * values[(row * columns) + Math.Clamp(column + k, 0, columns - 1)];
-                passed[(row * columns) + column] = total / sum;
-            }
-        });
-        Parallel.For(0, rows, row =>
-        {
-            for (var column = 0; column < columns; column++)
-            {
-                var total = 0.0;
-                for (var k = -reach; k <= reach; k++) total += kernel[k + reach] * passed[(Math.Clamp(row + k, 0, rows - 1) * columns) + column];
-                values[(row * columns) + column] = total / sum;
-            }
-        });
     }
 }

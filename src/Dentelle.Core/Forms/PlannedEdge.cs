@@ -22,9 +22,9 @@ internal sealed class PlannedEdge
     {
         this.form = form;
         rounding = habits.OuterEdgeRadiusMm.Value;
-        depth = Depth(plan, ZoneKind.Edge);
+        depth = plan.DepthAt(ZoneKind.Edge).Value;
         half = (form.Size.Mesiodistal / 2) + 0.2;
-        var (facial, lingual) = (Depth(plan, ZoneKind.FacialIncisalThird), Depth(plan, ZoneKind.LingualFossa));
+        var (facial, lingual) = (plan.DepthAt(ZoneKind.FacialIncisalThird).Value, plan.DepthAt(ZoneKind.LingualFossa).Value);
         Parallel.For(0, Steps + 1, i =>
         {
             var x = half * ((2.0 * i / Steps) - 1);
@@ -74,30 +74,13 @@ internal sealed class PlannedEdge
         var (highest, across) = (0.0, form.Shape.Lean.Y * form.Size.Length);
         for (var k = -6; k <= 6; k++)
         {
-            var (low, high) = (0.0, form.Size.Length + 0.2);
-            for (var i = 0; i < 24; i++)
-            {
-                var z = (low + high) / 2;
-                if (form.At(new Vec3(x, across + (k * 0.12), z)) < 0) low = z;
-                else high = z;
-            }
-            highest = Math.Max(highest, low);
+            var y = across + (k * 0.12);
+            highest = Math.Max(highest, Bisection.Edge(0, form.Size.Length + 0.2, 24, z => form.At(new Vec3(x, y, z)) < 0));
         }
         return highest;
     }
 
     /// <summary>Where the surface lies facially (1) or lingually (−1) of the middle; the middle itself where the level is above it.</summary>
-    private double Side(double x, double z, double middle, int side)
-    {
-        var (inside, outside) = (0.0, form.Size.Faciolingual);
-        for (var i = 0; i < 30; i++)
-        {
-            var y = (inside + outside) / 2;
-            if (form.At(new Vec3(x, middle + (side * y), z)) < 0) inside = y;
-            else outside = y;
-        }
-        return middle + (side * inside);
-    }
-
-    private static double Depth(Plan plan, ZoneKind kind) => plan.Zone(Kebab.Of(kind))!.Depth.Value.Target.Value;
+    private double Side(double x, double z, double middle, int side) =>
+        middle + (side * Bisection.Edge(0, form.Size.Faciolingual, 30, y => form.At(new Vec3(x, middle + (side * y), z)) < 0));
 }

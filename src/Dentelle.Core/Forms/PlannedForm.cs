@@ -78,17 +78,11 @@ public sealed class PlannedForm : IField, ISockSurface
 
     public double At(Vec3 p) => Math.Max(present.At(p), Core(p));
 
-    /// <summary>The body as the plan's tooth stands; forms are kept for one side only, the other is mirrored here.</summary>
-    public Mesh Mesh(Fineness fineness) => Sided(Unplaced(fineness));
+    /// <summary>The body as the plan's tooth stands.</summary>
+    public Mesh Mesh(Fineness fineness) => Present.Standing(Unplaced(fineness), Plan.Tooth);
 
     /// <summary>The present tooth in the same frame.</summary>
-    public Mesh PresentMesh(Fineness fineness) => Sided(fineness == Fineness.Preview ? Present.Surface : present.Unplaced(fineness));
-
-    private Mesh Sided(Mesh mesh)
-    {
-        var placed = present.Placed(mesh);
-        return Plan.Tooth.Quadrant is 2 or 4 ? placed.MirroredX() : placed;
-    }
+    public Mesh PresentMesh(Fineness fineness) => Present.Mesh(Plan.Tooth, fineness);
 
     internal MarginRing Margin => margin;
 
@@ -125,7 +119,7 @@ public sealed class PlannedForm : IField, ISockSurface
     internal double WallLead(Vec3 p)
     {
         var (inset, width, level, _) = margin.At(p.X, p.Y);
-        return ((width + (Math.Max(0, p.Z - level) * tangent) - inset) * cosine) - top.Over(p).Distance;
+        return Wall(p.Z, inset, width, level) - top.Over(p).Distance;
     }
 
     /// <summary>Height of the wall on one side: from the margin to the highest that stands within two millimetres of the wall's foot, the middle of what
@@ -148,7 +142,7 @@ public sealed class PlannedForm : IField, ISockSurface
         var (inset, width, level, fillet) = margin.At(p.X, p.Y);
         var shelf = 0.95 * (p.Z - level);
         if (shelf < -fillet) return shelf;
-        var wall = (width + (Math.Max(0, p.Z - level) * tangent) - inset) * cosine;
+        var wall = Wall(p.Z, inset, width, level);
         var (above, facing) = top.Over(p);
         if (Math.Abs(wall - above) < 2 * rounding)
         {
@@ -157,6 +151,9 @@ public sealed class PlannedForm : IField, ISockSurface
         }
         return Blend.Min(shelf, Math.Max(wall, above), fillet);
     }
+
+    /// <summary>Distance outside the wall, negative inside: it starts the margin's width inside the ring and leans in upwards.</summary>
+    private double Wall(double z, double inset, double width, double level) => (width + (Math.Max(0, z - level) * tangent) - inset) * cosine;
 
     /// <summary>Reach of the blend that rounds the edge of two faces with the wanted radius; nothing for faces that run alike.</summary>
     /// <param name="cosine">Of the angle between the faces' normals.</param>
@@ -176,29 +173,14 @@ public sealed class PlannedForm : IField, ISockSurface
 
     private double InsetRadius(double angle, double inset)
     {
-        var (low, high) = (0.0, margin.Radius(angle));
-        for (var i = 0; i < 30; i++)
-        {
-            var middle = (low + high) / 2;
-            var at = margin.Out(angle, middle);
-            if (margin.At(at.X, at.Y).Inset > inset) low = middle;
-            else high = middle;
-        }
-        return low;
+        return Bisection.Edge(0, margin.Radius(angle), 30, radius => margin.Out(angle, radius) is var at && margin.At(at.X, at.Y).Inset > inset);
     }
 
     private double Height(double angle, double radius)
     {
         var at = margin.Out(angle, radius);
         var level = margin.At(at.X, at.Y).Level;
-        var (low, high) = (level - 0.3, level + 3);
-        for (var i = 0; i < 40; i++)
-        {
-            var middle = (low + high) / 2;
-            if (Core(new Vec3(at.X, at.Y, middle)) < 0) low = middle;
-            else high = middle;
-        }
-        return low;
+        return Bisection.Edge(level - 0.3, level + 3, 40, z => Core(new Vec3(at.X, at.Y, z)) < 0);
     }
 
     /// <summary>A ring of the shelf: from the wall's foot (0) to the margin itself (1), which is exact.</summary>
@@ -228,96 +210,5 @@ public sealed class PlannedForm : IField, ISockSurface
             : bend - ((ToothForm.StumpRound - 0.003) * Math.Sin(Math.PI / 2 * (share - bendShare) / (1 - bendShare)));
         var at = margin.Out(angle, present.Reach(margin.Centre, angle, z));
         return new Vec3(at.X, at.Y, z);
-    }
-}
-
-/// <summary>The depths that shape the reduced top, at each vertex of the present surface.</summary>
-internal static class TopDepths
-{
-    /// <summary>How far to either side of the groove its own depth runs into that of the cusps.</summary>
-    private const double GrooveReach = 0.7;
-
-    private const int Passes = 5;
-
-    public static double[] Of(ToothForm form, Plan plan, Mesh surface, SurfaceZones zones, int[] labels, MarginRing margin)
-    {
-        var byZone = zones.All.Select(zone => Shapes(zone.Kind) ? plan.Zone(zone.Name)!.Depth.Value.Target.Value : double.NaN).ToArray();
-        var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : byZone[label]);
-        if (form.Tooth.IsFront) Corners(plan, surface, zones, labels, depths);
-        Smooth(surface, depths);
-        WallDepths(plan, surface, zones, labels, margin, depths);
-        if (form.Shape is BackCrown back) Groove(back, form, surface, depths, plan.Zone(Kebab.Of(ZoneKind.Groove))!.Depth.Value.Target.Value);
-        return depths;
-    }
-
-    /// <summary>Walls stand on the margin and lean by the convergence; their depth follows.</summary>
-    public static bool Shapes(ZoneKind kind) =>
-        kind is not (ZoneKind.Mesial or ZoneKind.Distal or ZoneKind.Lingual or ZoneKind.LingualWall or ZoneKind.FacialGingivalHalf or ZoneKind.FacialGingivalThird);
-
-    /// <summary>Walls too must lose their depth where the tooth itself leans in above them. Near the margin the wall's own line stays in front.</summary>
-    private static void WallDepths(Plan plan, Mesh surface, SurfaceZones zones, int[] labels, MarginRing margin, double[] depths)
-    {
-        const double behind = 0.12, least = 0.3;
-        var tangent = Math.Tan(plan.Convergence.Value.Target.PerWall.Radians);
-        var asked = zones.All.Select(zone => plan.Zone(zone.Name)!.Depth.Value.Target.Value).ToArray();
-        for (var i = 0; i < depths.Length; i++)
-        {
-            if (labels[i] < 0 || !double.IsNaN(depths[i])) continue;
-            var p = surface.Positions[i];
-            var angle = Math.Atan2(p.Y - margin.Centre.Y, p.X - margin.Centre.X);
-            var height = p.Z - margin.Level(angle);
-            if (height < least) continue;
-            depths[i] = Math.Min(asked[labels[i]], margin.Width(angle) + (height * tangent) - behind);
-        }
-    }
-
-    /// <summary>Beside the contacts a front tooth's sides face forward or back; there they are cut like their neighbours, so that no ridge stays.</summary>
-    private static void Corners(Plan plan, Mesh surface, SurfaceZones zones, int[] labels, double[] depths)
-    {
-        const double faces = 0.8;
-        double Depth(ZoneKind kind) => plan.Zone(Kebab.Of(kind))!.Depth.Value.Target.Value;
-        var (incisal, middle, fossa) = (Depth(ZoneKind.FacialIncisalThird), Depth(ZoneKind.FacialMiddleThird), Depth(ZoneKind.LingualFossa));
-        for (var i = 0; i < depths.Length; i++)
-        {
-            if (labels[i] < 0 || zones.All[labels[i]].Kind is not (ZoneKind.Mesial or ZoneKind.Distal)) continue;
-            var (normal, height) = (surface.Normals[i], surface.Positions[i].Z / surface.Box.High.Z);
-            if (Math.Abs(normal.X) > faces || height < 0.4) continue;
-            depths[i] = normal.Y < 0 ? fossa : height > 0.67 ? incisal : middle;
-        }
-    }
-
-    private static void Smooth(Mesh surface, double[] depths)
-    {
-        for (var pass = 0; pass < Passes; pass++)
-        {
-            var sums = new double[depths.Length];
-            var counts = new int[depths.Length];
-            for (var i = 0; i < surface.Corners.Length; i++)
-            {
-                var (a, b) = (surface.Corners[i], surface.Corners[i - (i % 3) + ((i + 1) % 3)]);
-                if (double.IsNaN(depths[a]) || double.IsNaN(depths[b])) continue;
-                sums[a] += depths[b];
-                counts[a]++;
-            }
-            for (var i = 0; i < depths.Length; i++)
-            {
-                if (counts[i] > 0) depths[i] = (depths[i] + (sums[i] / counts[i])) / 2;
-            }
-        }
-    }
-
-    private static void Groove(BackCrown back, ToothForm form, Mesh surface, double[] depths, double groove)
-    {
-        var lines = back.Form.Grooves!.Select(g => g.Pts.Select(back.Place).ToArray()).ToArray();
-        for (var i = 0; i < depths.Length; i++)
-        {
-            if (double.IsNaN(depths[i])) continue;
-            var p = form.Unfitted(surface.Positions[i]);
-            // Over the rim a groove is part of the wall.
-            if (back.Table.OverRim(p.X, p.Y).Outside > 0) continue;
-            var off = lines.Min(line => Enumerable.Range(0, line.Length - 1).Min(k => Polygon.ToSegment(new Vec2(p.X, p.Y), line[k], line[k + 1])));
-            var share = Curves.SmoothStep(GrooveReach, 0.1, off);
-            depths[i] += (groove - depths[i]) * share;
-        }
     }
 }

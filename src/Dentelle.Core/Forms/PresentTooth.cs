@@ -29,6 +29,16 @@ public sealed class PresentTooth
 
     public MeshTree Tree => tree.Value;
 
+    /// <summary>The body of the tooth on either side.</summary>
+    public Mesh Mesh(ToothCode code, Fineness fineness) => Standing(fineness == Fineness.Preview ? Surface : Form.Unplaced(fineness), code);
+
+    /// <summary>A mesh of the form's own frame as the tooth of a side stands in the mouth: one form serves both.</summary>
+    internal Mesh Standing(Mesh mesh, ToothCode code)
+    {
+        var placed = Form.Placed(mesh);
+        return code.IsMirrored == Form.Tooth.IsMirrored ? placed : placed.MirroredX();
+    }
+
     /// <summary>Zones, and the number of each vertex's zone (−1 on the root).</summary>
     internal (SurfaceZones Zones, int[] Labels) Labels(bool crossbite, double bevelHeight)
     {

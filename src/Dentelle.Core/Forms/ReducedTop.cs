@@ -9,7 +9,6 @@ namespace Dentelle.Core.Forms;
 /// from below: no outer edge is sharper.</remarks>
 internal sealed class ReducedTop
 {
-    private readonly double cell;
     private readonly Grid heights, slopesX, slopesY;
 
     /// <param name="present">Vertices whose surface faces the bite count.</param>
@@ -19,7 +18,6 @@ internal sealed class ReducedTop
     /// <param name="cell">Fineness; narrow blades need more.</param>
     public ReducedTop(Mesh present, double[] depths, double rounding, Func<double, double, double> ceiling, double cell)
     {
-        this.cell = cell;
         var box = present.Box;
         Grid Make() => new(box.Low.X - 0.2, box.Low.Y - 0.2, box.Size.X + 0.4, box.Size.Y + 0.4, cell);
         var eroded = Make();
@@ -27,16 +25,13 @@ internal sealed class ReducedTop
         Erode(eroded, present, depths, rounding);
         heights = rounding > 0 ? Filled(eroded, Make(), rounding) : eroded;
         // The balls stand on vertices some tenths of a millimetre apart; this takes away the scallops between them.
-        Smoothing.Gauss(heights.Values, heights.Columns, heights.Rows, 0.08 / cell);
+        heights.Blur(0.08);
         (slopesX, slopesY) = (Make(), Make());
-        Parallel.For(0, heights.Rows, row =>
+        heights.Each((column, row) =>
         {
-            for (var column = 0; column < heights.Columns; column++)
-            {
-                var at = (row * heights.Columns) + column;
-                slopesX[at] = (Value(column + 1, row) - Value(column - 1, row)) / (2 * cell);
-                slopesY[at] = (Value(column, row + 1) - Value(column, row - 1)) / (2 * cell);
-            }
+            var at = (row * heights.Columns) + column;
+            slopesX[at] = (Value(column + 1, row) - Value(column - 1, row)) / (2 * cell);
+            slopesY[at] = (Value(column, row + 1) - Value(column, row - 1)) / (2 * cell);
         });
     }
 
@@ -92,18 +87,15 @@ internal sealed class ReducedTop
                 if (left >= 0) caps.Add((column, row, Math.Sqrt(left)));
             }
         }
-        Parallel.For(0, eroded.Rows, row =>
+        eroded.Each((column, row) =>
         {
-            for (var column = 0; column < eroded.Columns; column++)
+            var highest = double.NegativeInfinity;
+            foreach (var (c, r, rise) in caps)
             {
-                var highest = double.NegativeInfinity;
-                foreach (var (c, r, rise) in caps)
-                {
-                    if ((uint)(column + c) >= (uint)eroded.Columns || (uint)(row + r) >= (uint)eroded.Rows) continue;
-                    highest = Math.Max(highest, eroded[((row + r) * eroded.Columns) + column + c] + rise);
-                }
-                filled[(row * eroded.Columns) + column] = highest;
+                if ((uint)(column + c) >= (uint)eroded.Columns || (uint)(row + r) >= (uint)eroded.Rows) continue;
+                highest = Math.Max(highest, eroded[((row + r) * eroded.Columns) + column + c] + rise);
             }
+            filled[(row * eroded.Columns) + column] = highest;
         });
         return filled;
     }

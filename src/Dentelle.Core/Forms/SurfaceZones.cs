@@ -19,7 +19,7 @@ internal sealed class SurfaceZones
         zones = Zones.Of(form.Tooth, crossbite);
         for (var i = 0; i < zones.Count; i++) numbers[zones[i]] = i;
         Crossbite = crossbite;
-        if (form.Shape is BackCrown back) cusps = [.. Cusps.Of(form.Tooth).Select(cusp => (cusp, back.Place(back.Form.Cusps![Kebab.Of(cusp)])))];
+        if (form.Shape is BackCrown back) cusps = [.. Cusps.Of(form.Tooth).Select(cusp => (cusp, back.Tip(cusp)))];
     }
 
     public bool Crossbite { get; }

@@ -52,9 +52,6 @@ public sealed class ToothForm : IField, ISockSurface
 
     public CrownSize Size { get; }
 
-    /// <summary>Whether the mesh is mirrored: the form is made for upper right and lower left teeth.</summary>
-    public bool IsMirrored => Tooth.Quadrant is 2 or 4;
-
     internal CrownShape Shape => shape;
 
     /// <summary>Cusp tips, or the highest point of the edge, unmirrored.</summary>
@@ -76,7 +73,7 @@ public sealed class ToothForm : IField, ISockSurface
     internal Mesh Placed(Mesh mesh)
     {
         var placed = condition is { RotationDeg: 0, TiltMesialDeg: 0, TiltFacialDeg: 0 } ? mesh : mesh.Moved(Placing);
-        return IsMirrored ? placed.MirroredX() : placed;
+        return Tooth.IsMirrored ? placed.MirroredX() : placed;
     }
 
     /// <summary>A place of the shape's own functions in the tooth's frame.</summary>
@@ -86,16 +83,9 @@ public sealed class ToothForm : IField, ISockSurface
     internal double Reach(Vec2 centre, double angle, double z)
     {
         var (sin, cos) = Math.SinCos(angle);
-        var (low, high) = (0.0, Size.Mesiodistal + Size.Faciolingual);
-        var guess = (Size.MesiodistalAtNeck + Size.FaciolingualAtNeck) / 4;
-        if (Value(guess * 1.6) > 0) high = guess * 1.6;
-        for (var i = 0; i < 24; i++)
-        {
-            var middle = (low + high) / 2;
-            if (Value(middle) < 0) low = middle;
-            else high = middle;
-        }
-        return low;
+        // Mostly the neck's size tells where to seek.
+        var guess = 1.6 * (Size.MesiodistalAtNeck + Size.FaciolingualAtNeck) / 4;
+        return Bisection.Edge(0, Value(guess) > 0 ? guess : Size.Mesiodistal + Size.Faciolingual, 24, r => Value(r) < 0);
 
         double Value(double r) => At(new Vec3(centre.X + (r * cos), centre.Y + (r * sin), z));
     }

@@ -6,10 +6,11 @@ namespace Dentelle.Core.Forms;
 
 /// <summary>What the plate shows of one unit, to scale. Millimetres; X facial or mesial, Y toward the bite (from above: facial).</summary>
 /// <param name="SizeSource">Where the tooth's size comes from.</param>
+/// <param name="Body">The planned body that everything was taken from.</param>
 /// <param name="Outcomes">What the planned body really takes, zone by zone.</param>
 public sealed record UnitDrawing(
     CrownSize Size, string SizeSource, bool Measured, IReadOnlyList<SectionDrawing> Faciolingual, SectionDrawing Mesiodistal, AboveDrawing Above,
-    IReadOnlyList<ZoneOutcome> Outcomes, IReadOnlyList<Caution> Cautions);
+    PlannedForm Body, IReadOnlyList<ZoneOutcome> Outcomes, IReadOnlyList<Caution> Cautions);
 
 /// <summary>A point of the drawing that a zone's number is led to.</summary>
 /// <param name="At">On the present outline.</param>

@@ -45,20 +45,20 @@ public sealed record PreparationMeasure(
         var (old, body) = (new MeshTree(before), new MeshTree(after));
         var pieces = SurfacePieces.Of(after, Math.Max(PieceSize, Math.Sqrt(2 * after.Area / MostPieces))).ToArray();
         var inside = old.SignedDistances(Array.ConvertAll(pieces, piece => (System.Numerics.Vector3)piece.Middle), cancel: cancel);
-        var cut = pieces.Where((_, i) => inside[i] < -CutDepth).ToArray();
-        if (cut.Length == 0) return new Problem("nothing-cut", $"Nothing of the surface after lies more than {CutDepth:0.00} inside the surface before: nothing was cut, or the two are not in one frame.");
-        var area = cut.Sum(piece => piece.Area.Length);
-        var depths = pieces.Zip(inside).Where(pair => pair.Second < -CutDepth).Select(pair => (Depth: -pair.Second, Area: pair.First.Area.Length)).ToArray();
+        var cutPieces = pieces.Zip(inside, (piece, distance) => (Piece: piece, Depth: -distance)).Where(pair => pair.Depth > CutDepth).ToArray();
+        if (cutPieces.Length == 0) return new Problem("nothing-cut", $"Nothing of the surface after lies more than {CutDepth:0.00} inside the surface before: nothing was cut, or the two are not in one frame.");
+        var cut = Array.ConvertAll(cutPieces, pair => pair.Piece);
+        var between = cutPieces.Sum(pair => pair.Depth * pair.Piece.Area.Length);
         var unit = path.Unit;
         return new PreparationMeasure(
-            Removed(before, after, depths), Deepest(old, cut), depths.Sum(d => d.Depth * d.Area) / area, [.. Pairs(cut, unit)],
+            Removed(before, after, between), Deepest(old, cut), between / cut.Sum(piece => piece.Area.Length), [.. Pairs(cut, unit)],
             Undercut.Along(body, cut, unit, cancel),
             DrawCone.Of([.. cut.Select(piece => piece.Facet).Distinct().Select(facet => after.AreaVector(facet).Unit)]));
     }
 
     /// <summary>Closed bodies are weighed; of open scans the depth is summed over the cut surface.</summary>
-    private static double Removed(Mesh before, Mesh after, (double Depth, double Area)[] depths) =>
-        before.Topology.IsWatertight && after.Topology.IsWatertight ? before.Volume - after.Volume : depths.Sum(d => d.Depth * d.Area);
+    private static double Removed(Mesh before, Mesh after, double between) =>
+        before.Topology.IsWatertight && after.Topology.IsWatertight ? before.Volume - after.Volume : between;
 
     private static double Deepest(MeshTree old, SurfacePiece[] cut)
     {

@@ -19,6 +19,9 @@ public sealed record Plan(
 {
     public ToothCode Tooth => Assessment.Tooth;
 
+    /// <summary>Depth of a zone that is named by its kind alone and that this kind of tooth has.</summary>
+    public Mm DepthAt(ZoneKind kind) => Zone(Kebab.Of(kind))!.Depth.Value.Target;
+
     public ZonePlan? Zone(string name) => Zones.FirstOrDefault(zone => zone.Zone.Name == name);
 }
 

@@ -12,16 +12,13 @@ internal static unsafe class PlainFacets
 
     private const ulong Zeros = 0x3030303030303030;
 
-    private static readonly double[] PowersOfTen =
-        [1e0, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15, 1e16, 1e17, 1e18, 1e19, 1e20, 1e21, 1e22];
-
     /// <summary>Reads whole facets into <paramref name="loose"/>; gives the bytes used and the corners read.</summary>
     public static (int Used, int Corners) Read(ReadOnlySpan<byte> window, Span<Vector3> loose)
     {
         if (!BitConverter.IsLittleEndian) return (0, 0);
         var corners = 0;
         fixed (byte* start = window)
-        fixed (double* powers = PowersOfTen)
+        fixed (double* powers = TextScanner.PowersOfTen)
         fixed (Vector3* places = loose)
         {
             var at = start;

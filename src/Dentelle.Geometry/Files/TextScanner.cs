@@ -10,7 +10,8 @@ internal sealed class TextScanner(ByteSource source)
     /// <summary>No word of a mesh file is longer; a longer one is refused instead of swallowing the file.</summary>
     private const int LongestWord = 4096;
 
-    private static readonly double[] PowersOfTen =
+    /// <summary>The powers that a double holds exactly.</summary>
+    internal static readonly double[] PowersOfTen =
         [1e0, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15, 1e16, 1e17, 1e18, 1e19, 1e20, 1e21, 1e22];
 
     /// <summary>The next word; empty at the end of the file. Valid until the next call.</summary>

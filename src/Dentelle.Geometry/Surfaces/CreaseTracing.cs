@@ -70,12 +70,11 @@ public static class CreaseTracing
 
     private static int[] ClosedWay(double[,] values)
     {
-        var free = Way(values, null);
+        var stations = values.GetLength(0);
+        var half = stations / 2;
         // Half-way round, the free way no longer knows where it began; there the closed one starts.
-        var half = free[values.GetLength(0) / 2];
-        return Way(Turned(values, values.GetLength(0) / 2), half) is var turned
-            ? [.. turned[(values.GetLength(0) - (values.GetLength(0) / 2))..], .. turned[..(values.GetLength(0) - (values.GetLength(0) / 2))]]
-            : free;
+        var turned = Way(Turned(values, half), Way(values, null)[half]);
+        return [.. turned[(stations - half)..], .. turned[..(stations - half)]];
     }
 
     private static double[,] Turned(double[,] values, int by)

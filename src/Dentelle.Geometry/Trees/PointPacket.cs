@@ -7,7 +7,8 @@ using Floats = System.Runtime.Intrinsics.Vector256<float>;
 namespace Dentelle.Geometry.Trees;
 
 /// <summary>Eight points that lie close together go down the tree at once: each box is fetched once and held against all eight.</summary>
-/// <remarks>A single search waits for its own sums at every node; eight together keep the machine busy. Points far apart gain nothing.</remarks>
+/// <remarks>A single search waits for its own sums at every node; eight together keep the machine busy. Points far apart gain nothing. The bounds are
+/// the kernel's with points and boxes changed over; one piece for both, of eight and more vector arguments, was measured a tenth slower.</remarks>
 internal static unsafe class PointPacket
 {
     /// <summary>A part of the tree still to be looked at, with the least squared distance of each point to it.</summary>

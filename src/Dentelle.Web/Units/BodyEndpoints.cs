@@ -1,10 +1,9 @@
-using System.Numerics;
 using Dentelle.Core;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Forms;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Geometry.Files;
-using Dentelle.Geometry.Meshes;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -31,24 +30,18 @@ public static class BodyEndpoints
         if (!Cut(unit, views, handbook).Is(out var planned, out var problem)) return Problems.From(problem);
         var fineness = fine == true ? Fineness.Full : Fineness.Preview;
         using var stream = new MemoryStream();
-        GltfWriter.Write(
-            [
-                new SceneBody("prepared", planned.Mesh(fineness), new Vector4(0.86f, 0.74f, 0.55f, 1)),
-                new SceneBody("tooth", planned.PresentMesh(fineness), new Vector4(0.95f, 0.92f, 0.86f, 0.35f)),
-            ],
-            stream);
+        GltfWriter.Write(BodyFiles.Scene(planned, fineness), stream);
         return TypedResults.Bytes(stream.ToArray(), "model/gltf-binary", fine == true ? $"{unit.Tooth}.glb" : null);
     }
 
     private static async Task<FileAnswer> One(Guid id, string body, string ending, CaseStore store, UnitViews views, Handbook handbook, CancellationToken stop)
     {
-        MeshFormat? format = ending switch { "stl" => MeshFormat.StlBinary, "ply" => MeshFormat.PlyBinaryLittleEndian, "obj" => MeshFormat.Obj, _ => null };
-        if (body is not ("tooth" or "prepared") || format is null) return Problems.NoSuch("body");
+        if (body is not ("tooth" or "prepared") || !BodyFiles.Formats.TryGetValue(ending, out var format)) return Problems.NoSuch("body");
         if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
         if (!Cut(unit, views, handbook).Is(out var planned, out var problem)) return Problems.From(problem);
-        Mesh mesh = body == "tooth" ? planned.PresentMesh(Fineness.Full) : planned.Mesh(Fineness.Full);
+        var mesh = body == "tooth" ? planned.PresentMesh(Fineness.Full) : planned.Mesh(Fineness.Full);
         using var stream = new MemoryStream();
-        MeshFile.Write(mesh, stream, format.Value);
+        MeshFile.Write(mesh, stream, format);
         return TypedResults.Bytes(stream.ToArray(), ending == "obj" ? "model/obj" : ending == "stl" ? "model/stl" : "application/octet-stream", $"{unit.Tooth}-{body}.{ending}");
     }
 

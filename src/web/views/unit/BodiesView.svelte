@@ -23,7 +23,7 @@
     void import('../../scene/bodyScene').then(({ BodyScene }) => {
       if (closed || !canvas) return;
       try {
-        const made = new BodyScene(canvas, { upper, mirrored: upper === unit.drawing.isRight ? false : true }, (at) => {
+        const made = new BodyScene(canvas, { upper, mirrored: upper !== unit.drawing.isRight }, (at) => {
           share = at;
         });
         scene = made;

@@ -1,0 +1,25 @@
+using System.Numerics;
+using Dentelle.Core.Forms;
+using Dentelle.Geometry.Files;
+using Dentelle.Geometry.Meshes;
+
+namespace Dentelle.Core.Exchange;
+
+/// <summary>How bodies are handed over: the formats by their endings, and the scene of a planned preparation inside its tooth.</summary>
+public static class BodyFiles
+{
+    /// <summary>Ending of a file's name, and what it is written in.</summary>
+    public static readonly IReadOnlyDictionary<string, MeshFormat> Formats = new Dictionary<string, MeshFormat>
+    {
+        ["stl"] = MeshFormat.StlBinary, ["ply"] = MeshFormat.PlyBinaryLittleEndian, ["obj"] = MeshFormat.Obj,
+    };
+
+    /// <summary>The present tooth as glass over the preparation.</summary>
+    public static IReadOnlyList<SceneBody> Scene(PlannedForm planned, Fineness fineness) =>
+    [
+        new("prepared", planned.Mesh(fineness), new Vector4(0.86f, 0.74f, 0.55f, 1)),
+        Tooth(planned.PresentMesh(fineness), 0.35f),
+    ];
+
+    public static SceneBody Tooth(Mesh mesh, float opacity) => new("tooth", mesh, new Vector4(0.95f, 0.92f, 0.86f, opacity));
+}
