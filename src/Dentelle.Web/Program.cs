@@ -70,6 +70,8 @@ app.MapFallbackToFile("index.html").AllowAnonymous();
 if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 {
     DatabaseFile.BringUpToDate(files.DatabasePath);
+    // The first unit that is opened need not wait for the arch.
+    _ = Task.Run(() => handbook.Forms.Closed);
     if (files.Demo) await DemoPractice.FillAsync(app.Services);
 }
 

@@ -12,6 +12,29 @@ public class SurfaceTests
 {
     private static Mesh Body => Solids.Star(40, p => new Vec3(p.Unit.X * 4, p.Unit.Y * 3, p.Unit.Z * 2.5) * (1 + (0.06 * Math.Sin(5 * p.Unit.X) * Math.Cos(4 * p.Unit.Y)) + (0.08 * p.Unit.X) + (0.1 * p.Unit.Y * p.Unit.Z) + (0.05 * p.Unit.Y)));
 
+    [Fact(DisplayName = "A plate pressed up against obstacles passes none, and rests on ones that hold the force: the origin lies among them (linear programming duality)")]
+    public void Resting_plane() => Gen.Select(Gen.Double[-5, 5], Gen.Double[-5, 5], Gen.Double[0, 4]).Array[3, 80].Sample(places =>
+    {
+        // Four obstacles far out, so that the origin always lies among them.
+        Obstacle[] obstacles = [.. places.Select(p => new Obstacle(p.Item1, p.Item2, p.Item3)), new(6, 0, 5), new(-6, 1, 5), new(0, 6, 5), new(1, -6, 5)];
+        var plane = PlaneBelow.Highest(obstacles, ((-50, 50), (-50, 50)));
+        Assert.All(obstacles, o => Assert.True(plane.At(o.X, o.Y) < o.Height + 1e-6));
+        var legs = obstacles.Where(o => plane.At(o.X, o.Y) > o.Height - 1e-5).Select(o => new Vec2(o.X, o.Y)).ToArray();
+        Assert.Contains(legs, a => legs.Any(b => legs.Any(c => Holds(a, b, c))));
+        // Limits are kept, and cost height.
+        var level = PlaneBelow.Highest(obstacles, ((0, 0), (0, 0)), 2);
+        Assert.Equal((Math.Min(2, obstacles.Min(o => o.Height)), 0, 0), (level.Height, level.SlopeX, level.SlopeY));
+        Assert.True(level.Height <= plane.Height + 1e-9);
+
+        static bool Holds(Vec2 a, Vec2 b, Vec2 c)
+        {
+            var (u, v, w) = (Turn(a, b), Turn(b, c), Turn(c, a));
+            return (u >= -1e-4 && v >= -1e-4 && w >= -1e-4) || (u <= 1e-4 && v <= 1e-4 && w <= 1e-4);
+        }
+
+        static double Turn(Vec2 a, Vec2 b) => (a.X * b.Y) - (a.Y * b.X);
+    }, iter: 200);
+
     [Fact(DisplayName = "Three points or more and their moved partners give the motion back")]
     public void Pairs() => Gen.Select(Solids.Motions, Gen.Double[-5, 5].Array[12]).Sample((motion, x) =>
     {

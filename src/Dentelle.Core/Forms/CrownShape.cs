@@ -9,11 +9,13 @@ namespace Dentelle.Core.Forms;
 /// </remarks>
 internal abstract class CrownShape
 {
-    private readonly double cervicalPower;
+    private readonly AngleTable cervical;
 
     protected CrownShape(FormParameters form, CrownSize size, double cervicalPower)
     {
-        (Form, Size, this.cervicalPower) = (form, size, cervicalPower);
+        (Form, Size) = (form, size);
+        cervical = new AngleTable(angle => CervicalLine(angle, cervicalPower));
+        HighestCervical = Enumerable.Range(0, AngleTable.Steps).Max(step => cervical[step]);
     }
 
     public FormParameters Form { get; }
@@ -28,8 +30,15 @@ internal abstract class CrownShape
     /// <summary>Radius of the neck on the cervical line.</summary>
     public abstract double Neck(double angle);
 
-    /// <summary>Height of the cervical line: lowest facially and lingually, rising to mesial and distal.</summary>
-    public double Cervical(double angle)
+    /// <summary>Height of the cervical line.</summary>
+    /// <param name="angle">Radians, within a turn of 0 either way.</param>
+    public double Cervical(double angle) => cervical.At(angle);
+
+    /// <summary>Above this height all is crown, whatever the direction.</summary>
+    public double HighestCervical { get; }
+
+    /// <summary>Lowest facially and lingually, rising to mesial and distal.</summary>
+    private double CervicalLine(double angle, double cervicalPower)
     {
         var (sin, cos) = Math.SinCos(angle);
         // Corrected for the neck's oval: the plain angle would give narrow necks a notch.

@@ -2,7 +2,6 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 using Dentelle.Geometry;
-using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Forms;
 
@@ -23,44 +22,33 @@ public static class Draughtsman
         if (!Cut(plan, handbook).Is(out var planned, out var problem)) return problem;
         var habits = handbook.Protocol.Shape;
         var present = planned.Present;
-        var surface = planned.Unplaced(Fineness.Preview);
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
-        var bodies = new UnitBodies(present, planned, surface, new MeshTree(surface), zones, labels, present.Inside(handbook.Protocol.Estimates));
-        IReadOnlyList<SectionDrawing> across = [.. Across(present.Form).Select(Paint)];
-        var along = Paint(Along(present.Form));
-        var outcomes = Outcomes.Of(present, surface, planned, zones, labels);
+        var bodies = new UnitBodies(present, planned, zones, labels);
+        SectionDrawing[] painted = [.. present.Sections(handbook.Protocol.Estimates).Select(section => SectionPainter.Paint(plan, bodies, section, habits))];
+        var (across, along) = (painted[..^1], painted[^1]);
+        var cut = CutSurface.Of(planned, labels);
+        var outcomes = Outcomes.Of(bodies, cut);
         var size = present.Form.Size;
         return new UnitDrawing(
             size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, across, along, FromAbove.Draw(plan, bodies), planned, outcomes,
-            [.. Walls(plan, across.Append(along), handbook.Protocol), .. Edge(plan, across[0], outcomes, habits)]);
-
-        SectionDrawing Paint(SectionCut cut) => SectionPainter.Paint(plan, bodies, cut, habits);
+            [.. Walls(plan, painted, handbook.Protocol), .. Edge(plan, across[0], outcomes, habits)]) { Cut = cut };
     }
 
-    /// <summary>Faciolingual sections: through each facial cusp and the lingual cusp opposite it, or through the middle of the edge.</summary>
-    private static IEnumerable<SectionCut> Across(ToothForm form)
+    /// <summary>What stands round a drawn unit when an average arch closes.</summary>
+    public static ArchDrawing Around(UnitDrawing drawing, Handbook handbook)
     {
-        if (form.Shape is not BackCrown back)
-        {
-            yield return new SectionCut(SectionPlane.Faciolingual, "through the middle", Vec3.UnitY, new Vec3(form.Shape.Form.Offset[0], 0, 0), default);
-            yield break;
-        }
-        var tips = back.Form.Cusps!.ToDictionary(entry => Parse(entry.Key), entry => back.Place(entry.Value));
-        foreach (var facial in Cusps.Of(form.Tooth).Where(cusp => cusp.IsFacial()))
-        {
-            var lingual = Cusps.Of(form.Tooth).Where(cusp => !cusp.IsFacial()).MinBy(cusp => Math.Abs(tips[cusp].X - tips[facial].X));
-            var words = facial == Cusp.Facial ? "through both cusps" : $"through the {Kebab.Of(facial)} cusp";
-            yield return new SectionCut(SectionPlane.Faciolingual, words, Vec3.UnitY, new Vec3((tips[facial].X + tips[lingual].X) / 2, 0, 0), default);
-        }
+        var (planned, arch) = (drawing.Body, handbook.Forms.Closed);
+        var (plan, present) = (planned.Plan, planned.Present);
+        var around = present.Around(arch);
+        var (_, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
+        var before = present.RoomBefore(labels, around, plan.Zones.Count);
+        var occluding = Array.ConvertAll(drawing.Cut.Zones, zone => zone >= 0 && plan.Zones[zone].Zone.Occludes ? zone : -1);
+        var cut = around.Nearest(drawing.Cut.Places, occluding, plan.Zones.Count);
+        return new ArchDrawing(
+            present.LinesAround(handbook.Protocol.Estimates, arch),
+            plan.Zones.Select((zone, i) => (zone.Zone, i)).Where(at => at.Zone.Occludes && double.IsFinite(before[at.i] + cut[at.i]))
+                .ToDictionary(at => at.Zone.Name, at => new ArchRoom(new Mm(before[at.i]), new Mm(cut[at.i]))));
     }
-
-    /// <summary>The mesiodistal section: along the central groove, or leaning with a front tooth from neck to edge.</summary>
-    private static SectionCut Along(ToothForm form) => form.Shape is BackCrown back
-        ? new SectionCut(SectionPlane.Mesiodistal, "along the central groove", Vec3.UnitX, new Vec3(0, back.Table.Pole.Y, 0), default)
-        : new SectionCut(SectionPlane.Mesiodistal, "through the edge", Vec3.UnitX, default, new Vec3(0, form.Shape.Lean.Y, 0));
-
-    private static Cusp Parse(string name) =>
-        Kebab.TryParse<Cusp>(name, out var cusp) ? cusp : throw new FormatException($"The form table names a cusp “{name}” that no tooth has.");
 
     private static Problem? Slip(Plan plan, FormParameters form, Protocol protocol)
     {

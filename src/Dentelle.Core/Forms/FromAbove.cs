@@ -48,7 +48,7 @@ internal static class FromAbove
     private static IReadOnlyList<Vec2> Table(UnitBodies bodies)
     {
         const double facesUp = 0.6;
-        var surface = bodies.PlannedSurface;
+        var surface = bodies.Planned.Surface;
         var normals = surface.Normals;
         var centre = bodies.Planned.Margin.Centre;
         var table = new (Vec2 At, double Far)[Around];

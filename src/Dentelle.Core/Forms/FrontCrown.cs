@@ -8,6 +8,7 @@ internal sealed class FrontCrown : CrownShape
 {
     private readonly Profile mesial, distal, facial, lingual, middle, facialPower, lingualPower, edge;
     private readonly double width, depth, length, edgeY, tilt, twist, blend;
+    private readonly Relief[] reliefs;
     private readonly AngleTable neck;
 
     public FrontCrown(FormParameters form, CrownSize size, FormDefaults defaults)
@@ -19,6 +20,7 @@ internal sealed class FrontCrown : CrownShape
         (facialPower, lingualPower) = (new(form.FacialPower!, 0, 1), new(form.LingualPower!, 0, 1));
         edge = new(form.Edge!, -1.2, 1.2);
         (edgeY, tilt, twist, blend) = (form.EdgeY!.Value * depth, form.EdgeTilt ?? 0, form.Twist ?? 0, form.Blend ?? 0.4);
+        reliefs = [.. (form.Relief ?? []).Select(relief => new Relief(relief))];
         Lean = new Vec2(form.Offset[0], edgeY + form.Offset[1]) * (1 / length);
         neck = new AngleTable(NeckRadius);
     }
@@ -47,14 +49,7 @@ internal sealed class FrontCrown : CrownShape
         var slopeU = soft > 1e-9 ? n * power / soft * Math.Abs(u) / (Math.Sqrt((u * u) + (e * e)) * (Math.Sqrt(1 + (e * e)) - e)) / half : 0;
         var slopeV = 2 * v / away;
         var body = (power + (v * v) - 1) / (Math.Sqrt((slopeU * slopeU) + (slopeV * slopeV)) + 0.12);
-        foreach (var relief in Form.Relief ?? [])
-        {
-            var side = Curves.SmoothStep(0, 0.55, relief.Side == "F" ? v : -v);
-            if (side <= 0) continue;
-            var (across, up) = (Math.Abs(u - relief.At[0]) / relief.At[2], Math.Abs(h - relief.At[1]) / relief.At[3]);
-            if (across > 2.4 || up > 2.4) continue;
-            body += relief.At[4] * side * Math.Exp(-Math.Pow(across, relief.P) - Math.Pow(up, relief.Ph));
-        }
+        foreach (var relief in reliefs) body += relief.Depth(u, v, h);
         return Blend.Max(body, 0.95 * (p.Z - EdgeAt(p.X) - (tilt * (p.Y - Form.Offset[1] - edgeY))), blend);
     }
 
@@ -102,7 +97,41 @@ internal sealed class FrontCrown : CrownShape
         var (sin, cos) = Math.SinCos(angle);
         var z = Cervical(angle);
         var axis = Axis(z);
-        return Bisection.Edge(0, depth + width, 40, r => At(new Vec3(axis.X + (r * cos), axis.Y + (r * sin), z)) < 0);
+        return Crossing.Edge(0, depth + width, r => At(new Vec3(axis.X + (r * cos), axis.Y + (r * sin), z)));
+    }
+
+    /// <summary>A hollow in one side, or a swelling: deepest in its middle, fading across and up.</summary>
+    private sealed class Relief(FormRelief relief)
+    {
+        private readonly double sign = relief.Side == "F" ? 1 : -1;
+        private readonly Fading across = new(relief.P), up = new(relief.Ph);
+
+        public double Depth(double u, double v, double h)
+        {
+            var side = Curves.SmoothStep(0, 0.55, sign * v);
+            return side <= 0 ? 0 : relief.At[4] * side * across.At(Math.Abs(u - relief.At[0]) / relief.At[2]) * up.At(Math.Abs(h - relief.At[1]) / relief.At[3]);
+        }
+    }
+
+    /// <summary>exp(−xᵖ), tabulated; nothing beyond 2.4, where it hardly is any more.</summary>
+    private sealed class Fading
+    {
+        private const double To = 2.4;
+        private const int Steps = 480;
+        private readonly double[] values = new double[Steps + 2];
+
+        public Fading(double power)
+        {
+            for (var i = 0; i <= Steps; i++) values[i] = Math.Exp(-Math.Pow(i * To / Steps, power));
+        }
+
+        public double At(double x)
+        {
+            if (x > To) return 0;
+            var place = x * (Steps / To);
+            var i = (int)place;
+            return values[i] + ((values[i + 1] - values[i]) * (place - i));
+        }
     }
 
     /// <summary>A monotone cubic, tabulated.</summary>

@@ -78,14 +78,6 @@ internal sealed class Grid
         return ((row * Columns) + column, across - column, along - row);
     }
 
-    /// <summary>How the value changes per millimetre to the right and forward.</summary>
-    public (double X, double Y) Slope((int At, double S, double T) place)
-    {
-        var (at, s, t) = place;
-        var (a, b, c, d) = (values[at], values[at + 1], values[at + Columns], values[at + Columns + 1]);
-        return ((((b - a) * (1 - t)) + ((d - c) * t)) / Cell, (((c - a) * (1 - s)) + ((d - b) * s)) / Cell);
-    }
-
     public double At((int At, double S, double T) place)
     {
         var (at, s, t) = place;

@@ -1,3 +1,4 @@
+using System.Numerics;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
@@ -10,7 +11,7 @@ internal sealed class MarginRing
 {
     private const double Cell = 0.1;
     private readonly AngleTable radius, level, width, fillet, neckLevel;
-    private readonly Grid inset, widths, levels, fillets;
+    private readonly FourGrid nearest;
 
     public MarginRing(ToothForm form, Plan plan, ShapeHabits habits)
     {
@@ -34,18 +35,15 @@ internal sealed class MarginRing
         var necks = Enumerable.Range(0, steps).Select(i => form.Unplaced(form.Neck(2 * Math.PI * i / steps)));
         neckLevel = AngleTable.Of([.. necks.Select(p => (double[])[p.X - Centre.X, p.Y - Centre.Y, p.Z])], p => p[2])[0];
         var (reachX, reachY) = (about.Max(p => Math.Abs(p[0])) + 0.5, about.Max(p => Math.Abs(p[1])) + 0.5);
-        (inset, widths, levels, fillets) = (Grid(), Grid(), Grid(), Grid());
+        var grid = new Grid(Centre.X - reachX, Centre.Y - reachY, (2 * reachX) + Cell, (2 * reachY) + Cell, Cell);
+        var found = new Vector4[grid.Values.Length];
         var outline = Enumerable.Range(0, steps).Select(i => Out(2 * Math.PI * i / steps, radius.At(2 * Math.PI * i / steps))).ToArray();
-        inset.Each((x, y, at) =>
+        grid.Each((x, y, at) =>
         {
             var (distance, angle) = ToOutline(outline, new Vec2(x, y));
-            inset[at] = distance;
-            widths[at] = width.At(angle);
-            levels[at] = level.At(angle);
-            fillets[at] = fillet.At(angle);
+            found[at] = new Vector4((float)distance, (float)width.At(angle), (float)level.At(angle), (float)fillet.At(angle));
         });
-
-        Grid Grid() => new(Centre.X - reachX, Centre.Y - reachY, (2 * reachX) + Cell, (2 * reachY) + Cell, Cell);
+        nearest = new FourGrid(grid, at => found[at]);
     }
 
     /// <summary>Middle of the ring in plan; the path runs through it.</summary>
@@ -63,14 +61,14 @@ internal sealed class MarginRing
     /// <summary>How far inside the ring a place lies in plan, and width, height and inner blend of the shelf at the nearest point of the ring.</summary>
     public (double Inset, double Width, double Level, double Fillet) At(double x, double y)
     {
-        var place = inset.Place(x, y);
-        return (inset.At(place), widths.At(place), levels.At(place), fillets.At(place));
+        var found = nearest.At(x, y);
+        return (found.X, found.Y, found.Z, found.W);
     }
 
     /// <summary>Which way a place lies from the nearest point of the ring: unit vector inward.</summary>
     public Vec2 Inward(double x, double y)
     {
-        var (dx, dy) = inset.Slope(inset.Place(x, y));
+        var (dx, dy) = nearest.Slope(x, y);
         return new Vec2(dx, dy).Unit;
     }
 
@@ -119,15 +117,15 @@ internal sealed class MarginRing
             var square = off.Dot(off);
             if (square < best) (at, best) = (i, square);
         }
-        var (nearest, share) = (double.PositiveInfinity, 0.0);
+        var (least, share) = (double.PositiveInfinity, 0.0);
         for (var start = at - 1; start <= at; start++)
         {
             var (a, b) = (outline[(start + n) % n], outline[(start + 1 + n) % n]);
             var t = Math.Clamp((p - a).Dot(b - a) / (b - a).Dot(b - a), 0, 1);
             var distance = (p - Vec2.Mix(a, b, t)).Length;
-            if (distance < nearest) (nearest, share) = (distance, start + t + n);
+            if (distance < least) (least, share) = (distance, start + t + n);
         }
         var inside = from.Length < radius.At(direction);
-        return (inside ? nearest : -nearest, 2 * Math.PI * (share % n) / n);
+        return (inside ? least : -least, 2 * Math.PI * (share % n) / n);
     }
 }

@@ -75,12 +75,12 @@ internal sealed class PlannedEdge
         for (var k = -6; k <= 6; k++)
         {
             var y = across + (k * 0.12);
-            highest = Math.Max(highest, Bisection.Edge(0, form.Size.Length + 0.2, 24, z => form.At(new Vec3(x, y, z)) < 0));
+            highest = Math.Max(highest, Crossing.Edge(0, form.Size.Length + 0.2, z => form.At(new Vec3(x, y, z))));
         }
         return highest;
     }
 
     /// <summary>Where the surface lies facially (1) or lingually (−1) of the middle; the middle itself where the level is above it.</summary>
     private double Side(double x, double z, double middle, int side) =>
-        middle + (side * Bisection.Edge(0, form.Size.Faciolingual, 30, y => form.At(new Vec3(x, middle + (side * y), z)) < 0));
+        middle + (side * Crossing.Edge(0, form.Size.Faciolingual, y => form.At(new Vec3(x, middle + (side * y), z))));
 }

@@ -21,9 +21,9 @@ public sealed class PlannedForm : IField, ISockSurface
     private readonly MarginRing margin;
     private readonly ReducedTop top;
     private readonly Lazy<Sock> sock;
+    private readonly Lazy<Mesh> surface;
     private readonly double tangent, cosine, rounding;
     private readonly AngleTable footRadius, footLevel;
-    private readonly bool isDeep;
 
     private PlannedForm(PresentTooth tooth, Plan plan, ShapeHabits habits, MarginRing margin, ReducedTop top)
     {
@@ -31,13 +31,12 @@ public sealed class PlannedForm : IField, ISockSurface
         var wall = plan.Convergence.Value.Target.PerWall;
         (tangent, cosine) = (Math.Tan(wall.Radians), Math.Cos(wall.Radians));
         rounding = habits.OuterEdgeRadiusMm.Value;
-        // Under a front tooth's edge the lingual depth is taken back.
-        isDeep = !present.Tooth.IsFront && plan.Zones.All(zone => zone.Depth.Value.Target.Value >= 0.3) && plan.Margin.Pieces.All(piece => piece.Width.Value.Target.Value >= 0.3);
         var feet = new (double Radius, double Level)[AngleTable.Steps];
         Parallel.For(0, feet.Length, i => feet[i] = Foot(2 * Math.PI * i / AngleTable.Steps));
         footRadius = new AngleTable([.. feet.Select(f => f.Radius)]);
         footLevel = new AngleTable([.. feet.Select(f => f.Level)]);
         sock = new(() => new Sock(this));
+        surface = new(() => Unplaced(Fineness.Preview));
     }
 
     public Plan Plan { get; }
@@ -54,13 +53,13 @@ public sealed class PlannedForm : IField, ISockSurface
     public static Answer<PlannedForm> Cut(PresentTooth present, Plan plan, ShapeHabits habits)
     {
         const double leastWall = 0.1;
-        var surface = present.Surface;
+        var outer = present.Surface;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
         var ring = new MarginRing(present.Form, plan, habits);
-        var depths = TopDepths.Of(present.Form, plan, surface, zones, labels, ring);
+        var depths = TopDepths.Of(present.Form, plan, outer, zones, labels, ring);
         var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, habits) : null;
-        edge?.Limit(surface, zones, labels, depths);
-        var reduced = new ReducedTop(surface, depths, habits.OuterEdgeRadiusMm.Value, (x, _) => edge?.Level(x) ?? surface.Box.High.Z + 1, edge is null ? 0.1 : 0.07);
+        edge?.Limit(outer, zones, labels, depths);
+        var reduced = new ReducedTop(outer, depths, habits.OuterEdgeRadiusMm.Value, (x, _) => edge?.Level(x) ?? outer.Box.High.Z + 1, edge is null ? 0.1 : 0.07);
         for (var i = 0; i < AngleTable.Steps; i += 10)
         {
             var angle = 2 * Math.PI * i / AngleTable.Steps;
@@ -79,12 +78,15 @@ public sealed class PlannedForm : IField, ISockSurface
     public double At(Vec3 p) => Math.Max(present.At(p), Core(p));
 
     /// <summary>The body as the plan's tooth stands.</summary>
-    public Mesh Mesh(Fineness fineness) => Present.Standing(Unplaced(fineness), Plan.Tooth);
+    public Mesh Mesh(Fineness fineness) => Present.Standing(fineness == Fineness.Preview ? Surface : Unplaced(fineness), Plan.Tooth);
 
     /// <summary>The present tooth in the same frame.</summary>
     public Mesh PresentMesh(Fineness fineness) => Present.Mesh(Plan.Tooth, fineness);
 
     internal MarginRing Margin => margin;
+
+    /// <summary>The preview mesh, in the tooth's own frame.</summary>
+    internal Mesh Surface => surface.Value;
 
     internal Mesh Unplaced(Fineness fineness)
     {
@@ -98,19 +100,24 @@ public sealed class PlannedForm : IField, ISockSurface
         var (foot, reach) = (footLevel.At(angle), footRadius.At(angle));
         // The start sinks with the slope, but slower than the line climbs at the wall: lines never come back down on the shelf, and still meet
         // the steep inner slopes of back teeth well. They start below the deepest groove. Front teeth's narrow cores are seen best from their foot.
-        var (below, sinking) = present.Tooth.IsFront ? (0.0, 0.0) : (2.6, 0.7);
+        var (below, sinking) = (LineBelow, present.Tooth.IsFront ? 0 : 0.7);
         var first = Math.Atan(below / reach);
         var (up, outward) = Math.SinCos(first + (share * ((Math.PI / 2) - first)));
         var drop = below + (sinking * Math.Max(0, Math.Min((reach * up / Math.Max(outward, 1e-9)) - below, 2.2 * present.Size.Length)));
         return (new Vec3(margin.Centre.X, margin.Centre.Y, foot - drop), new Vec3(outward * cos, outward * sin, up));
     }
 
-    /// <summary>Lines may begin below the root stump: down there only the core counts. Near the core's surface too, where the present one
-    /// is deeper than that everywhere: half of the work.</summary>
+    double? ISockSurface.Start(double angle) => Math.Sqrt(Math.Pow(footRadius.At(angle), 2) + Math.Pow(LineBelow, 2));
+
+    /// <summary>How far below the wall's foot the first lines begin.</summary>
+    private double LineBelow => present.Tooth.IsFront ? 0 : 2.6;
+
+    /// <summary>Lines may begin below the root stump: down there only the core counts. Outside the core, and well inside the present tooth, it
+    /// alone tells the side: more than half of the work.</summary>
     double ISockSurface.At(Vec3 p)
     {
         var core = Core(p);
-        return p.Z < 0 || (isDeep && core > -0.2) ? core : Math.Max(present.At(p), core);
+        return p.Z < 0 || core > 0 || Present.Depths.IsWellInside(p) ? core : Math.Max(present.At(p), core);
     }
 
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => line.From + (line.Along * t);
@@ -173,14 +180,14 @@ public sealed class PlannedForm : IField, ISockSurface
 
     private double InsetRadius(double angle, double inset)
     {
-        return Bisection.Edge(0, margin.Radius(angle), 30, radius => margin.Out(angle, radius) is var at && margin.At(at.X, at.Y).Inset > inset);
+        return Crossing.Edge(0, margin.Radius(angle), radius => margin.Out(angle, radius) is var at ? inset - margin.At(at.X, at.Y).Inset : 0);
     }
 
     private double Height(double angle, double radius)
     {
         var at = margin.Out(angle, radius);
         var level = margin.At(at.X, at.Y).Level;
-        return Bisection.Edge(level - 0.3, level + 3, 40, z => Core(new Vec3(at.X, at.Y, z)) < 0);
+        return Crossing.Edge(level - 0.3, level + 3, z => Core(new Vec3(at.X, at.Y, z)));
     }
 
     /// <summary>A ring of the shelf: from the wall's foot (0) to the margin itself (1), which is exact.</summary>

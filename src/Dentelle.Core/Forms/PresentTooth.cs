@@ -11,15 +11,21 @@ public sealed class PresentTooth
 {
     private readonly Lazy<Mesh> surface;
     private readonly Lazy<MeshTree> tree;
+    private readonly Lazy<WellInside> depths;
     private readonly Dictionary<(bool, double), (SurfaceZones Zones, int[] Labels)> labels = [];
     private readonly Dictionary<Estimates, InnerBodies> inside = [];
+    private readonly Dictionary<Estimates, IReadOnlyList<ToothSection>> sections = [];
+    private readonly Dictionary<int[], double[]> rooms = [];
     private readonly Lock gate = new();
+    private Surroundings? around;
+    private IReadOnlyList<IReadOnlyList<IReadOnlyList<Vec2>>>? linesAround;
 
     internal PresentTooth(ToothForm form)
     {
         Form = form;
         surface = new(() => form.Unplaced(Fineness.Preview));
         tree = new(() => new MeshTree(surface.Value));
+        depths = new(() => new WellInside(form, surface.Value.Box));
     }
 
     public ToothForm Form { get; }
@@ -28,6 +34,8 @@ public sealed class PresentTooth
     public Mesh Surface => surface.Value;
 
     public MeshTree Tree => tree.Value;
+
+    internal WellInside Depths => depths.Value;
 
     /// <summary>The body of the tooth on either side.</summary>
     public Mesh Mesh(ToothCode code, Fineness fineness) => Standing(fineness == Fineness.Preview ? Surface : Form.Unplaced(fineness), code);
@@ -59,6 +67,38 @@ public sealed class PresentTooth
             return known;
         }
     }
+
+    /// <summary>Neighbours and antagonists of an average arch.</summary>
+    internal Surroundings Around(Arch arch)
+    {
+        lock (gate) return around ??= Surroundings.Of(this, arch);
+    }
+
+    /// <summary>How near the antagonists come to each zone, given the numbers of the vertices' zones.</summary>
+    internal double[] RoomBefore(int[] zones, Surroundings opposite, int count)
+    {
+        lock (gate)
+        {
+            if (!rooms.TryGetValue(zones, out var known)) rooms[zones] = known = opposite.Nearest([.. Surface.Positions.ToArray().Select(p => (Vec3)p)], zones, count);
+            return known;
+        }
+    }
+
+    /// <summary>The sections that a unit's drawing shows, through everything that no plan changes. The last one is the mesiodistal.</summary>
+    internal IReadOnlyList<ToothSection> Sections(Estimates estimates)
+    {
+        lock (gate)
+        {
+            if (!sections.TryGetValue(estimates, out var known)) sections[estimates] = known = [.. ToothSection.Cuts(Form).Select(cut => ToothSection.Of(cut, this, Inside(estimates)))];
+            return known;
+        }
+    }
+
+    /// <summary>For each of the sections the lines of the teeth around.</summary>
+    internal IReadOnlyList<IReadOnlyList<IReadOnlyList<Vec2>>> LinesAround(Estimates estimates, Arch arch)
+    {
+        lock (gate) return linesAround ??= [.. Sections(estimates).Select(section => section.Around(Around(arch)))];
+    }
 }
 
 /// <summary>Forms made once and kept: making one takes tens of milliseconds.</summary>
@@ -66,6 +106,7 @@ internal sealed class ToothShelf(FormTable table)
 {
     private const int Most = 64;
     private readonly Dictionary<(Jaw, int, CrownSize, ToothCondition), PresentTooth> kept = [];
+    private readonly Dictionary<int[], double[]> rooms = [];
     private readonly Lock gate = new();
 
     /// <summary>The tooth; left and right share one form, for both are made mesial +x.</summary>

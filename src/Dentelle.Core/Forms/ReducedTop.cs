@@ -1,3 +1,4 @@
+using System.Numerics;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 
@@ -9,7 +10,8 @@ namespace Dentelle.Core.Forms;
 /// from below: no outer edge is sharper.</remarks>
 internal sealed class ReducedTop
 {
-    private readonly Grid heights, slopesX, slopesY;
+    private readonly Grid heights;
+    private readonly FourGrid facing;
 
     /// <param name="present">Vertices whose surface faces the bite count.</param>
     /// <param name="depths">Depth at each vertex; NaN where the top has no say.</param>
@@ -26,28 +28,28 @@ internal sealed class ReducedTop
         heights = rounding > 0 ? Filled(eroded, Make(), rounding) : eroded;
         // The balls stand on vertices some tenths of a millimetre apart; this takes away the scallops between them.
         heights.Blur(0.08);
-        (slopesX, slopesY) = (Make(), Make());
-        heights.Each((column, row) =>
+        facing = new FourGrid(heights, at =>
         {
-            var at = (row * heights.Columns) + column;
-            slopesX[at] = (Value(column + 1, row) - Value(column - 1, row)) / (2 * cell);
-            slopesY[at] = (Value(column, row + 1) - Value(column, row - 1)) / (2 * cell);
+            var (row, column) = Math.DivRem(at, heights.Columns);
+            var (across, along) = (Value(column + 1, row) - Value(column - 1, row), Value(column, row + 1) - Value(column, row - 1));
+            return new Vector4((float)heights[at], (float)(across / (2 * cell)), (float)(along / (2 * cell)), 0);
         });
     }
 
     /// <summary>About the distance above the reduced surface, negative below it; and which way that surface faces.</summary>
     public (double Distance, Vec3 Normal) Over(Vec3 p)
     {
-        var place = heights.Place(p.X, p.Y);
-        var normal = new Vec3(-slopesX.At(place), -slopesY.At(place), 1).Unit;
-        return ((p.Z - heights.At(place)) * normal.Z, normal);
+        var here = facing.At(p.X, p.Y);
+        var normal = new Vec3(-here.Y, -here.Z, 1).Unit;
+        return ((p.Z - here.X) * normal.Z, normal);
     }
 
     public double Height(double x, double y) => heights.At(heights.Place(x, y));
 
     private static void Erode(Grid grid, Mesh present, double[] depths, double rounding)
     {
-        // Each thread takes a band of rows and all balls that reach into it.
+        // Each thread takes a band of rows and all balls that reach into it. Single precision, eight columns at a time: this is most of the work.
+        var lows = Array.ConvertAll(grid.Values, height => (float)height);
         const int bands = 8;
         var rows = (grid.Rows + bands - 1) / bands;
         Parallel.For(0, bands, band =>
@@ -63,15 +65,30 @@ internal sealed class ReducedTop
                     var dy = grid.Y(row) - p.Y;
                     var half = Math.Sqrt(Math.Max(0, (ball * ball) - (dy * dy)));
                     var (first, last) = grid.ColumnsBetween(p.X - half, p.X + half);
-                    for (var column = first; column <= last; column++)
-                    {
-                        var dx = grid.X(column) - p.X;
-                        ref var height = ref grid.Values[(row * grid.Columns) + column];
-                        height = Math.Min(height, p.Z - Math.Sqrt(Math.Max(0, (half * half) - (dx * dx))));
-                    }
+                    Lower(lows.AsSpan((row * grid.Columns) + first, Math.Max(0, last - first + 1)), (float)(grid.X(first) - p.X), (float)grid.Cell, (float)(half * half), p.Z);
                 }
             }
         });
+        for (var i = 0; i < lows.Length; i++) grid[i] = lows[i];
+    }
+
+    /// <summary>Takes a row of heights down to a circle's lower half; columns stand a cell apart, the first one <paramref name="x"/> from its middle.</summary>
+    private static void Lower(Span<float> lows, float x, float cell, float square, float middle)
+    {
+        var at = 0;
+        var (steps, top) = (Vector<float>.Indices * cell, new Vector<float>(middle));
+        for (; at + Vector<float>.Count <= lows.Length; at += Vector<float>.Count)
+        {
+            var here = lows.Slice(at, Vector<float>.Count);
+            var off = steps + new Vector<float>(x + (at * cell));
+            var under = Vector.Max(new Vector<float>(square) - (off * off), Vector<float>.Zero);
+            Vector.Min(new Vector<float>(here), top - Vector.SquareRoot(under)).CopyTo(here);
+        }
+        for (; at < lows.Length; at++)
+        {
+            var off = x + (at * cell);
+            lows[at] = MathF.Min(lows[at], middle - MathF.Sqrt(MathF.Max(0, square - (off * off))));
+        }
     }
 
     /// <summary>What a ball below the surface reaches from inside.</summary>

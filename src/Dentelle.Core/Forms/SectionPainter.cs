@@ -1,39 +1,36 @@
+using System.Numerics;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
-using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Forms;
 
-/// <summary>Everything a unit's drawing is taken from: the tooth, the planned body and what lies inside.</summary>
-internal sealed record UnitBodies(PresentTooth Present, PlannedForm Planned, Mesh PlannedSurface, MeshTree PlannedTree, SurfaceZones Zones, int[] Labels, InnerBodies Inside);
+/// <summary>Everything a unit's drawing is taken from: the tooth, the planned body, and whose zone every vertex is.</summary>
+internal sealed record UnitBodies(PresentTooth Present, PlannedForm Planned, SurfaceZones Zones, int[] Labels);
 
 /// <summary>One section through the bodies with everything drawn in it.</summary>
 internal static class SectionPainter
 {
-    private const double Step = 0.08;
-
-    public static SectionDrawing Paint(Plan plan, UnitBodies bodies, SectionCut cut, ShapeHabits shape)
+    public static SectionDrawing Paint(Plan plan, UnitBodies bodies, ToothSection section, ShapeHabits shape)
     {
-        var present = Even(cut.Outline(bodies.Present.Surface));
-        var zones = present.Select(bodies.Zones.Of).ToArray();
-        var planned = new Polygon(cut.Flat(cut.Outline(bodies.PlannedSurface)));
+        var (cut, outline) = (section.Cut, section.Outline);
+        var zones = section.Present.Select(bodies.Zones.Of).ToArray();
+        var planned = new Polygon(cut.Flat(cut.Outline(bodies.Planned.Surface)));
         var (near, far) = (MarginIn(bodies.Planned.Margin, cut, 1), MarginIn(bodies.Planned.Margin, cut, -1));
         var (nearSegment, farSegment) = cut.Plane == SectionPlane.Faciolingual ? (Segment.Facial, Segment.Lingual) : (Segment.Mesial, Segment.Distal);
-        var outline = cut.Flat(present);
-        var section = new PlannedSection(
+        var body = new PlannedSection(
             planned, near, far, bodies.Planned.WallHeight(Math.Atan2(cut.Across.Y, cut.Across.X)), bodies.Planned.WallHeight(Math.Atan2(-cut.Across.Y, -cut.Across.X)),
             near.X - far.X - plan.Margin.At(nearSegment).Width.Value.Target.Value - plan.Margin.At(farSegment).Width.Value.Target.Value,
             new Polygon(outline).Area - planned.Area);
         return new(
-            cut.Plane, cut.Through, outline, section, Marks(plan, bodies, present, outline, zones, near, far),
+            cut.Plane, cut.Through, outline, body, Marks(plan, bodies, section.Present, outline, zones, near, far),
             [
-                new(nearSegment, near, near with { Y = Neck(bodies, cut, 1) + shape.GumAboveNeckMm.Value }),
-                new(farSegment, far, far with { Y = Neck(bodies, cut, -1) + shape.GumAboveNeckMm.Value }),
+                new(nearSegment, near, near with { Y = section.Neck.Near + shape.GumAboveNeckMm.Value }),
+                new(farSegment, far, far with { Y = section.Neck.Far + shape.GumAboveNeckMm.Value }),
             ],
-            Crown(cut.Flat(cut.Outline(bodies.Inside.Dentine)), Neck(bodies, cut, 1), Neck(bodies, cut, -1)), cut.Flat(cut.Outline(bodies.Inside.Pulp)));
+            section.Enamel, section.Pulp);
     }
 
     /// <summary>The point of a ring in the plane, on its x side (1) or the other (−1).</summary>
@@ -59,9 +56,6 @@ internal static class SectionPainter
         }
     }
 
-    private static double Neck(UnitBodies bodies, SectionCut cut, int side) =>
-        bodies.Planned.Margin.Neck(Math.Atan2(cut.Across.Y * side, cut.Across.X * side));
-
     private static IReadOnlyList<ZoneMark> Marks(Plan plan, UnitBodies bodies, Vec3[] places, IReadOnlyList<Vec2> outline, int[] zones, Vec2 near, Vec2 far)
     {
         var marks = new List<ZoneMark>();
@@ -74,10 +68,23 @@ internal static class SectionPainter
             var index = Tip(plan.Zones[zone].Zone, inZone, outline);
             var outward = ((outline[(index + 1) % count] - outline[(index + count - 1) % count]).Turned * -1).Unit;
             // From the planned surface back to the present one: over a pointed cusp the way down is longer than what is cut.
-            var cut = bodies.Present.Tree.Closest(bodies.PlannedTree.Closest(places[index]).Place).Distance;
+            var cut = bodies.Present.Tree.Closest(Nearest(bodies.Planned.Surface, places[index])).Distance;
             marks.Add(new(plan.Zones[zone].Zone.Name, outline[index], outline[index] - (outward * (cut / 2)), outward, cut));
         }
         return marks;
+    }
+
+    /// <summary>The vertex nearest to a place. For a handful of places no tree is worth its making.</summary>
+    private static Vec3 Nearest(Mesh surface, Vec3 place)
+    {
+        var (nearest, best) = (default(Vector3), float.PositiveInfinity);
+        var from = (Vector3)place;
+        foreach (var p in surface.Positions)
+        {
+            var distance = Vector3.DistanceSquared(p, from);
+            if (distance < best) (nearest, best) = (p, distance);
+        }
+        return nearest;
     }
 
     /// <summary>Indices in the order of the outline; a run across its seam stays together.</summary>
@@ -96,25 +103,4 @@ internal static class SectionPainter
         ZoneKind.Groove => inZone.MinBy(i => outline[i].Y),
         _ => inZone[inZone.Length / 2],
     };
-
-    /// <summary>The part of an outline above the neck, from the far side over the top to the near one.</summary>
-    private static IReadOnlyList<Vec2> Crown(IReadOnlyList<Vec2> outline, double nearNeck, double farNeck)
-    {
-        bool Above(Vec2 p) => p.Y > (p.X > 0 ? nearNeck : farNeck) + 0.02;
-        var start = Enumerable.Range(0, outline.Count).FirstOrDefault(i => Above(outline[i]) && !Above(outline[(i + outline.Count - 1) % outline.Count]));
-        return [.. Enumerable.Range(0, outline.Count).Select(i => outline[(start + i) % outline.Count]).TakeWhile(Above)];
-    }
-
-    /// <summary>The closed line with points at even steps.</summary>
-    private static Vec3[] Even(IReadOnlyList<Vec3> line)
-    {
-        var even = new List<Vec3>();
-        for (var i = 0; i < line.Count; i++)
-        {
-            var (a, b) = (line[i], line[(i + 1) % line.Count]);
-            var steps = Math.Max(1, (int)Math.Round((b - a).Length / Step));
-            for (var k = 0; k < steps; k++) even.Add(Vec3.Mix(a, b, (double)k / steps));
-        }
-        return [.. even];
-    }
 }

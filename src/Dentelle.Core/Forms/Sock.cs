@@ -25,6 +25,9 @@ internal interface ISockSurface
     /// <summary>Where the line starts and which way it goes; lengths in millimetres.</summary>
     (Vec3 From, Vec3 Along) Line(double angle, double share);
 
+    /// <summary>How far along the line of share 0 the surface lies, where that is known: such a line may graze it. Null when it has to be sought.</summary>
+    double? Start(double angle);
+
     /// <summary>A point of the line; the axis may lean, so that lines need not be straight.</summary>
     Vec3 On(in (Vec3 From, Vec3 Along) line, double t);
 
@@ -61,7 +64,7 @@ internal sealed class Sock
             for (var i = 0; i <= Samples; i++)
             {
                 var line = surface.Line(2 * Math.PI * m / Meridians, (double)i / Samples);
-                guess = found[m, i] = First(line, guess);
+                guess = found[m, i] = (i == 0 ? surface.Start(2 * Math.PI * m / Meridians) : null) ?? First(line, guess);
                 Points[m, i] = surface.On(line, guess);
                 ways[m, i] = i == 0 ? 0 : ways[m, i - 1] + (Points[m, i] - Points[m, i - 1]).Length;
             }
@@ -201,6 +204,7 @@ internal sealed class Sock
         var (s, t) = (across - m, up - i);
         var (left, right) = (m % Meridians, (m + 1) % Meridians);
         var line = surface.Line(angle, Mixed(shares));
+        if (share <= 0 && surface.Start(angle) is { } start) return surface.On(line, start);
         var guess = Mixed(lengths);
         var (low, high) = (guess * 0.96, guess * 1.04);
         var (atLow, atHigh) = (surface.At(surface.On(line, low)), surface.At(surface.On(line, high)));
@@ -235,20 +239,8 @@ internal sealed class Sock
         return 0;
     }
 
-    /// <summary>Regula falsi that halves the weight of an end that stays (Illinois).</summary>
-    private double Between((Vec3 From, Vec3 Along) line, double low, double high, double atLow, double atHigh)
-    {
-        for (var round = 0; round < 60; round++)
-        {
-            // A halving now and then gets past stretches where the field is far from straight.
-            var middle = round % 5 == 4 ? (low + high) / 2 : low + ((high - low) * atLow / (atLow - atHigh));
-            var at = surface.At(surface.On(line, middle));
-            if (Math.Abs(at) < Accuracy || high - low < Accuracy / 4) return middle;
-            if (at < 0) (low, atLow, atHigh) = (middle, at, atHigh / 2);
-            else (high, atHigh, atLow) = (middle, at, atLow / 2);
-        }
-        return low + ((high - low) * atLow / (atLow - atHigh));
-    }
+    private double Between((Vec3 From, Vec3 Along) line, double low, double high, double atLow, double atHigh) =>
+        Crossing.Between(low, high, atLow, atHigh, Accuracy, t => surface.At(surface.On(line, t)));
 
     /// <summary>Turns shares of the ray family into shares of each meridian's length; neighbours are evened out so that rings don't jump.</summary>
     private void Spread(double[,] ways, double[,] found)

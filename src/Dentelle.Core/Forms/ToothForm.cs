@@ -85,7 +85,7 @@ public sealed class ToothForm : IField, ISockSurface
         var (sin, cos) = Math.SinCos(angle);
         // Mostly the neck's size tells where to seek.
         var guess = 1.6 * (Size.MesiodistalAtNeck + Size.FaciolingualAtNeck) / 4;
-        return Bisection.Edge(0, Value(guess) > 0 ? guess : Size.Mesiodistal + Size.Faciolingual, 24, r => Value(r) < 0);
+        return Crossing.Edge(0, Value(guess) > 0 ? guess : Size.Mesiodistal + Size.Faciolingual, Value);
 
         double Value(double r) => At(new Vec3(centre.X + (r * cos), centre.Y + (r * sin), z));
     }
@@ -123,6 +123,8 @@ public sealed class ToothForm : IField, ISockSurface
 
     double ISockSurface.At(Vec3 p) => p.Z < 0 ? Root(p) : At(p);
 
+    double? ISockSurface.Start(double angle) => null;
+
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => On(line, t);
 
     /// <summary>From the neck outward, then steeper and from deeper (back teeth) or higher (front teeth), at last straight up.</summary>
@@ -152,6 +154,7 @@ public sealed class ToothForm : IField, ISockSurface
     /// <summary>Crown above the cervical line, root below.</summary>
     private double Bare(Vec3 p)
     {
+        if (p.Z >= shape.HighestCervical) return shape.At(p);
         var axis = shape.Axis(p.Z);
         var (x, y) = (p.X - axis.X, p.Y - axis.Y);
         var angle = Math.Atan2(y, x);
@@ -213,6 +216,8 @@ public sealed class ToothForm : IField, ISockSurface
 
         public (Vec3 From, Vec3 Along) Line(double angle, double share) => form.Line(angle, share);
 
+        public double? Start(double angle) => form.shape.Neck(angle);
+
         public Vec3 On(in (Vec3 From, Vec3 Along) line, double t) => form.On(line, t);
 
         public double At(Vec3 p) => p.Z < 0 ? form.Root(p) : form.Bare(p);
@@ -254,6 +259,7 @@ internal readonly record struct SizeFit(double Up, double ScaleX, double ShiftX,
     private double Weight(double x, double y, double z, CrownShape shape)
     {
         if (z <= 0) return 0;
+        if (z >= shape.HighestCervical + (To * Length)) return 1;
         var axis = shape.Axis(z);
         return Curves.SmoothStep(From, To, (z - shape.Cervical(Math.Atan2(y - axis.Y, x - axis.X))) / Length);
     }

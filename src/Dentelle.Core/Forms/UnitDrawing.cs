@@ -10,7 +10,15 @@ namespace Dentelle.Core.Forms;
 /// <param name="Outcomes">What the planned body really takes, zone by zone.</param>
 public sealed record UnitDrawing(
     CrownSize Size, string SizeSource, bool Measured, IReadOnlyList<SectionDrawing> Faciolingual, SectionDrawing Mesiodistal, AboveDrawing Above,
-    PlannedForm Body, IReadOnlyList<ZoneOutcome> Outcomes, IReadOnlyList<Caution> Cautions);
+    PlannedForm Body, IReadOnlyList<ZoneOutcome> Outcomes, IReadOnlyList<Caution> Cautions)
+{
+    internal CutSurface Cut { get; init; } = null!;
+}
+
+/// <summary>What an average arch adds to a unit's drawing: an estimate as long as nobody has measured.</summary>
+/// <param name="Lines">For each section, the mesiodistal one last, lines of the neighbours and antagonists that come near.</param>
+/// <param name="Rooms">By zone, where one meets antagonists.</param>
+public sealed record ArchDrawing(IReadOnlyList<IReadOnlyList<IReadOnlyList<Vec2>>> Lines, IReadOnlyDictionary<string, ArchRoom> Rooms);
 
 /// <summary>A point of the drawing that a zone's number is led to.</summary>
 /// <param name="At">On the present outline.</param>

@@ -1,3 +1,4 @@
+using System.Numerics;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Teeth;
 using Dentelle.Geometry;
@@ -14,32 +15,45 @@ namespace Dentelle.Core.Forms;
 /// <param name="Why">Why it is not what was asked; null when it is.</param>
 public sealed record ZoneOutcome(Zone Zone, Mm Planned, Mm Least, Mm Usual, Mm Most, string? Why);
 
+/// <summary>Least distance to the antagonists when an average arch closes. An estimate, for a zone whose room nobody measured.</summary>
+public sealed record ArchRoom(Mm Before, Mm Cut);
+
+/// <summary>The planned surface's vertices above the margin: for each the zone of the present surface over it (−1: none) and its depth under that.</summary>
+internal sealed record CutSurface(Vec3[] Places, int[] Zones, double[] Depths)
+{
+    /// <summary>Below this height over the margin the shelf's own width is what is cut.</summary>
+    private const double AboveMargin = 0.8;
+
+    public static CutSurface Of(PlannedForm planned, int[] labels)
+    {
+        var (present, ring) = (planned.Present, planned.Margin);
+        Vec3[] places =
+        [
+            .. planned.Surface.Positions.ToArray().Select(p => (Vec3)p).Where(p => p.Z >= ring.Level(Math.Atan2(p.Y - ring.Centre.Y, p.X - ring.Centre.X)) + AboveMargin),
+        ];
+        var over = present.Tree.ClosestAll(Array.ConvertAll(places, p => (Vector3)p));
+        return new(places, Array.ConvertAll(over, place => labels[present.Surface.Corners[3 * place.Triangle]]), Array.ConvertAll(over, place => place.Distance));
+    }
+}
+
 /// <summary>Measures what a planned body takes from the present tooth.</summary>
 internal static class Outcomes
 {
     private const double Tolerance = 0.05;
 
-    /// <summary>Below this height over the margin the shelf's own width is what is cut.</summary>
-    private const double AboveMargin = 0.8;
-
-    public static IReadOnlyList<ZoneOutcome> Of(PresentTooth present, Mesh planned, PlannedForm form, SurfaceZones zones, int[] labels)
+    public static IReadOnlyList<ZoneOutcome> Of(UnitBodies bodies, CutSurface cut)
     {
-        var depths = new List<double>[zones.All.Count];
+        var depths = new List<double>[bodies.Zones.All.Count];
         var walls = new int[depths.Length];
         for (var i = 0; i < depths.Length; i++) depths[i] = [];
-        var places = present.Tree.ClosestAll(planned.Positions.ToArray());
-        for (var i = 0; i < planned.Positions.Length; i++)
+        for (var i = 0; i < cut.Places.Length; i++)
         {
-            Vec3 p = planned.Positions[i];
-            var angle = Math.Atan2(p.Y - form.Margin.Centre.Y, p.X - form.Margin.Centre.X);
-            if (p.Z < form.Margin.Level(angle) + AboveMargin) continue;
-            var label = labels[present.Surface.Corners[3 * places[i].Triangle]];
-            if (label < 0) continue;
-            depths[label].Add(places[i].Distance);
+            if (cut.Zones[i] is not (>= 0 and var zone)) continue;
+            depths[zone].Add(cut.Depths[i]);
             // Half a rounding's radius from the wall it already shapes the surface.
-            if (form.WallLead(p) > -0.15) walls[label]++;
+            if (bodies.Planned.WallLead(cut.Places[i]) > -0.15) walls[zone]++;
         }
-        return [.. form.Plan.Zones.Select((zone, i) => Outcome(zone, depths[i], walls[i], present, planned))];
+        return [.. bodies.Planned.Plan.Zones.Select((zone, i) => Outcome(zone, depths[i], walls[i], bodies.Present, bodies.Planned.Surface))];
     }
 
     private static ZoneOutcome Outcome(ZonePlan zone, List<double> depths, int walls, PresentTooth present, Mesh planned)

@@ -1,5 +1,6 @@
 using System.Numerics;
 using System.Runtime.CompilerServices;
+using System.Runtime.Intrinsics;
 
 namespace Dentelle.Geometry.Files;
 
@@ -17,6 +18,7 @@ internal static unsafe class PlainFacets
     {
         if (!BitConverter.IsLittleEndian) return (0, 0);
         var corners = 0;
+        var recent = default(RecentCorners);
         fixed (byte* start = window)
         fixed (double* powers = TextScanner.PowersOfTen)
         fixed (Vector3* places = loose)
@@ -25,7 +27,7 @@ internal static unsafe class PlainFacets
             var last = start + window.Length - Margin;
             while (at <= last && corners + 3 <= loose.Length)
             {
-                var next = Facet(at, start + window.Length, powers, places + corners);
+                var next = Facet(at, start + window.Length, powers, places + corners, ref recent);
                 if (next is null) break;
                 at = next;
                 corners += 3;
@@ -35,7 +37,7 @@ internal static unsafe class PlainFacets
     }
 
     [MethodImpl(MethodImplOptions.AggressiveOptimization)]
-    private static byte* Facet(byte* at, byte* end, double* powers, Vector3* corner)
+    private static byte* Facet(byte* at, byte* end, double* powers, Vector3* corner, ref RecentCorners recent)
     {
         var limit = at + Margin - 96;
         at = Spaces(at, limit);
@@ -51,13 +53,20 @@ internal static unsafe class PlainFacets
         {
             at = Spaces(at, limit);
             if (*(uint*)at != 0x74726576 || *(ushort*)(at + 4) != 0x7865 || at[6] > ' ') return null; // "vertex"
-            at = Number(Spaces(at + 6, limit), powers, out var x);
+            var text = Spaces(at + 6, limit);
+            if (recent.Find(text, out corner[i]) is var length && length > 0)
+            {
+                at = text + length;
+                continue;
+            }
+            at = Number(text, powers, out var x);
             if (at is null) return null;
             at = Number(Spaces(at, limit), powers, out var y);
             if (at is null) return null;
             at = Number(Spaces(at, limit), powers, out var z);
             if (at is null) return null;
             corner[i] = new Vector3(x, y, z);
+            recent.Add(text, (int)(at - text), corner[i]);
         }
         at = Spaces(at, limit);
         if (*(ulong*)at << 8 != 0x706F6F6C646E6500UL || at[7] > ' ') return null; // "endloop"
@@ -128,4 +137,47 @@ internal static unsafe class PlainFacets
     }
 
     private static ReadOnlySpan<ulong> Scale => [1, 10, 100, 1_000, 10_000, 100_000, 1_000_000, 10_000_000, 100_000_000];
+
+    /// <summary>The text of the last eight different corners. Triangles that follow each other share most of their corners, and comparing text is
+    /// quicker than reading numbers.</summary>
+    private struct RecentCorners
+    {
+        private const int Count = 8;
+        private fixed ulong heads[Count];
+        private fixed long texts[Count];
+        private fixed int lengths[Count];
+        private fixed float values[3 * Count];
+        private int next;
+
+        /// <summary>Length of the text when it stands here once more and ends there; else nothing.</summary>
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        public readonly int Find(byte* text, out Vector3 corner)
+        {
+            Unsafe.SkipInit(out corner);
+            var head = Vector256.Create(*(ulong*)text);
+            uint same;
+            fixed (ulong* first = heads)
+                same = Vector256.Equals(Vector256.Load(first), head).ExtractMostSignificantBits() | (Vector256.Equals(Vector256.Load(first + 4), head).ExtractMostSignificantBits() << 4);
+            if (same == 0) return 0;
+            var i = BitOperations.TrailingZeroCount(same);
+            var (before, length) = (texts[i], lengths[i]);
+            for (var k = 8; k < length; k += 8)
+            {
+                // The last step overlaps the one before.
+                var at = Math.Min(k, length - 8);
+                if (*(ulong*)(before + at) != *(ulong*)(text + at)) return 0;
+            }
+            if (length < 8 || text[length] > ' ') return 0;
+            corner = new Vector3(values[3 * i], values[(3 * i) + 1], values[(3 * i) + 2]);
+            return length;
+        }
+
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        public void Add(byte* text, int length, Vector3 corner)
+        {
+            (heads[next], texts[next], lengths[next]) = (*(ulong*)text, (long)text, length);
+            (values[3 * next], values[(3 * next) + 1], values[(3 * next) + 2]) = (corner.X, corner.Y, corner.Z);
+            next = (next + 1) % Count;
+        }
+    }
 }

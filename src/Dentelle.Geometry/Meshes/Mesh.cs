@@ -90,12 +90,15 @@ public sealed class Mesh
     /// <summary>Every vertex mapped on its own; the triangles stay.</summary>
     public Mesh Mapped(Func<Vec3, Vec3> map) => new(Array.ConvertAll(positions, p => (Vector3)map(p)), corners);
 
-    /// <summary>Mirrored across the plane x = 0; the winding is turned so that outside stays outside.</summary>
-    public Mesh MirroredX()
+    /// <summary>Mirrored across the plane x = 0; outside stays outside.</summary>
+    public Mesh MirroredX() => MappedMirrored(p => p with { X = -p.X });
+
+    /// <summary>Every vertex mapped by something that mirrors: the winding is turned so that outside stays outside.</summary>
+    public Mesh MappedMirrored(Func<Vec3, Vec3> map)
     {
         var turned = new int[corners.Length];
         for (var i = 0; i < corners.Length; i += 3) (turned[i], turned[i + 1], turned[i + 2]) = (corners[i], corners[i + 2], corners[i + 1]);
-        return new Mesh(Array.ConvertAll(positions, p => p with { X = -p.X }), turned);
+        return new Mesh(Array.ConvertAll(positions, p => (Vector3)map(p)), turned);
     }
 
     /// <summary>Several meshes as one, unjoined.</summary>

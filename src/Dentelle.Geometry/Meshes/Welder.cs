@@ -1,6 +1,7 @@
 using System.Numerics;
 using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
 using System.Runtime.Intrinsics.X86;
 
 namespace Dentelle.Geometry.Meshes;
@@ -10,8 +11,12 @@ namespace Dentelle.Geometry.Meshes;
 /// they are asked for.</remarks>
 public sealed class Welder
 {
-    private const int Block = 48;
-    private readonly uint[] hashes = new uint[Block];
+    private const int Block = 48, Recent = 8;
+
+    /// <summary>Hashes and vertices of the last corners of the block before, then of this one.</summary>
+    private readonly uint[] hashes = new uint[Recent + Block];
+    private readonly int[] found = new int[Recent + Block];
+    private readonly int[] seen = new int[Block];
     private Vector3[] positions;
     private int[] table;
     private int count;
@@ -21,6 +26,7 @@ public sealed class Welder
     {
         positions = GC.AllocateUninitializedArray<Vector3>(Math.Max(16, (expectedCorners / 6) + 64));
         table = new int[BitOperations.RoundUpToPowerOf2((uint)Math.Max(64, expectedCorners / 3))];
+        Array.Fill(found, -1);
     }
 
     public int VertexCount => count;
@@ -40,30 +46,52 @@ public sealed class Welder
     private void AddBlock(ReadOnlySpan<Vector3> corners, Span<int> vertices)
     {
         if (2 * (count + corners.Length) > table.Length) Grow();
+        if (count + corners.Length > positions.Length) Array.Resize(ref positions, Math.Max(2 * count, count + corners.Length));
+        // Places in the arrays without their bounds being asked each time: this is where reading a file spends its time.
         ref var slots = ref MemoryMarshal.GetArrayDataReference(table);
+        ref var places = ref MemoryMarshal.GetArrayDataReference(positions);
+        ref var hash = ref MemoryMarshal.GetArrayDataReference(hashes);
+        ref var vertex = ref MemoryMarshal.GetArrayDataReference(found);
+        ref var earlier = ref MemoryMarshal.GetArrayDataReference(seen);
+        ref var corner = ref MemoryMarshal.GetReference(corners);
+        var mask = (uint)(table.Length - 1);
         for (var i = 0; i < corners.Length; i++)
         {
-            hashes[i] = Hash(corners[i]);
-            Prefetch(ref Unsafe.Add(ref slots, hashes[i] & (uint)(table.Length - 1)));
+            var own = Unsafe.Add(ref hash, Recent + i) = Hash(Unsafe.Add(ref corner, i));
+            Prefetch(ref Unsafe.Add(ref slots, own & mask));
         }
-        for (var i = 0; i < corners.Length; i++) vertices[i] = FindOrAdd(corners[i], hashes[i]);
-    }
-
-    private int FindOrAdd(Vector3 corner, uint hash)
-    {
-        var mask = (uint)(table.Length - 1);
-        for (var slot = hash & mask; ; slot = (slot + 1) & mask)
+        // Most corners have just been seen in a triangle before: the last eight are looked through at once. A round of its own, for what has
+        // only just been written singly can't yet be read as eight.
+        for (var i = 0; i < corners.Length; i++)
         {
-            var entry = table[slot];
-            if (entry == 0)
-            {
-                if (count == positions.Length) Array.Resize(ref positions, 2 * count);
-                positions[count] = corner;
-                table[slot] = ++count;
-                return count - 1;
-            }
-            if (positions[entry - 1] == corner) return entry - 1;
+            var same = Vector256.Equals(Vector256.LoadUnsafe(ref hash, (nuint)i), Vector256.Create(Unsafe.Add(ref hash, Recent + i))).ExtractMostSignificantBits();
+            Unsafe.Add(ref earlier, i) = same == 0 ? -1 : i + 31 - BitOperations.LeadingZeroCount(same);
         }
+        for (var i = 0; i < corners.Length; i++)
+        {
+            var place = Unsafe.Add(ref corner, i);
+            var seenAt = Unsafe.Add(ref earlier, i);
+            var known = seenAt < 0 ? -1 : Unsafe.Add(ref vertex, seenAt);
+            if (known < 0 || Unsafe.Add(ref places, known) != place)
+            {
+                for (var slot = Unsafe.Add(ref hash, Recent + i) & mask; ; slot = (slot + 1) & mask)
+                {
+                    known = Unsafe.Add(ref slots, slot) - 1;
+                    if (known < 0)
+                    {
+                        known = count++;
+                        Unsafe.Add(ref places, known) = place;
+                        Unsafe.Add(ref slots, slot) = count;
+                        break;
+                    }
+                    if (Unsafe.Add(ref places, known) == place) break;
+                }
+            }
+            Unsafe.Add(ref vertex, Recent + i) = known;
+        }
+        found.AsSpan(Recent, corners.Length).CopyTo(vertices);
+        Array.Copy(hashes, corners.Length, hashes, 0, Recent);
+        Array.Copy(found, corners.Length, found, 0, Recent);
     }
 
     private void Grow()

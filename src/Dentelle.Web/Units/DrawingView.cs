@@ -1,3 +1,4 @@
+using Dentelle.Core;
 using Dentelle.Core.Forms;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Teeth;
@@ -13,17 +14,22 @@ public sealed record DrawingView(
     Jaw Jaw, bool IsRight, SizeView Size, string SizeSource, bool Measured, IReadOnlyList<SectionView> Faciolingual, SectionView Mesiodistal, AboveView Above,
     IReadOnlyList<OutcomeView> Outcomes)
 {
-    public static DrawingView From(Plan plan, UnitDrawing drawing) => new(
+    public static DrawingView From(Plan plan, UnitDrawing drawing, ArchDrawing arch) => new(
         plan.Tooth.Jaw, plan.Tooth.IsRight, new(drawing.Size.Length, drawing.Size.Mesiodistal, drawing.Size.Faciolingual), drawing.SizeSource, drawing.Measured,
-        [.. drawing.Faciolingual.Select(SectionView.From)], SectionView.From(drawing.Mesiodistal), AboveView.From(drawing.Above),
-        [.. drawing.Outcomes.Select(OutcomeView.From)]);
+        [.. drawing.Faciolingual.Select((section, i) => SectionView.From(section, arch.Lines[i]))], SectionView.From(drawing.Mesiodistal, arch.Lines[^1]), AboveView.From(drawing.Above),
+        [.. drawing.Outcomes.Select(outcome => OutcomeView.From(outcome, arch.Rooms.GetValueOrDefault(outcome.Zone.Name)))]);
 }
 
 /// <summary>What the planned body really takes from one zone, and why where it is not what was asked. Millimetres.</summary>
-public sealed record OutcomeView(string Zone, double LeastMm, double UsualMm, double MostMm, string? Why)
+/// <param name="RoomBeforeMm">How near the antagonists of an average arch come to the zone; null where none does.</param>
+/// <param name="RoomCutMm">The same once the plan is cut.</param>
+public sealed record OutcomeView(string Zone, double LeastMm, double UsualMm, double MostMm, string? Why, double? RoomBeforeMm, double? RoomCutMm)
 {
-    public static OutcomeView From(ZoneOutcome outcome) => new(
-        outcome.Zone.Name, Math.Round(outcome.Least.Value, 2), Math.Round(outcome.Usual.Value, 2), Math.Round(outcome.Most.Value, 2), outcome.Why);
+    public static OutcomeView From(ZoneOutcome outcome, ArchRoom? room) => new(
+        outcome.Zone.Name, Math.Round(outcome.Least.Value, 2), Math.Round(outcome.Usual.Value, 2), Math.Round(outcome.Most.Value, 2), outcome.Why,
+        Rounded(room?.Before), Rounded(room?.Cut));
+
+    private static double? Rounded(Mm? length) => length is { } mm ? Math.Round(mm.Value, 2) : null;
 }
 
 public sealed record SizeView(double Length, double Mesiodistal, double Faciolingual);
@@ -35,6 +41,7 @@ public sealed record SectionView(
     IReadOnlyList<double> Planned,
     IReadOnlyList<double> Enamel,
     IReadOnlyList<double> Pulp,
+    IReadOnlyList<IReadOnlyList<double>> Around,
     IReadOnlyList<MarkView> Marks,
     IReadOnlyList<MarginMarkView> Margins,
     double NearWallMm,
@@ -42,8 +49,9 @@ public sealed record SectionView(
     double BaseMm,
     double RemovedMm2)
 {
-    public static SectionView From(SectionDrawing section) => new(
+    public static SectionView From(SectionDrawing section, IReadOnlyList<IReadOnlyList<Vec2>> around) => new(
         section.Plane, section.Through, Flat.Of(section.Present), Flat.Of(section.Planned.Outline.Points), Flat.Of(section.Enamel), Flat.Of(section.Pulp),
+        [.. around.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
         [.. section.Marks.Select(MarkView.From)],
         [.. section.Margins.Select(mark => new MarginMarkView(mark.Segment, mark.At.X, mark.At.Y, mark.Gum.X, mark.Gum.Y))],
         section.Planned.NearWall, section.Planned.FarWall, section.Planned.Base, section.Planned.Removed);

@@ -1,5 +1,6 @@
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Forms;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
@@ -24,7 +25,7 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
         var crown = handbook.Protocol.Crown(planned.Plan.Material.Value)!;
         return new UnitView(
             unit.Id, unit.Version, CaseOf(whole!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
-            UnitDocument.From(planned.Plan), DrawingView.From(planned.Plan, planned.Drawing), ChoicesOf(planned.Plan, crown),
+            UnitDocument.From(planned.Plan), DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan, crown),
             Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, $"{handbook.Protocol.Name}, version {handbook.Protocol.Version}");
     }
 

@@ -461,6 +461,16 @@ export interface components {
             /** Format: double */
             mostMm: number;
             why?: null | string;
+            /**
+             * Format: double
+             * @description How near the antagonists of an average arch come to the zone; null where none does.
+             */
+            roomBeforeMm?: null | number;
+            /**
+             * Format: double
+             * @description The same once the plan is cut.
+             */
+            roomCutMm?: null | number;
         };
         /**
          * @description What a user found and decided for one tooth, as it stands in files, on the command line and in the API. Everything may
@@ -582,6 +592,7 @@ export interface components {
             planned: number[];
             enamel: number[];
             pulp: number[];
+            around: number[][];
             marks: components["schemas"]["MarkView"][];
             margins: components["schemas"]["MarginMarkView"][];
             /** Format: double */

@@ -56,12 +56,14 @@
   // The two small figures share one scale and stand below each other.
   const otherHeight = $derived(spanOf(other.present));
   const aboveHeight = $derived(spanOf(drawing.above.present));
-  const small = $derived(Math.min(on.scale / 2, (height - 188) / (otherHeight + aboveHeight)));
+  const small = $derived(Math.min(on.scale / 2, (height - 198) / (otherHeight + aboveHeight)));
   const sideBox = $derived({ x: width - side, width: side - 10 });
+  // Above a lower tooth and below an upper one the antagonists need room of their own.
+  const otherHead = $derived(up ? 78 : 64);
   const otherOn = $derived(
-    fit(other.present, { ...sideBox, y: 64, height: otherHeight * small }, flips(other.plane), up, small),
+    fit(other.present, { ...sideBox, y: otherHead, height: otherHeight * small }, flips(other.plane), up, small),
   );
-  const otherFoot = $derived(64 + otherHeight * small);
+  const otherFoot = $derived(otherHead + otherHeight * small + (up ? 0 : 10));
   const aboveTop = $derived(otherFoot + 62);
   const aboveOn = $derived(
     fit(

@@ -58,6 +58,12 @@
 </g>
 
 <style>
+  text {
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 4px;
+    stroke-linejoin: round;
+  }
   .leader {
     stroke: var(--soft);
     stroke-width: 0.7;

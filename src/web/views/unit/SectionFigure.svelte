@@ -31,6 +31,9 @@
   <path d={present + planned} fill="url(#room)" fill-rule="evenodd" />
   <path d={planned} class="planned" class:large />
   <path d={present} class="present" class:large />
+  {#each section.around as line, i (i)}
+    <path d={path(line, on, false)} class="around" />
+  {/each}
   <path d={path(section.enamel, on, false)} class="estimate" />
   <path d={path(section.pulp, on, false)} class="pulp" />
   {#each section.margins as mark (mark.segment)}
@@ -67,6 +70,13 @@
   .present.large {
     stroke-width: 1.9;
     stroke-dasharray: 0.1 4.6;
+  }
+  .around {
+    fill: none;
+    stroke: var(--firm);
+    stroke-width: 1.1;
+    stroke-linecap: round;
+    stroke-linejoin: round;
   }
   .estimate {
     fill: none;
