@@ -68,6 +68,9 @@ public sealed unsafe class MeshTree
 
     internal Vector3 Origin => origin;
 
+    /// <summary>More than single precision is ever off by.</summary>
+    internal float Slack => (float)reach * 1e-6f;
+
     /// <summary>Points or rays closer together than this go better together than singly.</summary>
     internal float PacketSize => (float)reach / 16;
 

@@ -24,10 +24,10 @@ internal static unsafe class PointPacket
     /// <param name="leaves">First leaf.</param>
     /// <param name="points">Eight, in the tree's coordinates.</param>
     /// <param name="limit">Squared distance beyond which nothing counts.</param>
-    /// <param name="seed">A leaf likely to be near.</param>
-    /// <param name="found">Gets eight leaves, then eight lanes.</param>
+    /// <param name="known">A place and how far the surface is from there: no point's surface is farther than the way there and on.</param>
+    /// <param name="found">Room for sixteen; gets eight leaves, then eight lanes.</param>
     [SkipLocalsInit]
-    public static void Nearest(float* nodes, float* leaves, ReadOnlySpan<Vector3> points, float limit, int seed, Span<int> found)
+    public static void Nearest(float* nodes, float* leaves, ReadOnlySpan<Vector3> points, float limit, (Vector3 Place, float Distance) known, int* found)
     {
         var xs = stackalloc float[3 * Lanes];
         for (var i = 0; i < Lanes; i++)
@@ -37,16 +37,25 @@ internal static unsafe class PointPacket
             xs[16 + i] = points[i].Z;
         }
         var (x, y, z) = (Vector256.Load(xs), Vector256.Load(xs + 8), Vector256.Load(xs + 16));
+        var middle = points[0];
+        for (var i = 1; i < Lanes; i++) middle += points[i];
+        middle /= Lanes;
+        var reach = 0f;
+        foreach (var p in points) reach = MathF.Max(reach, Vector3.DistanceSquared(p, middle));
+        reach = MathF.Sqrt(reach) * 1.0001f;
         var best = stackalloc float[Lanes];
-        Vector256.Create(limit).Store(best);
-        found[..Lanes].Fill(-1);
-        Look(leaves, seed, 0xFF, xs, best, found);
+        for (var i = 0; i < Lanes; i++)
+        {
+            var way = (Vector3.Distance(points[i], known.Place) + known.Distance) * 1.0001f;
+            best[i] = MathF.Min(limit, way * way);
+            found[i] = -1;
+        }
         var waiting = stackalloc Waiting[PointSearch.StackSize];
         var count = 0;
         var next = 0;
         while (true)
         {
-            Open(nodes + ((long)NodeFloats * next), x, y, z, Vector256.Load(best), waiting, ref count);
+            Open(nodes + ((long)NodeFloats * next), x, y, z, middle, reach, Vector256.Load(best), waiting, ref count);
             while (true)
             {
                 if (count == 0) return;
@@ -55,21 +64,25 @@ internal static unsafe class PointPacket
                 if (nearer == 0) continue;
                 next = top.Child;
                 if (!IsLeaf(next)) break;
-                if (~next != seed) Look(leaves, ~next, nearer, xs, best, found);
+                Look(leaves + ((long)LeafFloats * ~next), ~next, nearer, xs, best, found);
             }
         }
     }
 
     /// <summary>Puts the children that may hold something nearer for any point on the stack, the nearest on top.</summary>
+    /// <remarks>All eight children are first held against the ball round the eight points at once; few are left to be looked at point by point.</remarks>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static void Open(float* node, Floats x, Floats y, Floats z, Floats best, Waiting* waiting, ref int count)
+    private static void Open(float* node, Floats x, Floats y, Floats z, Vector3 middle, float reach, Floats best, Waiting* waiting, ref int count)
     {
         var bottom = count;
-        for (var child = node; child < node + Lanes; child++)
+        var within = MathF.Sqrt(Greatest(best)) + reach;
+        var limit = Vector256.Create(within * within);
+        var left = Vector256.LessThan(SimdPointKernel.BoxBounds(node, middle.X, middle.Y, middle.Z), limit).ExtractMostSignificantBits();
+        if ((left & (left - 1)) != 0) left &= Vector256.LessThan(SimdPointKernel.DiscBounds(node, middle.X, middle.Y, middle.Z), limit).ExtractMostSignificantBits();
+        for (; left != 0; left &= left - 1)
         {
-            var bounds = BoxBounds(child, x, y, z);
-            if (!Vector256.LessThanAny(bounds, best)) continue;
-            bounds = Vector256.MaxNative(bounds, DiscBounds(child, x, y, z));
+            var child = node + BitOperations.TrailingZeroCount(left);
+            var bounds = Vector256.MaxNative(BoxBounds(child, x, y, z), DiscBounds(child, x, y, z));
             if (!Vector256.LessThanAny(bounds, best)) continue;
             var nearest = DiscFitter.Least(bounds);
             var place = count++;
@@ -80,19 +93,52 @@ internal static unsafe class PointPacket
         }
     }
 
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static void Look(float* leaves, int leaf, uint which, float* xs, float* best, Span<int> found)
+    /// <summary>Holds some of the points against a leaf's triangles: the kernel's distances, with all that depends on the triangles alone worked out once.</summary>
+    [MethodImpl(MethodImplOptions.NoInlining)]
+    private static void Look(float* leaf, int number, uint which, float* xs, float* best, int* found)
     {
+        Floats ax = All(leaf, A), ay = All(leaf, A + 8), az = All(leaf, A + 16);
+        Floats ux = All(leaf, B) - ax, uy = All(leaf, B + 8) - ay, uz = All(leaf, B + 16) - az;
+        Floats vx = All(leaf, C) - ax, vy = All(leaf, C + 8) - ay, vz = All(leaf, C + 16) - az;
+        Floats wx = vx - ux, wy = vy - uy, wz = vz - uz;
+        Floats nx = Fma(uy, vz, -(uz * vy)), ny = Fma(uz, vx, -(ux * vz)), nz = Fma(ux, vy, -(uy * vx));
+        Floats uu = Dot(ux, uy, uz, ux, uy, uz), uv = Dot(ux, uy, uz, vx, vy, vz), vv = Dot(vx, vy, vz, vx, vy, vz);
+        Floats ww = Dot(wx, wy, wz, wx, wy, wz), nn = Dot(nx, ny, nz, nx, ny, nz);
+        var tiny = Vector256.Create(1e-30f);
+        var area = Vector256.ConditionalSelect(Vector256.GreaterThan(nn, tiny), Fma(uu, vv, -(uv * uv)), Vector256.Create(-1f));
+        Floats perU = Floats.One / Vector256.MaxNative(uu, tiny), perV = Floats.One / Vector256.MaxNative(vv, tiny);
+        Floats perW = Floats.One / Vector256.MaxNative(ww, tiny), perN = Floats.One / Vector256.MaxNative(nn, tiny);
         for (; which != 0; which &= which - 1)
         {
             var i = BitOperations.TrailingZeroCount(which);
-            var distances = SimdPointKernel.Distances(leaves + ((long)LeafFloats * leaf), xs[i], xs[8 + i], xs[16 + i]);
+            Floats px = Vector256.Create(xs[i]) - ax, py = Vector256.Create(xs[8 + i]) - ay, pz = Vector256.Create(xs[16 + i]) - az;
+            Floats up = Dot(ux, uy, uz, px, py, pz), vp = Dot(vx, vy, vz, px, py, pz), height = Dot(nx, ny, nz, px, py, pz);
+            Floats s = Fma(vv, up, -(uv * vp)), t = Fma(uu, vp, -(uv * up));
+            var over = Vector256.GreaterThanOrEqual(Vector256.MinNative(s, t), Floats.Zero) & Vector256.LessThanOrEqual(s + t, area);
+            Floats qx = px - ux, qy = py - uy, qz = pz - uz;
+            var edge = Vector256.MinNative(FromEdge(px, py, pz, ux, uy, uz, up * perU), FromEdge(px, py, pz, vx, vy, vz, vp * perV));
+            edge = Vector256.MinNative(edge, FromEdge(qx, qy, qz, wx, wy, wz, Dot(wx, wy, wz, qx, qy, qz) * perW));
+            var distances = Vector256.ConditionalSelect(over, height * height * perN, edge);
             if (!Vector256.LessThanAny(distances, Vector256.Create(best[i]))) continue;
             best[i] = DiscFitter.Least(distances);
-            found[i] = leaf;
+            found[i] = number;
             found[Lanes + i] = BitOperations.TrailingZeroCount(Vector256.Equals(distances, Vector256.Create(best[i])).ExtractMostSignificantBits());
         }
     }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static Floats FromEdge(Floats px, Floats py, Floats pz, Floats ex, Floats ey, Floats ez, Floats along)
+    {
+        var part = Vector256.MinNative(Vector256.MaxNative(along, Floats.Zero), Floats.One);
+        Floats x = Fma(-part, ex, px), y = Fma(-part, ey, py), z = Fma(-part, ez, pz);
+        return Dot(x, y, z, x, y, z);
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static Floats Dot(Floats ax, Floats ay, Floats az, Floats bx, Floats by, Floats bz) => Fma(ax, bx, Fma(ay, by, az * bz));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static Floats All(float* at, int row) => Vector256.LoadAligned(at + row);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static Floats BoxBounds(float* child, Floats x, Floats y, Floats z)
@@ -114,6 +160,14 @@ internal static unsafe class PointPacket
         var beside = Vector256.MaxNative(Vector256.Sqrt(Vector256.MaxNative(across, zero)) - Row(child, Radius), zero);
         var above = Vector256.MaxNative(Vector256.Abs(height) - Row(child, HalfThickness), zero);
         return Fma(beside, beside, above * above);
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static float Greatest(Floats values)
+    {
+        var four = Vector128.MaxNative(values.GetLower(), values.GetUpper());
+        var two = Vector128.MaxNative(four, Vector128.Shuffle(four, Vector128.Create(2, 3, 0, 1)));
+        return Vector128.MaxNative(two, Vector128.Shuffle(two, Vector128.Create(1, 0, 3, 2))).ToScalar();
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]

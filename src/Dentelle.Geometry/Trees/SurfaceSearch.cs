@@ -7,6 +7,7 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
 {
     private readonly int[] found = new int[2 * TreeLayout.Lanes];
     private readonly TreeRay[] packet = new TreeRay[TreeLayout.Lanes];
+    private (Vector3 Place, float Distance) known = (default, float.MaxValue);
     private int seed;
     private int raySeed;
 
@@ -54,11 +55,14 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
         Span<Vector3> local = stackalloc Vector3[TreeLayout.Lanes];
         for (var i = 0; i < local.Length; i++) local[i] = points[i] - tree.Origin;
         var (nodes, leaves) = tree.Blocks;
-        PointPacket.Nearest((float*)nodes, (float*)leaves, local, (float)Math.Min(within * within, float.MaxValue), seed, found);
+        fixed (int* into = found) PointPacket.Nearest((float*)nodes, (float*)leaves, local, (float)Math.Min(within * within, float.MaxValue), known, into);
         for (var i = 0; i < local.Length; i++)
         {
             places[i] = found[i] < 0 ? SurfacePoint.None : tree.Refined(points[i], found[i], found[TreeLayout.Lanes + i]);
-            if (found[i] >= 0) seed = found[i];
+            if (found[i] < 0) continue;
+            seed = found[i];
+            // The distance in double may be a hair shorter than the tree's own.
+            known = (local[i], ((float)places[i].Distance * 1.0001f) + tree.Slack);
         }
     }
 
