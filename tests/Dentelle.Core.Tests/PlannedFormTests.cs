@@ -15,6 +15,9 @@ public class PlannedFormTests
     private static readonly ZoneKind[] HeldToDepth =
         [ZoneKind.Edge, ZoneKind.FunctionalCusp, ZoneKind.NonFunctionalCusp, ZoneKind.FunctionalCuspBevel, ZoneKind.Groove, ZoneKind.FacialOcclusalHalf, ZoneKind.FacialIncisalThird];
 
+    /// <summary>script/bench asks for the full size.</summary>
+    private static readonly Fineness Size = Environment.GetEnvironmentVariable("DENTELLE_BODIES") == "full" ? Fineness.Full : Fineness.Preview;
+
     public static TheoryData<int> Quarters => [0, 1, 2, 3];
 
     [Theory(DisplayName = "Watertight, not undercut, margin and convergence as planned, depths reached or the reason told")]
@@ -30,7 +33,7 @@ public class PlannedFormTests
                 if (!made.Is(out var plan, out _)) continue;
                 var what = $"{tooth} {crown.Material}";
                 var planned = Shipped.Need(Draughtsman.Cut(plan, Shipped.Handbook));
-                var mesh = planned.Unplaced(Fineness.Preview);
+                var mesh = planned.Unplaced(Size);
                 Assert.True(mesh.Topology.IsWatertight, what);
                 var cut = Cut(planned, mesh);
                 var overhang = cut.Where(facet => facet.Normal.Z < -0.03).Sum(facet => facet.Area) / cut.Sum(facet => facet.Area);

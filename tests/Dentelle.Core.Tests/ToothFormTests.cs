@@ -42,11 +42,11 @@ public class ToothFormTests
         {
             var form = Form(iso);
             var full = form.Mesh(Fineness.Full);
-            Assert.InRange(full.TriangleCount, 95_000, 100_000);
+            Assert.InRange(full.TriangleCount, 95_000, 101_000);
             Assert.True(full.Topology.IsWatertight);
-            var off = Enumerable.Range(0, full.TriangleCount / 7).Select(i => OffField(form, full, 7 * i)).Order().ToArray();
-            Assert.InRange(off[(int)(off.Length * 0.998)], 0, 0.01);
-            Assert.InRange(off[^1], 0, 0.06);
+            var off = Enumerable.Range(0, full.TriangleCount).AsParallel().Select(i => OffField(form, full, i)).ToArray();
+            Assert.True(off.Count(distance => distance > 0.01) < 0.0001 * off.Length, iso);
+            Assert.InRange(off.Max(), 0, 0.02);
         }
     }
 

@@ -9,6 +9,19 @@ namespace Dentelle.Geometry.Tests;
 
 public class MeshTests
 {
+    [Fact(DisplayName = "Halved edges leave a closed surface of the same volume, whichever are chosen; on a ball, middles set on it bring it nearer to a ball")]
+    public void Refined() => Gen.Int[1, 1000].Sample(chosen =>
+    {
+        var ball = Solids.Sphere(2, 12);
+        var split = Refinement.Split(ball, (a, b) => (((a * 31) ^ (b * 17)) + chosen) % 3 == 0, (a, b) => ((Vec3)(ball.Positions[a] + ball.Positions[b])) / 2);
+        Assert.True(split.Topology.IsWatertight);
+        Assert.Equal(ball.Volume, split.Volume, 1e-4);
+        var round = Refinement.Split(ball, (_, _) => true, (a, b) => ((Vec3)(ball.Positions[a] + ball.Positions[b])).Unit * 2);
+        Assert.Equal(4 * ball.TriangleCount, round.TriangleCount);
+        var full = 4.0 / 3 * Math.PI * 8;
+        Assert.InRange(full - round.Volume, 0, 0.3 * (full - ball.Volume));
+    }, iter: 20);
+
     [Fact(DisplayName = "Volume and area: handbook formulas for sphere, box and cone's stump; CGAL for the lumpy body")]
     public void Measures()
     {

@@ -91,8 +91,33 @@ public sealed class ToothForm : IField, ISockSurface
     }
 
     /// <summary>The body before mirroring, turning and tilting.</summary>
-    internal Mesh Unplaced(Fineness fineness) =>
-        sock.Mesh(fineness, (angle, ring) => Stump(angle, ring, fineness.Below), fineness.Below, Fitted);
+    internal Mesh Unplaced(Fineness fineness)
+    {
+        var mesh = sock.Mesh(fineness, (angle, ring) => Stump(angle, ring, fineness.Below), fineness.Below, Fitted);
+        for (var pass = 0; pass < fineness.Refinements; pass++) mesh = Refined(mesh);
+        return mesh;
+    }
+
+    /// <summary>Edges that bridge a crisp groove or crest are halved, their middles set on the surface.</summary>
+    private Mesh Refined(Mesh mesh)
+    {
+        // A bow of length l whose ends' normals differ by w stands l·w/8 off its chord.
+        const double bow = 0.004;
+        return Refinement.Split(mesh, Bridges, Middle);
+
+        bool Bridges(int a, int b)
+        {
+            var (p, q) = (mesh.Positions[a], mesh.Positions[b]);
+            return Math.Min(p.Z, q.Z) > 0 && (q - p).Length() * (mesh.Normals[b] - mesh.Normals[a]).Length() > 8 * bow;
+        }
+
+        Vec3 Middle(int a, int b)
+        {
+            Vec3 middle = (mesh.Positions[a] + mesh.Positions[b]) / 2, normal = ((Vec3)(mesh.Normals[a] + mesh.Normals[b])).Unit;
+            const double reach = 0.08;
+            return middle + (normal * (At(middle - (normal * reach)) < 0 && At(middle + (normal * reach)) > 0 ? Crossing.Edge(-reach, reach, t => At(middle + (normal * t))) : 0));
+        }
+    }
 
     private Vec3 Fitted(Vec3 p) => IsUnworn ? fit.Done(p, shape) : p;
 

@@ -1,0 +1,45 @@
+using System.Numerics;
+
+namespace Dentelle.Geometry.Meshes;
+
+/// <summary>Finer triangles where they are asked for.</summary>
+public static class Refinement
+{
+    /// <summary>Halves the edges that pass; triangles are split along them, so that a closed surface stays closed. Vertices keep their numbers, new ones follow.</summary>
+    /// <param name="mesh">What is refined.</param>
+    /// <param name="splits">Whether an edge, by the numbers of its vertices, is halved; asked once for each edge.</param>
+    /// <param name="place">Where its middle goes, by the same numbers.</param>
+    public static Mesh Split(Mesh mesh, Func<int, int, bool> splits, Func<int, int, Vec3> place)
+    {
+        var positions = new List<Vector3>(mesh.Positions.ToArray());
+        var middles = new Dictionary<(int, int), int>();
+        var corners = new List<int>(mesh.Corners.Length);
+        for (var i = 0; i < mesh.TriangleCount; i++)
+        {
+            var (a, b, c) = (mesh.Corners[3 * i], mesh.Corners[(3 * i) + 1], mesh.Corners[(3 * i) + 2]);
+            var (ab, bc, ca) = (Middle(a, b), Middle(b, c), Middle(c, a));
+            // The corner between the two halved edges, or after the only one, comes first.
+            if (Halved() == 1) Single(ab >= 0 ? (c, a, b, ab) : bc >= 0 ? (a, b, c, bc) : (b, c, a, ca));
+            else if (Halved() == 2) Double(ab < 0 ? (c, a, b, ca, bc) : bc < 0 ? (a, b, c, ab, ca) : (b, c, a, bc, ab));
+            else if (Halved() == 3) corners.AddRange([a, ab, ca, ab, b, bc, ca, bc, c, ab, bc, ca]);
+            else corners.AddRange([a, b, c]);
+
+            int Halved() => (ab >= 0 ? 1 : 0) + (bc >= 0 ? 1 : 0) + (ca >= 0 ? 1 : 0);
+        }
+        return new Mesh([.. positions], [.. corners]);
+
+        void Single((int Tip, int A, int B, int Middle) t) => corners.AddRange([t.Tip, t.A, t.Middle, t.Tip, t.Middle, t.B]);
+
+        void Double((int Tip, int A, int B, int ToA, int ToB) t) => corners.AddRange([t.Tip, t.ToA, t.ToB, t.ToA, t.A, t.B, t.ToA, t.B, t.ToB]);
+
+        // −1 where an edge stays whole.
+        int Middle(int a, int b)
+        {
+            var edge = a < b ? (a, b) : (b, a);
+            if (middles.TryGetValue(edge, out var known)) return known;
+            if (!splits(edge.Item1, edge.Item2)) return middles[edge] = -1;
+            positions.Add((Vector3)place(edge.Item1, edge.Item2));
+            return middles[edge] = positions.Count - 1;
+        }
+    }
+}
