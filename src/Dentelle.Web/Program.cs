@@ -70,8 +70,8 @@ app.MapFallbackToFile("index.html").AllowAnonymous();
 if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 {
     DatabaseFile.BringUpToDate(files.DatabasePath);
-    // The first unit that is opened need not wait for the arch.
-    _ = Task.Run(() => handbook.Forms.Closed);
+    // The first unit that is opened need not wait for the arch, nor the start for it.
+    app.Lifetime.ApplicationStarted.Register(() => _ = Task.Delay(TimeSpan.FromSeconds(2), app.Lifetime.ApplicationStopping).ContinueWith(_ => handbook.Forms.Closed, TaskContinuationOptions.OnlyOnRanToCompletion));
     if (files.Demo) await DemoPractice.FillAsync(app.Services);
 }
 

@@ -25,8 +25,18 @@ public static class ProtocolReader
     public static Answer<SourceTable> ReadSources(NamedText file, NamedText schema, SchemaMemory? memory = null) =>
         Read(file, schema, DocumentJson.Default.SourceTable, memory);
 
-    public static Answer<FormTable> ReadForms(NamedText file, NamedText schema, SchemaMemory? memory = null) =>
-        Read(file, schema, DocumentJson.Default.FormTable, memory);
+    /// <summary>The same text gives the same table: it keeps the forms made from it, and a process needs them once.</summary>
+    public static Answer<FormTable> ReadForms(NamedText file, NamedText schema, SchemaMemory? memory = null)
+    {
+        if (lastForms is { } last && last.Text == file.Text) return last.Forms;
+        if (!Read(file, schema, DocumentJson.Default.FormTable, memory).Is(out var forms, out var problem)) return problem;
+        lastForms = new(file.Text, forms);
+        return forms;
+    }
+
+    private sealed record FormsRead(string Text, FormTable Forms);
+
+    private static volatile FormsRead? lastForms;
 
     private static Answer<T> Read<T>(NamedText file, NamedText schema, JsonTypeInfo<T> type, SchemaMemory? memory)
         where T : class

@@ -42,7 +42,7 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
             if (some.Length == TreeLayout.Lanes && tree.UsesVectors && LieTogether(some) && Packed(some, direction))
             {
                 var (nodes, leaves) = tree.Blocks;
-                var bits = RayPacket.Any((float*)nodes, (float*)leaves, packet, ref raySeed);
+                var bits = RayPacket.Any((float*)nodes, (float*)leaves, packet);
                 for (var i = 0; i < TreeLayout.Lanes; i++) met[at + i] = (bits & (1u << i)) != 0;
                 continue;
             }
