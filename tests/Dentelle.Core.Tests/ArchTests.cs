@@ -97,7 +97,7 @@ public sealed class ArchTests
         foreach (var (zone, room) in rooms)
         {
             var planned = unit.Plan.Zone(zone)!.Depth.Value.Target.Value;
-            Assert.InRange(room.Cut.Value - room.Before.Value, 0.3 * planned, planned + 1.2);
+            Assert.InRange(room.Cut!.Value.Value - room.Before.Value, 0.3 * planned, planned + 1.2);
         }
     }
 

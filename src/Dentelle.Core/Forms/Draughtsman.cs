@@ -46,8 +46,8 @@ public static class Draughtsman
         var cut = around.Nearest(drawing.Cut.Places, occluding, plan.Zones.Count);
         return new ArchDrawing(
             present.LinesAround(handbook.Protocol.Estimates, arch),
-            plan.Zones.Select((zone, i) => (zone.Zone, i)).Where(at => at.Zone.Occludes && double.IsFinite(before[at.i] + cut[at.i]))
-                .ToDictionary(at => at.Zone.Name, at => new ArchRoom(new Mm(before[at.i]), new Mm(cut[at.i]))));
+            plan.Zones.Select((zone, i) => (zone.Zone, i)).Where(at => at.Zone.Occludes && double.IsFinite(before[at.i]))
+                .ToDictionary(at => at.Zone.Name, at => new ArchRoom(new Mm(before[at.i]), double.IsFinite(cut[at.i]) ? new Mm(cut[at.i]) : null)));
     }
 
     private static Problem? Slip(Plan plan, FormParameters form, Protocol protocol)

@@ -16,7 +16,9 @@ namespace Dentelle.Core.Forms;
 public sealed record ZoneOutcome(Zone Zone, Mm Planned, Mm Least, Mm Usual, Mm Most, string? Why);
 
 /// <summary>Least distance to the antagonists when an average arch closes. An estimate, for a zone whose room nobody measured.</summary>
-public sealed record ArchRoom(Mm Before, Mm Cut);
+/// <param name="Before">Of the present surface.</param>
+/// <param name="Cut">Of what the plan leaves under the zone; null where that is all wall.</param>
+public sealed record ArchRoom(Mm Before, Mm? Cut);
 
 /// <summary>The planned surface's vertices above the margin: for each the zone of the present surface over it (−1: none) and its depth under that.</summary>
 internal sealed record CutSurface(Vec3[] Places, int[] Zones, double[] Depths)

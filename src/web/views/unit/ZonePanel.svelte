@@ -117,10 +117,11 @@
     <Stepper label="Build-out" value={shownBuildOut} signed onstep={(value) => setAt('buildOutMm', value)} />
     {#if zone.expectedClearanceMm}
       <Stepper label="Room before" value={shownRoom} least={0} onstep={(value) => setAt('roomBeforeMm', value)} />
-      {#if shownRoom == null && outcome?.roomBeforeMm != null && outcome.roomCutMm != null}
+      {#if shownRoom == null && outcome?.roomBeforeMm != null}
         <p class="quiet">
-          In an average arch {outcome.roomBeforeMm.toFixed(1)} before and {outcome.roomCutMm.toFixed(1)} once cut: an estimate
-          until you measure.
+          In an average arch {outcome.roomBeforeMm.toFixed(1)} before{outcome.roomCutMm == null
+            ? ''
+            : ` and ${outcome.roomCutMm.toFixed(1)} once cut`}: an estimate until you measure.
         </p>
       {/if}
     {/if}
