@@ -28,8 +28,8 @@ public static class ProtocolReader
     /// <summary>The same text gives the same table: it keeps the forms made from it, and a process needs them once.</summary>
     public static Answer<FormTable> ReadForms(NamedText file, NamedText schema, SchemaMemory? memory = null)
     {
-        if (lastForms is { } last && last.Text == file.Text) return last.Forms;
         if (!Read(file, schema, DocumentJson.Default.FormTable, memory).Is(out var forms, out var problem)) return problem;
+        if (lastForms is { } last && last.Text == file.Text) return last.Forms;
         lastForms = new(file.Text, forms);
         return forms;
     }
