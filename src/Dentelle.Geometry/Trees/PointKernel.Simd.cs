@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
+using static Dentelle.Geometry.Trees.EightLanes;
 using static Dentelle.Geometry.Trees.TreeLayout;
 using Floats = System.Runtime.Intrinsics.Vector256<float>;
 
@@ -59,34 +60,12 @@ internal readonly unsafe struct SimdPointKernel : IPointKernel
 
         // Else the nearest of the three edges.
         var edge = Vector256.MinNative(
-            FromEdge(px, py, pz, ux, uy, uz, Clamp(up / Vector256.MaxNative(uu, tiny))),
-            FromEdge(px, py, pz, vx, vy, vz, Clamp(vp / Vector256.MaxNative(vv, tiny))));
+            FromEdge(px, py, pz, ux, uy, uz, up / Vector256.MaxNative(uu, tiny)),
+            FromEdge(px, py, pz, vx, vy, vz, vp / Vector256.MaxNative(vv, tiny)));
         Floats wx = vx - ux, wy = vy - uy, wz = vz - uz;
         Floats qx = px - ux, qy = py - uy, qz = pz - uz;
-        var along = Clamp(Dot(wx, wy, wz, qx, qy, qz) / Vector256.MaxNative(Dot(wx, wy, wz, wx, wy, wz), tiny));
+        var along = Dot(wx, wy, wz, qx, qy, qz) / Vector256.MaxNative(Dot(wx, wy, wz, wx, wy, wz), tiny);
         edge = Vector256.MinNative(edge, FromEdge(qx, qy, qz, wx, wy, wz, along));
         return Vector256.ConditionalSelect(over, face, edge);
     }
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats FromEdge(Floats px, Floats py, Floats pz, Floats ex, Floats ey, Floats ez, Floats along)
-    {
-        Floats x = Fma(-along, ex, px), y = Fma(-along, ey, py), z = Fma(-along, ez, pz);
-        return Dot(x, y, z, x, y, z);
-    }
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Dot(Floats ax, Floats ay, Floats az, Floats bx, Floats by, Floats bz) => Fma(ax, bx, Fma(ay, by, az * bz));
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Clamp(Floats v) => Vector256.MinNative(Vector256.MaxNative(v, Floats.Zero), Floats.One);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fma(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, c);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fms(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, -c);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Row(float* at, int row) => Vector256.LoadAligned(at + row);
 }

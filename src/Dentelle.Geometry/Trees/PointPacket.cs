@@ -1,6 +1,7 @@
 using System.Numerics;
 using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
+using static Dentelle.Geometry.Trees.EightLanes;
 using static Dentelle.Geometry.Trees.TreeLayout;
 using Floats = System.Runtime.Intrinsics.Vector256<float>;
 
@@ -97,15 +98,15 @@ internal static unsafe class PointPacket
     [MethodImpl(MethodImplOptions.NoInlining)]
     private static void Look(float* leaf, int number, uint which, float* xs, float* best, int* found)
     {
-        Floats ax = All(leaf, A), ay = All(leaf, A + 8), az = All(leaf, A + 16);
-        Floats ux = All(leaf, B) - ax, uy = All(leaf, B + 8) - ay, uz = All(leaf, B + 16) - az;
-        Floats vx = All(leaf, C) - ax, vy = All(leaf, C + 8) - ay, vz = All(leaf, C + 16) - az;
+        Floats ax = Row(leaf, A), ay = Row(leaf, A + 8), az = Row(leaf, A + 16);
+        Floats ux = Row(leaf, B) - ax, uy = Row(leaf, B + 8) - ay, uz = Row(leaf, B + 16) - az;
+        Floats vx = Row(leaf, C) - ax, vy = Row(leaf, C + 8) - ay, vz = Row(leaf, C + 16) - az;
         Floats wx = vx - ux, wy = vy - uy, wz = vz - uz;
-        Floats nx = Fma(uy, vz, -(uz * vy)), ny = Fma(uz, vx, -(ux * vz)), nz = Fma(ux, vy, -(uy * vx));
+        Floats nx = Fms(uy, vz, uz * vy), ny = Fms(uz, vx, ux * vz), nz = Fms(ux, vy, uy * vx);
         Floats uu = Dot(ux, uy, uz, ux, uy, uz), uv = Dot(ux, uy, uz, vx, vy, vz), vv = Dot(vx, vy, vz, vx, vy, vz);
         Floats ww = Dot(wx, wy, wz, wx, wy, wz), nn = Dot(nx, ny, nz, nx, ny, nz);
         var tiny = Vector256.Create(1e-30f);
-        var area = Vector256.ConditionalSelect(Vector256.GreaterThan(nn, tiny), Fma(uu, vv, -(uv * uv)), Vector256.Create(-1f));
+        var area = Vector256.ConditionalSelect(Vector256.GreaterThan(nn, tiny), Fms(uu, vv, uv * uv), Vector256.Create(-1f));
         Floats perU = Floats.One / Vector256.MaxNative(uu, tiny), perV = Floats.One / Vector256.MaxNative(vv, tiny);
         Floats perW = Floats.One / Vector256.MaxNative(ww, tiny), perN = Floats.One / Vector256.MaxNative(nn, tiny);
         for (; which != 0; which &= which - 1)
@@ -113,7 +114,7 @@ internal static unsafe class PointPacket
             var i = BitOperations.TrailingZeroCount(which);
             Floats px = Vector256.Create(xs[i]) - ax, py = Vector256.Create(xs[8 + i]) - ay, pz = Vector256.Create(xs[16 + i]) - az;
             Floats up = Dot(ux, uy, uz, px, py, pz), vp = Dot(vx, vy, vz, px, py, pz), height = Dot(nx, ny, nz, px, py, pz);
-            Floats s = Fma(vv, up, -(uv * vp)), t = Fma(uu, vp, -(uv * up));
+            Floats s = Fms(vv, up, uv * vp), t = Fms(uu, vp, uv * up);
             var over = Vector256.GreaterThanOrEqual(Vector256.MinNative(s, t), Floats.Zero) & Vector256.LessThanOrEqual(s + t, area);
             Floats qx = px - ux, qy = py - uy, qz = pz - uz;
             var edge = Vector256.MinNative(FromEdge(px, py, pz, ux, uy, uz, up * perU), FromEdge(px, py, pz, vx, vy, vz, vp * perV));
@@ -127,26 +128,12 @@ internal static unsafe class PointPacket
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats FromEdge(Floats px, Floats py, Floats pz, Floats ex, Floats ey, Floats ez, Floats along)
-    {
-        var part = Vector256.MinNative(Vector256.MaxNative(along, Floats.Zero), Floats.One);
-        Floats x = Fma(-part, ex, px), y = Fma(-part, ey, py), z = Fma(-part, ez, pz);
-        return Dot(x, y, z, x, y, z);
-    }
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Dot(Floats ax, Floats ay, Floats az, Floats bx, Floats by, Floats bz) => Fma(ax, bx, Fma(ay, by, az * bz));
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats All(float* at, int row) => Vector256.LoadAligned(at + row);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static Floats BoxBounds(float* child, Floats x, Floats y, Floats z)
     {
         var zero = Floats.Zero;
-        var boxX = Vector256.MaxNative(Vector256.MaxNative(Row(child, LowX) - x, x - Row(child, HighX)), zero);
-        var boxY = Vector256.MaxNative(Vector256.MaxNative(Row(child, LowY) - y, y - Row(child, HighY)), zero);
-        var boxZ = Vector256.MaxNative(Vector256.MaxNative(Row(child, LowZ) - z, z - Row(child, HighZ)), zero);
+        var boxX = Vector256.MaxNative(Vector256.MaxNative(One(child, LowX) - x, x - One(child, HighX)), zero);
+        var boxY = Vector256.MaxNative(Vector256.MaxNative(One(child, LowY) - y, y - One(child, HighY)), zero);
+        var boxZ = Vector256.MaxNative(Vector256.MaxNative(One(child, LowZ) - z, z - One(child, HighZ)), zero);
         return Fma(boxX, boxX, Fma(boxY, boxY, boxZ * boxZ));
     }
 
@@ -154,11 +141,11 @@ internal static unsafe class PointPacket
     private static Floats DiscBounds(float* child, Floats x, Floats y, Floats z)
     {
         var zero = Floats.Zero;
-        var (dx, dy, dz) = (x - Row(child, CentreX), y - Row(child, CentreY), z - Row(child, CentreZ));
-        var height = Fma(dx, Row(child, NormalX), Fma(dy, Row(child, NormalY), dz * Row(child, NormalZ)));
-        var across = Fma(dx, dx, Fma(dy, dy, Fma(dz, dz, -(height * height))));
-        var beside = Vector256.MaxNative(Vector256.Sqrt(Vector256.MaxNative(across, zero)) - Row(child, Radius), zero);
-        var above = Vector256.MaxNative(Vector256.Abs(height) - Row(child, HalfThickness), zero);
+        var (dx, dy, dz) = (x - One(child, CentreX), y - One(child, CentreY), z - One(child, CentreZ));
+        var height = Fma(dx, One(child, NormalX), Fma(dy, One(child, NormalY), dz * One(child, NormalZ)));
+        var across = Fma(dx, dx, Fma(dy, dy, Fms(dz, dz, height * height)));
+        var beside = Vector256.MaxNative(Vector256.Sqrt(Vector256.MaxNative(across, zero)) - One(child, Radius), zero);
+        var above = Vector256.MaxNative(Vector256.Abs(height) - One(child, HalfThickness), zero);
         return Fma(beside, beside, above * above);
     }
 
@@ -169,10 +156,4 @@ internal static unsafe class PointPacket
         var two = Vector128.MaxNative(four, Vector128.Shuffle(four, Vector128.Create(2, 3, 0, 1)));
         return Vector128.MaxNative(two, Vector128.Shuffle(two, Vector128.Create(1, 0, 3, 2))).ToScalar();
     }
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fma(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, c);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Row(float* child, int row) => Vector256.Create(child[row]);
 }

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
+using static Dentelle.Geometry.Trees.EightLanes;
 using static Dentelle.Geometry.Trees.TreeLayout;
 using Floats = System.Runtime.Intrinsics.Vector256<float>;
 
@@ -57,13 +58,4 @@ internal readonly unsafe struct SimdRayKernel : IRayKernel
         var (sx, sy, sz) = (px + qx, py + qy, pz + qz);
         return Fma(Fms(ey, sz, ez * sy), dx, Fma(Fms(ez, sx, ex * sz), dy, Fms(ex, sy, ey * sx) * dz));
     }
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fma(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, c);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fms(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, -c);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Row(float* at, int row) => Vector256.LoadAligned(at + row);
 }

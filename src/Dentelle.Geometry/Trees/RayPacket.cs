@@ -1,6 +1,7 @@
 using System.Numerics;
 using System.Runtime.CompilerServices;
 using System.Runtime.Intrinsics;
+using static Dentelle.Geometry.Trees.EightLanes;
 using static Dentelle.Geometry.Trees.TreeLayout;
 using Floats = System.Runtime.Intrinsics.Vector256<float>;
 
@@ -41,18 +42,18 @@ internal static unsafe class RayPacket
         {
             var node = nodes + ((long)NodeFloats * next);
             var soonest = Vector256.MaxNative(
-                Vector256.MaxNative(Fma(All(node, ray.NearX), ix, lowX), Fma(All(node, ray.NearY), iy, lowY)), Vector256.MaxNative(Fma(All(node, ray.NearZ), iz, lowZ), from));
+                Vector256.MaxNative(Fma(Row(node, ray.NearX), ix, lowX), Fma(Row(node, ray.NearY), iy, lowY)), Vector256.MaxNative(Fma(Row(node, ray.NearZ), iz, lowZ), from));
             var latest = Vector256.MinNative(
-                Vector256.MinNative(Fma(All(node, ray.FarX), ix, highX), Fma(All(node, ray.FarY), iy, highY)), Vector256.MinNative(Fma(All(node, ray.FarZ), iz, highZ), to));
+                Vector256.MinNative(Fma(Row(node, ray.FarX), ix, highX), Fma(Row(node, ray.FarY), iy, highY)), Vector256.MinNative(Fma(Row(node, ray.FarZ), iz, highZ), to));
             for (var left = Vector256.LessThanOrEqual(soonest, latest).ExtractMostSignificantBits(); left != 0; left &= left - 1)
             {
                 var child = node + BitOperations.TrailingZeroCount(left);
                 var near = Vector256.MaxNative(
-                    Vector256.MaxNative(Fma(child[ray.NearX], ix, x), Fma(child[ray.NearY], iy, y)),
-                    Vector256.MaxNative(Fma(child[ray.NearZ], iz, z), from));
+                    Vector256.MaxNative(Fma(One(child, ray.NearX), ix, x), Fma(One(child, ray.NearY), iy, y)),
+                    Vector256.MaxNative(Fma(One(child, ray.NearZ), iz, z), from));
                 var far = Vector256.MinNative(
-                    Vector256.MinNative(Fma(child[ray.FarX], ix, x), Fma(child[ray.FarY], iy, y)),
-                    Vector256.MinNative(Fma(child[ray.FarZ], iz, z), to));
+                    Vector256.MinNative(Fma(One(child, ray.FarX), ix, x), Fma(One(child, ray.FarY), iy, y)),
+                    Vector256.MinNative(Fma(One(child, ray.FarZ), iz, z), to));
                 var met = Vector256.LessThanOrEqual(near, far).ExtractMostSignificantBits() & open;
                 if (met != 0) waiting[count++] = (((int*)child)[Child], met);
             }
@@ -78,9 +79,9 @@ internal static unsafe class RayPacket
         var met = 0u;
         ref readonly var first = ref rays[0];
         Floats dx = Vector256.Create(first.Direction.X), dy = Vector256.Create(first.Direction.Y), dz = Vector256.Create(first.Direction.Z);
-        Floats ax = All(leaf, A), ay = All(leaf, A + 8), az = All(leaf, A + 16);
-        Floats bx = All(leaf, B), by = All(leaf, B + 8), bz = All(leaf, B + 16);
-        Floats cx = All(leaf, C), cy = All(leaf, C + 8), cz = All(leaf, C + 16);
+        Floats ax = Row(leaf, A), ay = Row(leaf, A + 8), az = Row(leaf, A + 16);
+        Floats bx = Row(leaf, B), by = Row(leaf, B + 8), bz = Row(leaf, B + 16);
+        Floats cx = Row(leaf, C), cy = Row(leaf, C + 8), cz = Row(leaf, C + 16);
         Floats ux = cx - ax, uy = cy - ay, uz = cz - az, vx = ax - bx, vy = ay - by, vz = az - bz, wx = bx - cx, wy = by - cy, wz = bz - cz;
         Floats gux = Fms(dy, uz, dz * uy), guy = Fms(dz, ux, dx * uz), guz = Fms(dx, uy, dy * ux);
         Floats gvx = Fms(dy, vz, dz * vy), gvy = Fms(dz, vx, dx * vz), gvz = Fms(dx, vy, dy * vx);
@@ -106,19 +107,4 @@ internal static unsafe class RayPacket
         }
         return met;
     }
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Dot(Floats ax, Floats ay, Floats az, Floats bx, Floats by, Floats bz) => Fma(ax, bx, Fma(ay, by, az * bz));
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fms(Floats a, Floats b, Floats c) => Vector256.FusedMultiplyAdd(a, b, -c);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fma(float plane, Floats inverse, Floats offset) => Fma(Vector256.Create(plane), inverse, offset);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats Fma(Floats planes, Floats inverse, Floats offset) => Vector256.FusedMultiplyAdd(planes, inverse, offset);
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Floats All(float* node, int row) => Vector256.LoadAligned(node + row);
 }
