@@ -51,7 +51,7 @@ public sealed class ArchTests
     {
         var groove = (Cusp(46, "mesiofacial") + Cusp(46, "distofacial")) * 0.5;
         Assert.Equal(groove.Y, Cusp(16, "mesiofacial").Y, 1.5);
-        // The facial cusps of the upper row reach over the lower ones; lingually it is the other way round.
+        // The whole upper row stands farther out than the lower one: its facial cusps overlap, the lower lingual ones stand inside.
         Assert.True(Cusp(16, "mesiofacial").X > Cusp(46, "mesiofacial").X + 1.5);
         Assert.True(Cusp(16, "mesiolingual").X > Cusp(46, "mesiolingual").X + 1.5);
         var (upper, lower) = (Edge(13), Edge(43));

@@ -23,8 +23,8 @@ public sealed class Arch
         table = forms.Arch;
         upper = Row(forms, Jaw.Upper);
         lower = Row(forms, Jaw.Lower);
-        LineUp(upper, Mirrored([.. table.UpperLine.Select(p => new Vec2(p[0], p[1]))]), forms);
-        LineUp(lower, Mirrored(LowerLine()), forms);
+        LineUp(upper, Mirrored([.. table.UpperLine.Select(p => new Vec2(p[0], p[1]))]));
+        LineUp(lower, Mirrored(LowerLine()));
         for (var round = 0; round < Rounds; round++)
         {
             Settle(lower, new OpposingRow([.. upper.Select(tooth => tooth.Placed)], lower: false), 1);
@@ -70,7 +70,7 @@ public sealed class Arch
         Curves.Through([.. half.Skip(1).Reverse().Select(p => p with { X = -p.X }), .. half], 40, closed: false);
 
     /// <summary>Stands the teeth of a row on its line one after the other, each against the one before.</summary>
-    private static void LineUp(ArchTooth[] row, IReadOnlyList<Vec2> line, FormTable forms)
+    private void LineUp(ArchTooth[] row, IReadOnlyList<Vec2> line)
     {
         var along = new ArcLine(line);
         for (var i = 0; i < row.Length; i++)
@@ -79,7 +79,7 @@ public sealed class Arch
             var at = i == 0 ? width / 2 : along.Nearest(row[i - 1]) + ((row[i - 1].Present.Form.Size.Mesiodistal + width) / 2);
             for (var pass = 0; pass < 8; pass++)
             {
-                Stand(row[i], along, at, forms.Arch.For(row[i].Code));
+                Stand(row[i], along, at, table.For(row[i].Code));
                 var gap = MesialGap(row, i);
                 if (Math.Abs(gap) < 0.005) break;
                 at -= gap;
@@ -95,11 +95,9 @@ public sealed class Arch
         var isUpper = tooth.Code.Jaw == Jaw.Upper;
         var facial = new Vec3(mesial.Y, -mesial.X, 0);
         var x = isUpper ? mesial : -mesial;
-        var leaning = Rigid.Moved(-Standing(tooth)).Then(Rigid.Turned(Vec3.UnitY, isUpper ? stand.TipDeg : -stand.TipDeg)).Then(Rigid.Turned(Vec3.UnitX, -stand.LeanDeg));
+        var leaning = Rigid.Moved(-tooth.Anchor).Then(Rigid.Turned(Vec3.UnitY, isUpper ? stand.TipDeg : -stand.TipDeg)).Then(Rigid.Turned(Vec3.UnitX, -stand.LeanDeg));
         tooth.Place = leaning.Then(Rigid.Frame(x, facial, x.Cross(facial), new Vec3(place.X, place.Y, stand.LevelMm)));
     }
-
-    private static Vec3 Standing(ArchTooth tooth) => tooth.Code.IsMirrored ? tooth.Anchor with { X = -tooth.Anchor.X } : tooth.Anchor;
 
     /// <summary>Distance to the mesial neighbour; for a central incisor to the midline.</summary>
     private static double MesialGap(ArchTooth[] row, int i) => i == 0 ? row[0].Crown.Min(p => p.X) : row[i - 1].GapTo(row[i]);

@@ -37,7 +37,7 @@ internal sealed class ArchTooth
     /// <summary>Of the right side.</summary>
     public ToothCode Code { get; }
 
-    /// <summary>What stands on the arch's line, in the form's own frame: the middle of the edge, or of the facial cusps.</summary>
+    /// <summary>What stands on the arch's line, in the form's own frame: the middle of the edge, or of the facial cusps; x is 0, so it is the same on either side.</summary>
     public Vec3 Anchor { get; }
 
     public Rigid Place { get; set; } = Rigid.Rest;
@@ -62,7 +62,7 @@ internal sealed class ArchTooth
         get
         {
             var pose = Pose;
-            return pose.Mirrors ? Present.Surface.MappedMirrored(pose.ToMouth) : Present.Surface.Mapped(pose.ToMouth);
+            return Present.Surface.Mapped(pose.ToMouth, pose.Mirrors);
         }
     }
 

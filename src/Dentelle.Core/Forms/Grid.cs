@@ -78,9 +78,9 @@ internal sealed class Grid
         return ((row * Columns) + column, across - column, along - row);
     }
 
-    public double At((int At, double S, double T) place)
+    public double At(double x, double y)
     {
-        var (at, s, t) = place;
+        var (at, s, t) = Place(x, y);
         var near = values[at] + ((values[at + 1] - values[at]) * s);
         var far = values[at + Columns] + ((values[at + Columns + 1] - values[at + Columns]) * s);
         return near + ((far - near) * t);

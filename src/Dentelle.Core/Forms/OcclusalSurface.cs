@@ -62,7 +62,7 @@ internal sealed class OcclusalSurface
         return (Math.Sqrt((dx * dx) + (dy * dy)) - RimReach.At(angle), RimHeight.At(angle));
     }
 
-    public double Height(double x, double y) => heights.At(heights.Place(x, y));
+    public double Height(double x, double y) => heights.At(x, y);
 
     /// <summary>Fine grooves on both sides of a triangular ridge; they draw nearer to each other toward the pit.</summary>
     private static IEnumerable<Groove> Beside(Vec2[] ridge, double[] cut)

@@ -29,7 +29,7 @@ internal sealed class OpposingRow
     }
 
     /// <summary>How far a place is from the row, straight toward it.</summary>
-    public double Gap(Vec3 p) => heights.At(heights.Place(p.X, p.Y)) - (up * p.Z);
+    public double Gap(Vec3 p) => heights.At(p.X, p.Y) - (up * p.Z);
 
     private void Cover((Vec3 A, Vec3 B, Vec3 C) triangle)
     {

@@ -106,7 +106,6 @@ internal sealed class ToothShelf(FormTable table)
 {
     private const int Most = 64;
     private readonly Dictionary<(Jaw, int, CrownSize, ToothCondition), PresentTooth> kept = [];
-    private readonly Dictionary<int[], double[]> rooms = [];
     private readonly Lock gate = new();
 
     /// <summary>The tooth; left and right share one form, for both are made mesial +x.</summary>

@@ -44,7 +44,7 @@ internal sealed class ReducedTop
         return ((p.Z - here.X) * normal.Z, normal);
     }
 
-    public double Height(double x, double y) => heights.At(heights.Place(x, y));
+    public double Height(double x, double y) => heights.At(x, y);
 
     private static void Erode(Grid grid, Mesh present, double[] depths, double rounding)
     {

@@ -57,8 +57,7 @@ public sealed class Surroundings
         {
             var own = arch.Pose(other);
             var surface = arch.Of(other).Present.Surface;
-            Vec3 Map(Vec3 p) => pose.ToOwn(own.ToMouth(p));
-            return new NearTooth(other, own.Mirrors == pose.Mirrors ? surface.Mapped(Map) : surface.MappedMirrored(Map));
+            return new NearTooth(other, surface.Mapped(p => pose.ToOwn(own.ToMouth(p)), own.Mirrors != pose.Mirrors));
         }
 
         NearTooth Touching(NearTooth near, int side)

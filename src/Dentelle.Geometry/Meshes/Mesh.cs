@@ -87,18 +87,19 @@ public sealed class Mesh
 
     public Mesh Moved(Rigid motion) => Mapped(p => motion.Apply(p));
 
-    /// <summary>Every vertex mapped on its own; the triangles stay.</summary>
-    public Mesh Mapped(Func<Vec3, Vec3> map) => new(Array.ConvertAll(positions, p => (Vector3)map(p)), corners);
-
     /// <summary>Mirrored across the plane x = 0; outside stays outside.</summary>
-    public Mesh MirroredX() => MappedMirrored(p => p with { X = -p.X });
+    public Mesh MirroredX() => Mapped(p => p with { X = -p.X }, mirrors: true);
 
-    /// <summary>Every vertex mapped by something that mirrors: the winding is turned so that outside stays outside.</summary>
-    public Mesh MappedMirrored(Func<Vec3, Vec3> map)
+    /// <summary>Every vertex mapped on its own; the triangles stay.</summary>
+    /// <param name="map">Where a vertex goes.</param>
+    /// <param name="mirrors">Whether that mirrors: then the winding is turned, so that outside stays outside.</param>
+    public Mesh Mapped(Func<Vec3, Vec3> map, bool mirrors = false)
     {
+        var mapped = Array.ConvertAll(positions, p => (Vector3)map(p));
+        if (!mirrors) return new Mesh(mapped, corners);
         var turned = new int[corners.Length];
         for (var i = 0; i < corners.Length; i += 3) (turned[i], turned[i + 1], turned[i + 2]) = (corners[i], corners[i + 2], corners[i + 1]);
-        return new Mesh(Array.ConvertAll(positions, p => (Vector3)map(p)), turned);
+        return new Mesh(mapped, turned);
     }
 
     /// <summary>Several meshes as one, unjoined.</summary>
