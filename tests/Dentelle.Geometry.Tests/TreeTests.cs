@@ -44,11 +44,13 @@ public class TreeTests
         var points = Enumerable.Range(0, 20_000).Select(i => body.Positions[i % body.Positions.Length] * (i % 3 == 0 ? 0.7f : 1.004f)).ToArray();
         var (one, all) = (tree.SignedDistances(points, cores: 1), tree.SignedDistances(points));
         Assert.Equal(one, all);
+        var bare = tree.Distances(points);
         var met = tree.AnyHits(points, new Vec3(0.1, 0.2, 1));
         for (var i = 0; i < points.Length; i += 7)
         {
             Assert.Equal(tree.SignedDistance(points[i]), all[i], 2e-6);
             Assert.Equal(scalar.SignedDistance(points[i]), all[i], 2e-6);
+            Assert.Equal(Math.Abs(all[i]), bare[i], 5e-6);
             Assert.Equal(scalar.AnyHit(new Ray(points[i], new Vec3(0.1, 0.2, 1))), met[i]);
         }
     }

@@ -94,8 +94,7 @@ public static class OurTimes
 
     private static object Unsigned(MeshTree tree, Vector3[] points, float[] distances)
     {
-        var found = tree.ClosestAll(points, cores: 1);
-        for (var i = 0; i < found.Length; i++) distances[i] = (float)found[i].Distance;
+        tree.Distances(points, cores: 1).CopyTo(distances, 0);
         return distances;
     }
 

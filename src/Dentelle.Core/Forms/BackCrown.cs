@@ -27,11 +27,12 @@ internal sealed class BackCrown : CrownShape
             [.. rim.Select(p => (double[])[p.X - Axis(p.Z).X, p.Y - Axis(p.Z).Y, p.Z])], p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])), p => p[2]);
         (rimReach, rimHeight) = (rimTables[0], rimTables[1]);
         (low, perLevel) = (-1, ((1.3 * size.Length) + 1) / (Levels - 1));
+        var below = new SoftPower(form.Q ?? defaults.Q);
         Parallel.For(0, AngleTable.Steps, step =>
         {
             var angle = 2 * Math.PI * step / AngleTable.Steps;
-            var p = AngleTable.FourSides(form.P ?? new FormSides(defaults.P, defaults.P, defaults.P, defaults.P), angle);
-            var profile = new WallProfile(Cervical(angle), neck[step], height[step], contour[step], rimHeight[step], rimReach[step], p, form.Q ?? defaults.Q, defaults.Flare);
+            var above = new SoftPower(AngleTable.FourSides(form.P ?? new FormSides(defaults.P, defaults.P, defaults.P, defaults.P), angle));
+            var profile = new WallProfile(Cervical(angle), neck[step], height[step], contour[step], rimHeight[step], rimReach[step], above, below, defaults.Flare);
             for (var level = 0; level < Levels; level++) radii[(step * Levels) + level] = profile.Radius(low + (level * perLevel));
         });
         table = new OcclusalSurface(form, size, defaults, rim, pole, Place);
@@ -129,29 +130,37 @@ internal sealed class BackCrown : CrownShape
 }
 
 /// <summary>One meridian of the wall: out from the neck to the height of contour, in from there to the rim.</summary>
-internal readonly record struct WallProfile(double Neck, double NeckRadius, double Contour, double ContourRadius, double Rim, double RimRadius, double P, double Q, double Flare)
+internal readonly record struct WallProfile(double Neck, double NeckRadius, double Contour, double ContourRadius, double Rim, double RimRadius, SoftPower AboveContour, SoftPower BelowContour, double Flare)
 {
     public double Radius(double z)
     {
         if (z < Contour)
         {
             var t = Math.Clamp((z - Neck) / (Contour - Neck), 0, 1);
-            return NeckRadius + ((ContourRadius - NeckRadius) * (1 - Power(1 - t, Q)));
+            return NeckRadius + ((ContourRadius - NeckRadius) * (1 - BelowContour.Of(1 - t)));
         }
         var up = Math.Min((z - Contour) / (Rim - Contour), 1);
         var above = z - Rim;
         // Above the rim the wall must stop shaping: a slight dip hides the step, the flare keeps high ridges inside.
-        return ContourRadius - ((ContourRadius - RimRadius) * Power(up, P))
+        return ContourRadius - ((ContourRadius - RimRadius) * AboveContour.Of(up))
             - (above > 0 ? 0.16 * (1 - Math.Exp(-6 * above)) : 0) + (Flare * Math.Max(above - 0.3, 0));
     }
+}
 
-    /// <summary>A power that starts with finite curvature: a plain one below 2 leaves a visible line.</summary>
-    private static double Power(double t, double p)
+/// <summary>A power that starts with finite curvature: a plain one below 2 leaves a visible line.</summary>
+internal readonly struct SoftPower
+{
+    private const double Softness = 0.3 * 0.3;
+    private readonly double half, start, span;
+
+    public SoftPower(double power)
     {
-        const double e = 0.3;
-        var start = Math.Pow(e, p);
-        return (Math.Pow((t * t) + (e * e), p / 2) - start) / (Math.Pow(1 + (e * e), p / 2) - start);
+        half = power / 2;
+        start = Math.Pow(Softness, half);
+        span = Math.Pow(1 + Softness, half) - start;
     }
+
+    public double Of(double share) => (Math.Pow((share * share) + Softness, half) - start) / span;
 }
 
 /// <summary>A groove that runs over the rim down a wall, or a hollow in a wall.</summary>

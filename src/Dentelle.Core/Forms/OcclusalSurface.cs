@@ -39,8 +39,13 @@ internal sealed class OcclusalSurface
         MainGrooves = [.. form.Grooves!.Select(g => new Groove(g, place))];
         Groove[] furrows = [.. MainGrooves, .. form.Ridges!.Where(r => r.Nosupp == 0).SelectMany(r => Beside([.. r.Pts.Select(place)], form.Supp ?? defaults.Supp))];
         var pits = (form.Pits ?? []).Select(p => (At: place(p), Depth: p[2], Radius: p[3])).ToArray();
-        heights.Each((x, y, at) => heights[at] -= furrows.Sum(f => f.Depth(x, y))
-            + pits.Sum(p => p.Depth * Math.Exp(-Math.Pow((new Vec2(x, y) - p.At).Length / p.Radius, 1.4))));
+        heights.Each((x, y, at) =>
+        {
+            var carved = 0.0;
+            foreach (var furrow in furrows) carved += furrow.Depth(x, y);
+            foreach (var pit in pits) carved += Pit((new Vec2(x, y) - pit.At).Length / pit.Radius) * pit.Depth;
+            heights[at] -= carved;
+        });
     }
 
     /// <summary>Middle of the table in plan.</summary>
@@ -64,6 +69,9 @@ internal sealed class OcclusalSurface
 
     public double Height(double x, double y) => heights.At(x, y);
 
+    /// <summary>What is left of a pit's depth so many radii from its middle; nothing where it is under a hundred-thousandth.</summary>
+    private static double Pit(double radii) => radii > 5.8 ? 0 : Math.Exp(-Math.Pow(radii, 1.4));
+
     /// <summary>Fine grooves on both sides of a triangular ridge; they draw nearer to each other toward the pit.</summary>
     private static IEnumerable<Groove> Beside(Vec2[] ridge, double[] cut)
     {
@@ -72,25 +80,6 @@ internal sealed class OcclusalSurface
         {
             var (from, to) = (ridge[0] + (along * 0.35) + (along.Turned * (0.95 * side)), ridge[^1] - (along * 0.1) + (along.Turned * (0.4 * side)));
             yield return new Groove([from, (from + to) * 0.5, to], [0.2, 1, 0.6], cut[0], cut[1]);
-        }
-    }
-
-    /// <summary>A ridge: its own height along a line, falling off to both sides like a roof with a rounded crest.</summary>
-    private sealed class Roof(Vec3[] line, double round, bool closed)
-    {
-        public double Height(double x, double y, double slope)
-        {
-            var highest = double.NegativeInfinity;
-            var last = closed ? line.Length : line.Length - 1;
-            for (var i = 0; i < last; i++)
-            {
-                var (a, b) = (line[i], line[i + 1 == line.Length ? 0 : i + 1]);
-                var (dx, dy) = (b.X - a.X, b.Y - a.Y);
-                var t = Math.Clamp((((x - a.X) * dx) + ((y - a.Y) * dy)) / ((dx * dx) + (dy * dy)), 0, 1);
-                var (ex, ey) = (x - a.X - (t * dx), y - a.Y - (t * dy));
-                highest = Math.Max(highest, a.Z + ((b.Z - a.Z) * t) - (slope * (Math.Sqrt((ex * ex) + (ey * ey) + (round * round)) - round)));
-            }
-            return highest;
         }
     }
 }

@@ -36,8 +36,8 @@ public sealed class Surroundings
         var nearest = new double[count];
         Array.Fill(nearest, double.PositiveInfinity);
         int[] asked = [.. Enumerable.Range(0, zones.Length).Where(i => zones[i] >= 0)];
-        var found = Opposite.ClosestAll(Array.ConvertAll(asked, i => (Vector3)places[i]), far);
-        for (var i = 0; i < asked.Length; i++) nearest[zones[asked[i]]] = Math.Min(nearest[zones[asked[i]]], found[i].Distance);
+        var found = Opposite.Distances(Array.ConvertAll(asked, i => (Vector3)places[i]), far);
+        for (var i = 0; i < asked.Length; i++) nearest[zones[asked[i]]] = Math.Min(nearest[zones[asked[i]]], found[i]);
         return nearest;
     }
 
@@ -68,7 +68,7 @@ public sealed class Surroundings
             var surface = near.Surface.Moved(Rigid.Moved(new Vec3(side * clear, 0, 0)));
             for (var pass = 0; pass < 12; pass++)
             {
-                var gap = present.Tree.ClosestAll(surface.Positions.ToArray()).Min(place => place.Distance);
+                var gap = present.Tree.Distances(surface.Positions.ToArray()).Min();
                 if (gap < 0.01) break;
                 surface = surface.Moved(Rigid.Moved(new Vec3(-side * gap, 0, 0)));
             }

@@ -11,6 +11,9 @@ internal static unsafe class PlainFacets
     /// <summary>Reading may look this far ahead without asking for the window's end.</summary>
     public const int Margin = 1024;
 
+    /// <summary>Room behind the last place at which a word, a space or a number may begin: none is longer.</summary>
+    private const int Tail = 96;
+
     private const ulong Zeros = 0x3030303030303030;
 
     /// <summary>Reads whole facets into <paramref name="loose"/>; gives the bytes used and the corners read.</summary>
@@ -19,6 +22,7 @@ internal static unsafe class PlainFacets
         if (!BitConverter.IsLittleEndian) return (0, 0);
         var corners = 0;
         var recent = default(RecentCorners);
+        var words = default(FacetWords);
         fixed (byte* start = window)
         fixed (double* powers = TextScanner.PowersOfTen)
         fixed (Vector3* places = loose)
@@ -27,7 +31,8 @@ internal static unsafe class PlainFacets
             var last = start + window.Length - Margin;
             while (at <= last && corners + 3 <= loose.Length)
             {
-                var next = Facet(at, start + window.Length, powers, places + corners, ref recent);
+                var next = words.Learnt ? Likewise(at, powers, places + corners, ref recent, ref words) : null;
+                if (next is null) next = Facet(at, start + window.Length, powers, places + corners, ref recent, ref words);
                 if (next is null) break;
                 at = next;
                 corners += 3;
@@ -36,42 +41,86 @@ internal static unsafe class PlainFacets
         }
     }
 
+    /// <summary>A facet whose words and spaces are those of the one before; null for any other.</summary>
     [MethodImpl(MethodImplOptions.AggressiveOptimization)]
-    private static byte* Facet(byte* at, byte* end, double* powers, Vector3* corner, ref RecentCorners recent)
+    private static byte* Likewise(byte* at, double* powers, Vector3* corner, ref RecentCorners recent, ref FacetWords words)
     {
-        var limit = at + Margin - 96;
+        var limit = at + Margin - Tail;
+        if (!words.Head.StandsAt(at)) return null;
+        at = LineEnd(at + words.Head.Length, limit);
+        if (at > limit || !words.Open.StandsAt(at)) return null;
+        at = Corner(at + words.Open.Length, limit, powers, corner, ref recent);
+        for (var i = 1; i < 3; i++)
+        {
+            if (at is null || at > limit || !words.Between.StandsAt(at)) return null;
+            at = Corner(at + words.Between.Length, limit, powers, corner + i, ref recent);
+        }
+        return at is not null && at <= limit && words.Close.StandsAt(at) ? at + words.Close.Length : null;
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
+    private static byte* Facet(byte* at, byte* end, double* powers, Vector3* corner, ref RecentCorners recent, ref FacetWords words)
+    {
+        var limit = at + Margin - Tail;
+        var head = at;
         at = Spaces(at, limit);
         if (*(uint*)at != 0x65636166 || at[4] != 't' || at[5] > ' ') return null; // "facet"
+        if (*(ulong*)(at + 5) == 0x206C616D726F6E20UL) words.Head = new(head, at + 13); // " normal "
         var line = new ReadOnlySpan<byte>(at, (int)(end - at)).IndexOf((byte)'\n');
         if (line < 0) return null;
-        at = Spaces(at + line + 1, limit);
+        at += line;
+        var open = at;
+        at = Spaces(at, limit);
         if (*(uint*)at != 0x6574756F || at[4] != 'r') return null; // "outer"
         at = Spaces(at + 5, limit);
         if (*(uint*)at != 0x706F6F6C || at[4] > ' ') return null; // "loop"
         at += 4;
         for (var i = 0; i < 3; i++)
         {
+            var between = at;
             at = Spaces(at, limit);
             if (*(uint*)at != 0x74726576 || *(ushort*)(at + 4) != 0x7865 || at[6] > ' ') return null; // "vertex"
-            var text = Spaces(at + 6, limit);
-            if (recent.Find(text, out corner[i]) is var length && length > 0)
-            {
-                at = text + length;
-                continue;
-            }
-            at = Number(text, powers, out var x);
+            at = Spaces(at + 6, limit);
+            if (i == 0) words.Open = new(open, at);
+            else words.Between = new(between, at);
+            at = Corner(at, limit, powers, corner + i, ref recent);
             if (at is null) return null;
-            at = Number(Spaces(at, limit), powers, out var y);
-            if (at is null) return null;
-            at = Number(Spaces(at, limit), powers, out var z);
-            if (at is null) return null;
-            corner[i] = new Vector3(x, y, z);
-            recent.Add(text, (int)(at - text), corner[i]);
         }
+        var close = at;
         at = Spaces(at, limit);
         if (*(ulong*)at << 8 != 0x706F6F6C646E6500UL || at[7] > ' ') return null; // "endloop"
         at = Spaces(at + 7, limit);
-        return *(ulong*)at == 0x74656361_66646E65UL ? at + 8 : null;
+        if (*(ulong*)at != 0x74656361_66646E65UL) return null; // "endfacet"
+        words.Close = new(close, at + 8);
+        return at + 8;
+    }
+
+    /// <summary>Three numbers; null when they are not written plainly.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static byte* Corner(byte* text, byte* limit, double* powers, Vector3* corner, ref RecentCorners recent)
+    {
+        if (recent.Find(text, out *corner) is var length && length > 0) return text + length;
+        var at = Number(text, powers, out var x);
+        if (at is null) return null;
+        at = Number(Spaces(at, limit), powers, out var y);
+        if (at is null) return null;
+        at = Number(Spaces(at, limit), powers, out var z);
+        if (at is null) return null;
+        *corner = new Vector3(x, y, z);
+        recent.Add(text, (int)(at - text), *corner);
+        return at;
+    }
+
+    /// <summary>The next end of a line, sought thirty-two bytes at a time; beyond the limit when there is none before it.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static byte* LineEnd(byte* at, byte* limit)
+    {
+        for (; at <= limit; at += 32)
+        {
+            var ends = Vector256.Equals(Vector256.Load(at), Vector256.Create((byte)'\n')).ExtractMostSignificantBits();
+            if (ends != 0) return at + BitOperations.TrailingZeroCount(ends);
+        }
+        return at;
     }
 
     /// <summary>The next byte above the space, sought eight at a time.</summary>
@@ -144,6 +193,32 @@ internal static unsafe class PlainFacets
     }
 
     private static ReadOnlySpan<ulong> Scale => [1, 10, 100, 1_000, 10_000, 100_000, 1_000_000, 10_000_000, 100_000_000];
+
+    /// <summary>What stands between the numbers of a facet: nearly every program writes it the same way each time.</summary>
+    private struct FacetWords
+    {
+        public Words Head, Open, Between, Close;
+
+        public readonly bool Learnt => Close.Length > 0;
+    }
+
+    /// <summary>A stretch of text from one place to another.</summary>
+    private readonly struct Words(byte* from, byte* to)
+    {
+        private readonly byte* text = from;
+
+        public int Length { get; } = (int)(to - from);
+
+        /// <summary>Whether the same text stands here; never for one below eight or above 32 bytes.</summary>
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        public bool StandsAt(byte* at)
+        {
+            // From both ends, overlapping in the middle.
+            if (Length is >= 16 and <= 32)
+                return Vector128.Load(at) == Vector128.Load(text) && Vector128.Load(at + Length - 16) == Vector128.Load(text + Length - 16);
+            return Length is >= 8 and < 16 && *(ulong*)at == *(ulong*)text && *(ulong*)(at + Length - 8) == *(ulong*)(text + Length - 8);
+        }
+    }
 
     /// <summary>The text of the last eight different corners. Triangles that follow each other share most of their corners, and comparing text is
     /// quicker than reading numbers.</summary>

@@ -13,6 +13,9 @@ internal static class StlReader
     private const int RecordLength = 50;
     private const int Batch = 256;
 
+    /// <summary>Bytes of a facet as text when its numbers are short: a guess at how many there are, on the side of too many.</summary>
+    private const int ShortFacet = 180;
+
     /// <summary>Whether the announced count explains the file's length to the byte; that tells binary files whose header begins with "solid".</summary>
     public static bool LengthFits(ByteSource source, ReadOnlySpan<byte> head) =>
         head.Length >= HeaderLength && source.Length == HeaderLength + ((long)RecordLength * BinaryPrimitives.ReadUInt32LittleEndian(head[80..]));
@@ -49,7 +52,7 @@ internal static class StlReader
 
     public static Mesh Ascii(ByteSource source)
     {
-        var corners = new CornerList(source.Length is { } length ? (int)Math.Min(length / 240, source.How.MaxTriangles) : 0);
+        var corners = new CornerList(source.Length is { } length ? (int)Math.Min(length / ShortFacet, source.How.MaxTriangles) : 0);
         var text = new TextScanner(source);
         Span<Vector3> loose = stackalloc Vector3[3 * Batch];
         var (filled, inFacet, triangles) = (0, 0, 0L);
@@ -124,7 +127,7 @@ internal sealed class CornerList(int expectedTriangles)
 
     public void Add(ReadOnlySpan<Vector3> loose)
     {
-        if (count + loose.Length > corners.Length) Array.Resize(ref corners, Math.Max(2 * corners.Length, count + loose.Length));
+        if (count + loose.Length > corners.Length) corners = Copied(Math.Max(2 * corners.Length, count + loose.Length));
         welder.Add(loose, corners.AsSpan(count));
         count += loose.Length;
     }
@@ -133,8 +136,15 @@ internal sealed class CornerList(int expectedTriangles)
     {
         var positions = welder.Take();
         Finite.Demand(positions);
-        if (count < corners.Length) Array.Resize(ref corners, count);
-        return new Mesh(positions, corners);
+        return new Mesh(positions, count < corners.Length ? Copied(count) : corners);
+    }
+
+    /// <summary>The corners so far in an array of another length, whose rest nobody clears.</summary>
+    private int[] Copied(int length)
+    {
+        var copy = GC.AllocateUninitializedArray<int>(length);
+        corners.AsSpan(0, count).CopyTo(copy);
+        return copy;
     }
 }
 

@@ -7,24 +7,25 @@ public static class Refinement
 {
     /// <summary>Halves the edges that pass; triangles are split along them, so that a closed surface stays closed. Vertices keep their numbers, new ones follow.</summary>
     /// <param name="mesh">What is refined.</param>
-    /// <param name="splits">Whether an edge, by the numbers of its vertices, is halved; asked once for each edge.</param>
-    /// <param name="place">Where its middle goes, by the same numbers.</param>
+    /// <param name="splits">Whether an edge, by the numbers of its vertices (the smaller first), is halved; asked by each triangle that has it.</param>
+    /// <param name="place">Where its middle goes, by the same numbers; asked once.</param>
     public static Mesh Split(Mesh mesh, Func<int, int, bool> splits, Func<int, int, Vec3> place)
     {
-        var positions = new List<Vector3>(mesh.Positions.ToArray());
+        // Few edges are halved: only those are looked up again.
         var middles = new Dictionary<(int, int), int>();
-        var corners = new List<int>(mesh.Corners.Length);
+        var positions = new List<Vector3>(mesh.Positions.Length + (mesh.Positions.Length / 16));
+        positions.AddRange(mesh.Positions);
+        var corners = new List<int>(mesh.Corners.Length + (mesh.Corners.Length / 16));
         for (var i = 0; i < mesh.TriangleCount; i++)
         {
             var (a, b, c) = (mesh.Corners[3 * i], mesh.Corners[(3 * i) + 1], mesh.Corners[(3 * i) + 2]);
             var (ab, bc, ca) = (Middle(a, b), Middle(b, c), Middle(c, a));
+            var halved = (ab >= 0 ? 1 : 0) + (bc >= 0 ? 1 : 0) + (ca >= 0 ? 1 : 0);
             // The corner between the two halved edges, or after the only one, comes first.
-            if (Halved() == 1) Single(ab >= 0 ? (c, a, b, ab) : bc >= 0 ? (a, b, c, bc) : (b, c, a, ca));
-            else if (Halved() == 2) Double(ab < 0 ? (c, a, b, ca, bc) : bc < 0 ? (a, b, c, ab, ca) : (b, c, a, bc, ab));
-            else if (Halved() == 3) corners.AddRange([a, ab, ca, ab, b, bc, ca, bc, c, ab, bc, ca]);
+            if (halved == 1) Single(ab >= 0 ? (c, a, b, ab) : bc >= 0 ? (a, b, c, bc) : (b, c, a, ca));
+            else if (halved == 2) Double(ab < 0 ? (c, a, b, ca, bc) : bc < 0 ? (a, b, c, ab, ca) : (b, c, a, bc, ab));
+            else if (halved == 3) corners.AddRange([a, ab, ca, ab, b, bc, ca, bc, c, ab, bc, ca]);
             else corners.AddRange([a, b, c]);
-
-            int Halved() => (ab >= 0 ? 1 : 0) + (bc >= 0 ? 1 : 0) + (ca >= 0 ? 1 : 0);
         }
         return new Mesh([.. positions], [.. corners]);
 
@@ -35,11 +36,11 @@ public static class Refinement
         // −1 where an edge stays whole.
         int Middle(int a, int b)
         {
-            var edge = a < b ? (a, b) : (b, a);
-            if (middles.TryGetValue(edge, out var known)) return known;
-            if (!splits(edge.Item1, edge.Item2)) return middles[edge] = -1;
-            positions.Add((Vector3)place(edge.Item1, edge.Item2));
-            return middles[edge] = positions.Count - 1;
+            var (low, high) = a < b ? (a, b) : (b, a);
+            if (!splits(low, high)) return -1;
+            if (middles.TryGetValue((low, high), out var known)) return known;
+            positions.Add((Vector3)place(low, high));
+            return middles[(low, high)] = positions.Count - 1;
         }
     }
 }

@@ -15,6 +15,14 @@ public static class MeshTreeBatch
         return found;
     }
 
+    /// <summary>The distance of each point from the surface, never negative, in single precision; +∞ where nothing lies within.</summary>
+    public static float[] Distances(this MeshTree tree, ReadOnlyMemory<Vector3> points, double within = double.PositiveInfinity, int? cores = null, CancellationToken cancel = default)
+    {
+        var distances = new float[points.Length];
+        InRuns(points.Length, cores, (from, count) => tree.Search().Distances(points.Span.Slice(from, count), distances.AsSpan(from, count), within), cancel);
+        return distances;
+    }
+
     /// <summary>The signed distance of each point.</summary>
     public static double[] SignedDistances(this MeshTree tree, ReadOnlyMemory<Vector3> points, int? cores = null, CancellationToken cancel = default)
     {

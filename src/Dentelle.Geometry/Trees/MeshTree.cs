@@ -122,15 +122,20 @@ public sealed unsafe class MeshTree
     /// <summary>One search that hands its leaf on to the next: points that follow each other closely start with a tight bound.</summary>
     internal SurfacePoint Closest(Vec3 p, double within, ref int seed)
     {
-        var local = (Vector3)(p - origin);
-        var limit = (float)Math.Min(within * within, float.MaxValue);
-        var (leaf, lane) = UsesVectors
+        var (leaf, lane, _) = Nearest((Vector3)(p - origin), Squared(within), ref seed);
+        return leaf < 0 ? SurfacePoint.None : Refined(p, leaf, lane);
+    }
+
+    internal (int Leaf, int Lane, float Squared) Nearest(Vector3 local, float limit, ref int seed)
+    {
+        var nearest = UsesVectors
             ? PointSearch.Nearest<SimdPointKernel>(nodes.Start, leaves.Start, local, limit, seed)
             : PointSearch.Nearest<ScalarPointKernel>(nodes.Start, leaves.Start, local, limit, seed);
-        if (leaf < 0) return SurfacePoint.None;
-        seed = leaf;
-        return Refined(p, leaf, lane);
+        if (nearest.Leaf >= 0) seed = nearest.Leaf;
+        return nearest;
     }
+
+    internal static float Squared(double limit) => (float)Math.Min(limit * limit, float.MaxValue);
 
     /// <summary>The answer in double on the triangle that a search has found.</summary>
     internal SurfacePoint Refined(Vec3 p, int leaf, int lane)

@@ -27,8 +27,9 @@ internal static unsafe class PointPacket
     /// <param name="limit">Squared distance beyond which nothing counts.</param>
     /// <param name="known">A place and how far the surface is from there: no point's surface is farther than the way there and on.</param>
     /// <param name="found">Room for sixteen; gets eight leaves, then eight lanes.</param>
+    /// <param name="best">Room for eight; gets the squared distances.</param>
     [SkipLocalsInit]
-    public static void Nearest(float* nodes, float* leaves, ReadOnlySpan<Vector3> points, float limit, (Vector3 Place, float Distance) known, int* found)
+    public static void Nearest(float* nodes, float* leaves, ReadOnlySpan<Vector3> points, float limit, (Vector3 Place, float Distance) known, int* found, float* best)
     {
         var xs = stackalloc float[3 * Lanes];
         for (var i = 0; i < Lanes; i++)
@@ -44,7 +45,6 @@ internal static unsafe class PointPacket
         var reach = 0f;
         foreach (var p in points) reach = MathF.Max(reach, Vector3.DistanceSquared(p, middle));
         reach = MathF.Sqrt(reach) * 1.0001f;
-        var best = stackalloc float[Lanes];
         for (var i = 0; i < Lanes; i++)
         {
             var way = (Vector3.Distance(points[i], known.Place) + known.Distance) * 1.0001f;

@@ -13,14 +13,14 @@ internal static unsafe class PointSearch
 
     private readonly record struct Waiting(float Bound, int Child);
 
-    /// <summary>The leaf and lane of the nearest triangle, or −1 when none is nearer than the limit.</summary>
+    /// <summary>The leaf and lane of the nearest triangle and its squared distance, or −1 when none is nearer than the limit.</summary>
     /// <param name="nodes">First node.</param>
     /// <param name="leaves">First leaf.</param>
     /// <param name="p">In the tree's coordinates.</param>
     /// <param name="limit">Squared distance beyond which nothing counts.</param>
     /// <param name="seed">A leaf likely to be near.</param>
     [SkipLocalsInit]
-    public static (int Leaf, int Lane) Nearest<TKernel>(float* nodes, float* leaves, Vector3 p, float limit, int seed)
+    public static (int Leaf, int Lane, float Squared) Nearest<TKernel>(float* nodes, float* leaves, Vector3 p, float limit, int seed)
         where TKernel : struct, IPointKernel
     {
         var (best, bestLeaf, bestLane) = (limit, -1, 0);
@@ -71,7 +71,7 @@ internal static unsafe class PointSearch
             }
             do
             {
-                if (count-- == 0) return (bestLeaf, bestLane);
+                if (count-- == 0) return (bestLeaf, bestLane, best);
             }
             while (waiting[count].Bound >= best);
             next = waiting[count].Child;

@@ -5,7 +5,10 @@ namespace Dentelle.Geometry.Trees;
 /// <summary>Searches one after the other; each starts from where the last one ended, which makes neighbouring points cheap. For one thread.</summary>
 public sealed unsafe class SurfaceSearch(MeshTree tree)
 {
-    private readonly int[] found = new int[2 * TreeLayout.Lanes];
+    /// <summary>Eight leaves, then the lanes in them.</summary>
+    private readonly int[] leaves = new int[2 * TreeLayout.Lanes];
+
+    private readonly float[] squared = new float[TreeLayout.Lanes];
     private readonly TreeRay[] packet = new TreeRay[TreeLayout.Lanes];
     private (Vector3 Place, float Distance) known = (default, float.MaxValue);
     private int seed;
@@ -23,14 +26,23 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
     /// <summary>The nearest place for each point; points that follow each other closely are searched for eight at a time.</summary>
     public void Closest(ReadOnlySpan<Vector3> points, Span<SurfacePoint> places, double within = double.PositiveInfinity)
     {
-        var at = 0;
-        for (; at + TreeLayout.Lanes <= points.Length; at += TreeLayout.Lanes)
+        for (var at = 0; at < points.Length; at += TreeLayout.Lanes)
         {
-            var eight = points.Slice(at, TreeLayout.Lanes);
-            if (tree.UsesVectors && LieTogether(eight)) Together(eight, places[at..], within);
-            else Singly(eight, places[at..], within);
+            var some = points.Slice(at, Math.Min(TreeLayout.Lanes, points.Length - at));
+            Find(some, within);
+            for (var i = 0; i < some.Length; i++) places[at + i] = leaves[i] < 0 ? SurfacePoint.None : tree.Refined(some[i], leaves[i], leaves[TreeLayout.Lanes + i]);
         }
-        Singly(points[at..], places[at..], within);
+    }
+
+    /// <summary>The distance of each point from the surface, never negative, in single precision; +∞ where nothing lies within.</summary>
+    public void Distances(ReadOnlySpan<Vector3> points, Span<float> distances, double within = double.PositiveInfinity)
+    {
+        for (var at = 0; at < points.Length; at += TreeLayout.Lanes)
+        {
+            var some = points.Slice(at, Math.Min(TreeLayout.Lanes, points.Length - at));
+            Find(some, within);
+            for (var i = 0; i < some.Length; i++) distances[at + i] = leaves[i] < 0 ? float.PositiveInfinity : MathF.Sqrt(squared[i]);
+        }
     }
 
     /// <summary>Whether a ray of one direction from each origin meets anything, from either side of the surface.</summary>
@@ -39,10 +51,10 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
         for (var at = 0; at < origins.Length; at += TreeLayout.Lanes)
         {
             var some = origins.Slice(at, Math.Min(TreeLayout.Lanes, origins.Length - at));
-            if (some.Length == TreeLayout.Lanes && tree.UsesVectors && LieTogether(some) && Packed(some, direction))
+            if (some.Length == TreeLayout.Lanes && tree.UsesVectors && Spread(some) < tree.PacketSize && Packed(some, direction))
             {
-                var (nodes, leaves) = tree.Blocks;
-                var bits = RayPacket.Any((float*)nodes, (float*)leaves, packet);
+                var (nodes, triangles) = tree.Blocks;
+                var bits = RayPacket.Any((float*)nodes, (float*)triangles, packet);
                 for (var i = 0; i < TreeLayout.Lanes; i++) met[at + i] = (bits & (1u << i)) != 0;
                 continue;
             }
@@ -50,25 +62,25 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
         }
     }
 
-    private void Together(ReadOnlySpan<Vector3> points, Span<SurfacePoint> places, double within)
+    /// <summary>Leaf, lane and squared distance for up to eight points.</summary>
+    private void Find(ReadOnlySpan<Vector3> points, double within)
     {
         Span<Vector3> local = stackalloc Vector3[TreeLayout.Lanes];
-        for (var i = 0; i < local.Length; i++) local[i] = points[i] - tree.Origin;
-        var (nodes, leaves) = tree.Blocks;
-        fixed (int* into = found) PointPacket.Nearest((float*)nodes, (float*)leaves, local, (float)Math.Min(within * within, float.MaxValue), known, into);
-        for (var i = 0; i < local.Length; i++)
+        for (var i = 0; i < points.Length; i++) local[i] = points[i] - tree.Origin;
+        var limit = MeshTree.Squared(within);
+        // Close to the surface each point has its own few triangles, and a packet would look at all of them for each.
+        if (points.Length == TreeLayout.Lanes && tree.UsesVectors && Spread(points) < MathF.Min(tree.PacketSize, known.Distance))
         {
-            places[i] = found[i] < 0 ? SurfacePoint.None : tree.Refined(points[i], found[i], found[TreeLayout.Lanes + i]);
-            if (found[i] < 0) continue;
-            seed = found[i];
-            // The distance in double may be a hair shorter than the tree's own.
-            known = (local[i], ((float)places[i].Distance * 1.0001f) + tree.Slack);
+            var (nodes, triangles) = tree.Blocks;
+            fixed (int* into = leaves) fixed (float* best = squared) PointPacket.Nearest((float*)nodes, (float*)triangles, local, limit, known, into, best);
         }
-    }
-
-    private void Singly(ReadOnlySpan<Vector3> points, Span<SurfacePoint> places, double within)
-    {
-        for (var i = 0; i < points.Length; i++) places[i] = tree.Closest(points[i], within, ref seed);
+        else
+        {
+            for (var i = 0; i < points.Length; i++) (leaves[i], leaves[TreeLayout.Lanes + i], squared[i]) = tree.Nearest(local[i], limit, ref seed);
+        }
+        if (leaves[points.Length - 1] < 0) return;
+        seed = leaves[points.Length - 1];
+        known = (local[points.Length - 1], (MathF.Sqrt(squared[points.Length - 1]) * 1.0001f) + tree.Slack);
     }
 
     /// <summary>Fills the packet; false when a ray starts so far away that each is moved up by its own way.</summary>
@@ -82,10 +94,10 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
         return true;
     }
 
-    private bool LieTogether(ReadOnlySpan<Vector3> points)
+    private static float Spread(ReadOnlySpan<Vector3> points)
     {
         var (low, high) = (points[0], points[0]);
         foreach (var p in points) (low, high) = (Vector3.Min(low, p), Vector3.Max(high, p));
-        return (high - low).Length() < tree.PacketSize;
+        return (high - low).Length();
     }
 }
