@@ -3,6 +3,7 @@ using System.Text;
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Forms;
+using Dentelle.Core.Planning;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
@@ -38,7 +39,8 @@ internal static class BodyCommands
     public static Answer<string> Prepare(PlannedUnit unit, string folder, bool json)
     {
         var tooth = unit.Plan.Tooth;
-        var scene = BodyFiles.Scene(unit.Drawing.Body, Fineness.Full);
+        if (unit.Drawing.Body is not { } body) return new Problem("no-body", $"The preparation for a {unit.Plan.Restoration.Words()} can't be written as a body yet; complete crowns can.");
+        var scene = BodyFiles.Scene(body, Fineness.Full);
         var (present, prepared) = (Named("tooth"), Named("prepared"));
         return Written(folder, () =>
         {

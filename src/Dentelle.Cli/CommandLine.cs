@@ -16,10 +16,13 @@ public static class CommandLine
     public const int WrongInput = 2;
 
     private const string Usage = """
-        dentelle plan "36 crown zirconia" [--json] [--assessment FILE] [--protocol FILE]
+        dentelle plan "36 crown zirconia" [--json] [--assessment FILE] [--option "crown metal"]… [--protocol FILE]
         dentelle form --tooth 16 --out DIR [--json]
         dentelle prepare "16 crown zirconia" --out DIR [--json] [--assessment FILE] [--protocol FILE]
         dentelle measure --before FILE --after FILE --tooth 36 [--path x,y,z] --aligned --framed [--json]
+
+        plan also takes "11 21 veneer butt +1.0 dark", "16 onlay lithium disilicate gap distal 1.2",
+        "35x37 bridge metal-ceramic" (each x a pontic) and "34x36 bridge 34:metal-ceramic-full 36:metal".
 
         Two bare digits are ISO 3950, # is universal (#19), letters are a quadrant (LL6).
         Planning aid for licensed clinicians; the material maker's instructions, local rules and
@@ -62,10 +65,20 @@ public static class CommandLine
 
     private static Answer<string> Plan(string[] args, string home)
     {
-        if (!CommandOptions.Parse(args, PlanValues, ["--json"]).Is(out var options, out var problem)) return problem;
-        if (!Planned(options, home).Is(out var planned, out problem)) return problem;
-        var document = UnitDocument.From(planned.Plan);
-        return options.Has("--json") ? JsonDocuments.Write(new PlanDocument([document])) : PlanTable.Write(document);
+        if (!CommandOptions.Parse(args, new Dictionary<string, string>(PlanValues) { ["--option"] = "OPTION" }, ["--json"]).Is(out var options, out var problem)) return problem;
+        if (!HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out problem)) return problem;
+        if (!Lined(options.Words, options, handbook).Is(out var planned, out problem)) return problem;
+        var compared = new List<(string, PlannedUnit)>();
+        foreach (var option in options.All("--option"))
+        {
+            var tooth = planned.Units[0].Plan.Tooth.Iso;
+            // An option may name its tooth again or leave it out.
+            var line = option.TrimStart().StartsWith(tooth, StringComparison.Ordinal) ? option : $"{tooth} {option}";
+            if (!Lined(line, options, handbook).Is(out var other, out problem)) return problem with { Sentence = $"Option “{option}”: {problem.Sentence}" };
+            compared.Add((option, other.Units[0]));
+        }
+        var document = planned.Document(handbook, compared);
+        return options.Has("--json") ? JsonDocuments.Write(document) : PlanTable.Write(document);
     }
 
     private static Answer<string> Form(string[] args, string home)
@@ -81,7 +94,11 @@ public static class CommandLine
         var values = new Dictionary<string, string>(PlanValues) { ["--out"] = "DIR" };
         if (!CommandOptions.Parse(args, values, ["--json"]).Is(out var options, out var problem)) return problem;
         if (options.Value("--out") is not { } folder) return new Problem("usage", "prepare needs --out with a folder to write to.");
-        return Planned(options, home).Is(out var planned, out problem) ? BodyCommands.Prepare(planned, folder, options.Has("--json")) : problem;
+        if (!HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out problem)) return problem;
+        if (!Lined(options.Words, options, handbook).Is(out var planned, out problem)) return problem;
+        return planned.Units.Count == 1
+            ? BodyCommands.Prepare(planned.Units[0], folder, options.Has("--json"))
+            : new Problem("usage", "prepare writes the bodies of one tooth at a time.");
     }
 
     private static Answer<string> Measure(string[] args)
@@ -90,12 +107,11 @@ public static class CommandLine
         return CommandOptions.Parse(args, values, ["--aligned", "--framed", "--json"]).Is(out var options, out var problem) ? BodyCommands.Measure(options) : problem;
     }
 
-    private static Answer<PlannedUnit> Planned(CommandOptions options, string home)
+    private static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook)
     {
-        if (!HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out var problem)) return problem;
-        if (!QuickLineReader.Read(options.Words, ToothNotation.Iso, handbook.Protocol).Is(out var line, out problem)) return problem;
-        if (!InputsFor(line, options.Value("--assessment")).Is(out var inputs, out problem)) return problem;
-        return PlannedUnit.Make(line.Tooth, inputs, handbook);
+        if (!QuickLineReader.Read(words, ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem)) return problem;
+        if (!Over(line.Units, options.Value("--assessment")).Is(out var units, out problem)) return problem;
+        return PlannedLine.Make(units, handbook);
     }
 
     private static Answer<Handbook> HandbookOf(string? protocolPath, string home)
@@ -110,19 +126,13 @@ public static class CommandLine
         return Handbook.Read(name => File.ReadAllText(Path.Combine(home, "protocols", name)), protocolFile, CheckedFiles.In(home));
     }
 
-    // What the line says wins over the file: it is the nearer word.
-    private static Answer<PlanInputs> InputsFor(UnderstoodLine line, string? file)
+    /// <summary>The file's inputs under each unit's own: what the line says wins, it is the nearer word.</summary>
+    private static Answer<LineUnit[]> Over(IReadOnlyList<LineUnit> units, string? file)
     {
-        if (file is null) return line.Inputs;
+        if (file is null) return units.ToArray();
         if (!TextOf(file).Is(out var json, out var problem)) return problem;
         if (!JsonDocuments.ReadInputs(file, json).Is(out var inputs, out problem)) return problem;
-        return inputs with
-        {
-            Material = line.Inputs.Material ?? inputs.Material,
-            BuildOutSchool = line.Inputs.BuildOutSchool ?? inputs.BuildOutSchool,
-            School = line.Inputs.School ?? inputs.School,
-            Crossbite = line.Inputs.Crossbite || inputs.Crossbite,
-        };
+        return units.Select(unit => unit with { Inputs = unit.Inputs.Over(inputs) }).ToArray();
     }
 
     private static Answer<string> TextOf(string path)

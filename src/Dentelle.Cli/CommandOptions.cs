@@ -3,9 +3,12 @@ using Dentelle.Core;
 namespace Dentelle.Cli;
 
 /// <summary>A command's words and options. Options that take a value need one behind them; unknown ones are refused by name.</summary>
-internal sealed record CommandOptions(string Words, IReadOnlyDictionary<string, string> Values, IReadOnlySet<string> Flags)
+internal sealed record CommandOptions(string Words, IReadOnlyDictionary<string, IReadOnlyList<string>> Values, IReadOnlySet<string> Flags)
 {
-    public string? Value(string option) => Values.GetValueOrDefault(option);
+    public string? Value(string option) => All(option) is [.., var last] ? last : null;
+
+    /// <summary>Every value of an option that may be repeated.</summary>
+    public IReadOnlyList<string> All(string option) => Values.GetValueOrDefault(option) ?? [];
 
     public bool Has(string flag) => Flags.Contains(flag);
 
@@ -15,13 +18,14 @@ internal sealed record CommandOptions(string Words, IReadOnlyDictionary<string, 
     public static Answer<CommandOptions> Parse(string[] args, IReadOnlyDictionary<string, string> valued, IReadOnlyList<string> flags)
     {
         var words = new List<string>();
-        var (values, set) = (new Dictionary<string, string>(), new HashSet<string>());
+        var (values, set) = (new Dictionary<string, List<string>>(), new HashSet<string>());
         for (var i = 0; i < args.Length; i++)
         {
             if (valued.TryGetValue(args[i], out var kind))
             {
                 if (i + 1 == args.Length) return new Problem("usage", $"{args[i]} needs a {kind.ToLowerInvariant()} behind it.");
-                values[args[i]] = args[++i];
+                if (!values.TryGetValue(args[i], out var given)) values[args[i]] = given = [];
+                given.Add(args[++i]);
             }
             else if (flags.Contains(args[i]))
             {
@@ -36,6 +40,6 @@ internal sealed record CommandOptions(string Words, IReadOnlyDictionary<string, 
                 words.Add(args[i]);
             }
         }
-        return new CommandOptions(string.Join(' ', words), values, set);
+        return new CommandOptions(string.Join(' ', words), values.ToDictionary(entry => entry.Key, entry => (IReadOnlyList<string>)entry.Value), set);
     }
 }

@@ -80,7 +80,7 @@ public sealed class ArchTests
         foreach (var size in (Exchange.SizeInput[])[new(), new(Mesiodistal: 9.5), new(Length: 9)])
         {
             var unit = Shipped.Unit("36 crown metal", inputs => inputs with { SizeMm = size });
-            var present = unit.Drawing.Body.Present;
+            var present = unit.Drawing.Present;
             var around = present.Around(Closed);
             Assert.Equal(["35", "37"], around.Neighbours.Select(near => near.Code.IsRight ? $"3{near.Code.Position}" : near.Code.Iso));
             foreach (var near in around.Neighbours) Assert.InRange(Least(near, present), -0.03, 0.03);

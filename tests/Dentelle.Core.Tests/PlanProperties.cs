@@ -12,7 +12,7 @@ public class PlanProperties
 {
     private static readonly Gen<(ToothCode Tooth, Material Material)> AnyCrown =
         from tooth in Among(ToothCode.All)
-        from material in Among([.. Shipped.Protocol.Crowns.Where(crown => crown.Suits(tooth)).Select(crown => crown.Material)])
+        from material in Among([.. Shipped.Crowns.Where(crown => crown.Suits(tooth)).Select(crown => crown.Materials[0])])
         select (tooth, material);
 
     private static readonly Gen<PlanInputs> AnyInputs =
@@ -63,12 +63,12 @@ public class PlanProperties
         foreach (var section in Sections(drawing))
         {
             var present = new Polygon(section.Present);
-            Assert.All(section.Planned.Outline.Points, point => Assert.True(present.Contains(point) || present.DistanceToEdge(point) < 0.08, $"{point}"));
+            Assert.All(section.Planned!.Outline.Points, point => Assert.True(present.Contains(point) || present.DistanceToEdge(point) < 0.08, $"{point}"));
             Assert.InRange(section.Planned.Removed, 0, present.Area);
             foreach (var mark in section.Marks)
             {
                 // The nearest cut place need not lie in the section.
-                Assert.InRange(mark.Cut!.Value, 0, section.Planned.Outline.DistanceToEdge(mark.At) + 0.03);
+                Assert.InRange(mark.Cut!.Value, 0, section.Planned!.Outline.DistanceToEdge(mark.At) + 0.03);
                 Assert.Contains(plan.Zones, zone => zone.Zone.Name == mark.Zone);
             }
         }
@@ -100,8 +100,8 @@ public class PlanProperties
         }
 
         // The view from above and the sections are of one tooth.
-        Assert.InRange(drawing.Faciolingual.Max(section => section.Planned.NearMargin.X), drawing.Above.FinishLine.Max(p => p.Y) - 0.8, drawing.Above.FinishLine.Max(p => p.Y) + 0.02);
-        Assert.InRange(drawing.Mesiodistal.Planned.FarMargin.X, drawing.Above.FinishLine.Min(p => p.X) - 0.02, drawing.Above.FinishLine.Min(p => p.X) + 0.8);
+        Assert.InRange(drawing.Faciolingual.Max(section => section.Planned!.NearMargin.X), drawing.Above.FinishLine.Max(p => p.Y) - 0.8, drawing.Above.FinishLine.Max(p => p.Y) + 0.02);
+        Assert.InRange(drawing.Mesiodistal.Planned!.FarMargin.X, drawing.Above.FinishLine.Min(p => p.X) - 0.02, drawing.Above.FinishLine.Min(p => p.X) + 0.8);
     });
 
     [Fact(DisplayName = "Raising the margin shortens the wall by as much; a longer crown lengthens it by as much")]
@@ -110,7 +110,7 @@ public class PlanProperties
         double Wall(double level, double length) => Shipped.Unit("36 crown zirconia", inputs => inputs with
         {
             SizeMm = new SizeInput(length), MarginLevelMm = new Dictionary<string, double> { ["mesial"] = level },
-        }).Drawing.Mesiodistal.Planned.NearWall;
+        }).Drawing.Mesiodistal.Planned!.NearWall;
         // A higher margin starts a little further out on the bulging side, so the wall's top gives some of it back.
         Assert.Equal(0.4, Wall(0.2, 7.5) - Wall(0.6, 7.5), 0.15);
         // Most of what the crown is longer the wall is higher; the neck does not move.
@@ -134,7 +134,7 @@ public class PlanProperties
         holds(unit.Plan, unit.Drawing);
     });
 
-    private static void SamplePlans(Action<Plan> holds) => Any(300, (tooth, inputs) => holds(Shipped.Need(PlannedUnit.PlanOnly(tooth, inputs, Shipped.Protocol))));
+    private static void SamplePlans(Action<Plan> holds) => Any(300, (tooth, inputs) => holds(Shipped.Need(PlannedUnit.PlanOnly(tooth, inputs, Shipped.Handbook))));
 
     private static void Any(int count, Action<ToothCode, PlanInputs> holds) => (from crown in AnyCrown from inputs in AnyInputs select (crown, inputs)).Sample(sample =>
     {

@@ -27,11 +27,11 @@ public class PlannedFormTests
         var (held, asked) = (0, 0);
         foreach (var tooth in ToothCode.All.Where(t => t.Quadrant is 1 or 3 && t.Position % 4 == quarter))
         {
-            foreach (var crown in Shipped.Protocol.Crowns)
+            foreach (var crown in Shipped.Crowns)
             {
-                var made = Planner.Make(Assessment.Of(tooth), Decision.Crown(crown.Material), Shipped.Protocol);
+                var made = Planner.Make(Assessment.Of(tooth), Decision.Crown(crown.Materials[0]), Shipped.Protocol);
                 if (!made.Is(out var plan, out _)) continue;
-                var what = $"{tooth} {crown.Material}";
+                var what = $"{tooth} {crown.Materials[0]}";
                 var planned = Shipped.Need(Draughtsman.Cut(plan, Shipped.Handbook));
                 var mesh = planned.Unplaced(Size);
                 Assert.True(mesh.Topology.IsWatertight, what);
@@ -68,7 +68,7 @@ public class PlannedFormTests
     public void Problems_and_sizes()
     {
         var plan = Shipped.Need(PlannedUnit.PlanOnly(
-            ToothCode.FromIso("36")!.Value, Shipped.Unit("36 crown metal").Plan is { } ? new PlanInputs { Material = Material.Metal, MarginLevelMm = new Dictionary<string, double> { ["mesial"] = 3.5 } } : null!, Shipped.Protocol));
+            ToothCode.FromIso("36")!.Value, Shipped.Unit("36 crown metal").Plan is { } ? new PlanInputs { Material = Material.Metal, MarginLevelMm = new Dictionary<string, double> { ["mesial"] = 3.5 } } : null!, Shipped.Handbook));
         Assert.Equal("margin-off-tooth", Draughtsman.Cut(plan, Shipped.Handbook).Problem?.Code);
         var longer = Shipped.Unit("36 crown metal", inputs => inputs with { SizeMm = new SizeInput(9) });
         Assert.Equal(9, Shipped.Need(Draughtsman.Cut(longer.Plan, Shipped.Handbook)).Present.Surface.Box.High.Z, 0.05);

@@ -8,13 +8,13 @@ public class ProtocolTests
     private static readonly NamedText Schema = new("protocol.schema.json", Shipped.Text("protocol.schema.json"));
 
     [Theory(DisplayName = "A wrong protocol file gives an error that names the file, the path in it and what is wrong")]
-    [InlineData("/crowns/0/depths/1/targetMm", "\"deep\"", "/crowns/0/depths/1/targetMm")]
-    [InlineData("/crowns/0/depths/1/targetMm", "-1", "/crowns/0/depths/1/targetMm")]
-    [InlineData("/crowns/0/depths/0/leastMm", "1.6", "/crowns/0/depths/0")] // least above target
-    [InlineData("/crowns/0/depths/0/source", "\"S99\"", "/crowns/0/depths/0/source")]
-    [InlineData("/crowns/0/depths/3/zones", "[\"groove\"]", "/crowns/0/depths")] // ridges are left without a number
-    [InlineData("/crowns/3/material", "\"metal\"", "/crowns/3/material")]
-    [InlineData("/crowns/0/colour", "\"grey\"", "/crowns/0")]
+    [InlineData("/restorations/0/depths/1/targetMm", "\"deep\"", "/restorations/0/depths/1/targetMm")]
+    [InlineData("/restorations/0/depths/1/targetMm", "-1", "/restorations/0/depths/1/targetMm")]
+    [InlineData("/restorations/0/depths/0/leastMm", "1.6", "/restorations/0/depths/0")] // least above target
+    [InlineData("/restorations/0/depths/0/source", "\"S99\"", "/restorations/0/depths/0/source")]
+    [InlineData("/restorations/0/depths/3/zones", "[\"groove\"]", "/restorations/0/depths")] // ridges are left without a number
+    [InlineData("/restorations/3/materials", "[\"metal\"]", "/restorations/3/materials")]
+    [InlineData("/restorations/0/colour", "\"grey\"", "/restorations/0")]
     [InlineData("/defaults/toleranceMm/standing", "\"certain\"", "/defaults/toleranceMm/standing")]
     [InlineData("/convergence/0/leastDeg", "15", "/convergence/0")]
     public void Wrong_files(string at, string value, string complaint)
@@ -31,7 +31,7 @@ public class ProtocolTests
     [Theory(DisplayName = "A file that is no JSON, or lacks a part, is refused too")]
     [InlineData("{ \"id\": ", "line 1")]
     [InlineData("[]", "/")]
-    [InlineData("{}", "crowns")]
+    [InlineData("{}", "restorations")]
     public void Broken_files(string text, string complaint)
     {
         Assert.False(ProtocolReader.ReadProtocol(new NamedText("house.json", text), Schema, Shipped.Handbook.Sources).Is(out _, out var problem));

@@ -20,15 +20,15 @@ public class QuickLineTests
     public void Understood(string line, ToothNotation notation, string tooth, Material material)
     {
         var understood = Shipped.Need(Read(line, notation));
-        Assert.Equal((tooth, material), (understood.Tooth.Iso, understood.Inputs.Material));
+        Assert.Equal((tooth, material), (understood.Units[0].Tooth.Iso, understood.Units[0].Inputs.Material));
     }
 
     [Fact(DisplayName = "The line may also say crossbite, build-out school and order of steps")]
     public void Further_words()
     {
-        var inputs = Shipped.Need(Read("46 crown crossbite zirconia room-driven margin-first")).Inputs;
+        var inputs = Shipped.Need(Read("46 crown crossbite zirconia room-driven margin-first")).Units[0].Inputs;
         Assert.Equal((true, BuildOutSchool.RoomDriven, CuttingSchool.MarginFirst), (inputs.Crossbite, inputs.BuildOutSchool, inputs.School));
-        Assert.Null(Shipped.Need(Read("36 crown")).Inputs.Material);
+        Assert.Null(Shipped.Need(Read("36 crown")).Units[0].Inputs.Material);
     }
 
     [Theory(DisplayName = "What can't be read says why and what could have been meant")]
@@ -37,7 +37,16 @@ public class QuickLineTests
     [InlineData("99 crown zirconia", "tooth", "36 crown zirconia")]
     [InlineData("36", "no-restoration", "36 crown")]
     [InlineData("36 croun zirconia", "restoration", "36 crown zirconia")]
-    [InlineData("36 onlay zirconia", "restoration", "36 crown zirconia")]
+    [InlineData("36 onlay zirconia", "material", "36 onlay lithium-disilicate")]
+    [InlineData("36 veneer butt", "restoration-not-here", null)]
+    [InlineData("11 veneer +1.0", "restoration", "11 veneer butt +1.0")]
+    [InlineData("11 veneer butt +x", "line-number", null)]
+    [InlineData("16 onlay gap 1.2", "line-number", null)]
+    [InlineData("45x48 bridge metal", "bridge-span", null)]
+    [InlineData("45x bridge", "bridge-span", null)]
+    [InlineData("45 bridge metal", "bridge-span", "35x37 bridge metal-ceramic")]
+    [InlineData("36 36 crown metal", "tooth-twice", null)]
+    [InlineData("36 filling", "restoration", "36 crown")]
     [InlineData("36 crown zirkonium", "material", null)]
     [InlineData("36 crown zirconai", "material", "36 crown zirconia-monolithic")]
     [InlineData("36 crown cheese", "material", null)]
@@ -59,10 +68,10 @@ public class QuickLineTests
         {
             foreach (var tooth in ToothCode.All)
             {
-                foreach (var crown in Shipped.Protocol.Crowns.Where(crown => crown.Suits(tooth)))
+                foreach (var crown in Shipped.Crowns.Where(crown => crown.Suits(tooth)))
                 {
-                    var understood = Shipped.Need(Read($"{tooth.Write(notation)} crown {Kebab.Of(crown.Material)}", notation));
-                    Assert.Equal((tooth, crown.Material), (understood.Tooth, understood.Inputs.Material));
+                    var understood = Shipped.Need(Read($"{tooth.Write(notation)} crown {Kebab.Of(crown.Materials[0])}", notation));
+                    Assert.Equal((tooth, crown.Materials[0]), (understood.Units[0].Tooth, understood.Units[0].Inputs.Material));
                 }
             }
         }

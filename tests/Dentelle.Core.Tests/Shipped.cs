@@ -18,8 +18,13 @@ internal static class Shipped
     public static PlannedUnit Unit(string line, Func<PlanInputs, PlanInputs>? with = null)
     {
         var understood = Need(QuickLineReader.Read(line, ToothNotation.Iso, Protocol));
-        return Need(PlannedUnit.Make(understood.Tooth, with is null ? understood.Inputs : with(understood.Inputs), Handbook));
+        var (tooth, inputs) = understood.Units[0];
+        return Need(PlannedUnit.Make(tooth, with is null ? inputs : with(inputs), Handbook));
     }
+
+    public static PlannedLine Line(string line) => Need(PlannedLine.Make(Need(QuickLineReader.Read(line, ToothNotation.Iso, Protocol)).Units, Handbook));
+
+    public static IEnumerable<RestorationEntry> Crowns => Protocol.Restorations.Where(entry => entry.Restoration == Restoration.Crown);
 
     public static Plan Plan(string line, Func<PlanInputs, PlanInputs>? with = null) => Unit(line, with).Plan;
 

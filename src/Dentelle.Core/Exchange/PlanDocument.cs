@@ -1,10 +1,16 @@
+using Dentelle.Core.Forms;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Exchange;
 
 /// <summary>A plan as it stands in files, on the command line and in the API. Lengths in millimetres, angles in degrees.</summary>
-public sealed record PlanDocument(IReadOnlyList<UnitDocument> Units);
+/// <param name="Units">One for each tooth of the line, pontics included.</param>
+/// <param name="Bridges">Left out when there is none.</param>
+/// <param name="Options">Other options for the first tooth beside what was asked, when any were named.</param>
+public sealed record PlanDocument(
+    IReadOnlyList<UnitDocument> Units, IReadOnlyList<BridgeDocument>? Bridges = null, IReadOnlyList<OptionDocument>? Options = null);
 
 /// <param name="Tooth">ISO 3950 code.</param>
 /// <param name="ToothName">The tooth in words.</param>
@@ -24,6 +30,30 @@ public sealed record UnitDocument(
     double FinishingAllowanceMm,
     IReadOnlyList<CautionDocument> Cautions)
 {
+    /// <summary>Inside of an inlay or onlay.</summary>
+    public IntracoronalDocument? Intracoronal { get; init; }
+
+    /// <summary>What a veneer leaves of the enamel, by averages.</summary>
+    public EnamelDocument? Enamel { get; init; }
+
+    /// <summary>Ways the crown could tip, from its drawn sections.</summary>
+    public IReadOnlyList<Tipping>? Resistance { get; init; }
+
+    /// <summary>The thinnest ceramic beside an outer edge, before and after the mill.</summary>
+    public MillingCheck? Milling { get; init; }
+
+    /// <summary>What the planned body costs the tooth.</summary>
+    public CutCost? Cost { get; init; }
+
+    /// <summary>The plan with all that is taken from its drawing.</summary>
+    public static UnitDocument From(PlannedUnit unit, Handbook handbook) => From(unit.Plan) with
+    {
+        Resistance = unit.Resistance(handbook.Protocol),
+        Milling = MillingCheck.Of(unit.Plan, handbook.Protocol),
+        Cost = CutCost.Of(unit.Drawing, handbook),
+    };
+
+    /// <summary>The plan alone.</summary>
     public static UnitDocument From(Plan plan)
     {
         var toc = plan.Convergence.Value;
@@ -35,7 +65,11 @@ public sealed record UnitDocument(
             new(toc.Target.Degrees, toc.Least.Degrees, toc.Most.Degrees),
             [.. plan.Convergence.Reasons.Select(ReasonDocument.From)],
             plan.FinishingAllowance.Rounded,
-            [.. plan.Cautions.Select(c => new CautionDocument(c.Code, c.Text, c.Zone, c.Segment))]);
+            [.. plan.Cautions.Select(c => new CautionDocument(c.Code, c.Text, c.Zone, c.Segment, c.MustBeAnswered, c.Because))])
+        {
+            Intracoronal = plan.Cavity is { } cavity ? IntracoronalDocument.From(cavity) : null,
+            Enamel = plan.Enamel is { } enamel ? EnamelDocument.From(enamel) : null,
+        };
     }
 }
 
@@ -92,4 +126,6 @@ public sealed record MarginDocument(
 /// <param name="End">Where it is complete.</param>
 public sealed record TransitionDocument(Segment Side, TransitionPlace Place, double Begin, double End);
 
-public sealed record CautionDocument(string Code, string Text, string? Zone, Segment? Segment);
+/// <param name="MustBeAnswered">Whether it needs a reason before the plan stands.</param>
+/// <param name="Because">The reason given.</param>
+public sealed record CautionDocument(string Code, string Text, string? Zone, Segment? Segment, bool MustBeAnswered, string? Because);

@@ -11,6 +11,9 @@ public sealed record PlanInputs
 {
     public static readonly PlanInputs Empty = new();
 
+    /// <summary>What the tooth gets.</summary>
+    public Restoration Restoration { get; init; }
+
     /// <summary>The material; without one the protocol's default is taken and a caution says so.</summary>
     public Material? Material { get; init; }
 
@@ -50,6 +53,37 @@ public sealed record PlanInputs
     /// <summary>The crown as measured on this patient.</summary>
     public SizeInput? SizeMm { get; init; }
 
+    /// <summary>Cusps an onlay covers; left out, the findings decide.</summary>
+    public IReadOnlyList<Cusp>? CoveredCusps { get; init; }
+
+    /// <summary>Sides on which an inlay or onlay gets a box; left out, the findings decide.</summary>
+    public IReadOnlyList<ProximalSide>? Boxes { get; init; }
+
+    /// <summary>What was found besides size, room and crossbite.</summary>
+    public FindingsInput? Findings { get; init; }
+
+    /// <summary>Why something that needs a reason is done all the same, by the code of its caution or refusal.</summary>
+    public IReadOnlyDictionary<string, string> Because { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>The bridge this tooth belongs to.</summary>
+    public BridgeInput? Bridge { get; init; }
+
+    /// <summary>These inputs where they say something, the others where they don't.</summary>
+    public PlanInputs Over(PlanInputs under) => under with
+    {
+        Restoration = Restoration,
+        Material = Material ?? under.Material,
+        BuildOutSchool = BuildOutSchool ?? under.BuildOutSchool,
+        School = School ?? under.School,
+        Crossbite = Crossbite || under.Crossbite,
+        BuildOutMm = Merged(under.BuildOutMm, BuildOutMm),
+        Findings = Findings is null ? under.Findings : under.Findings is null ? Findings : Findings.Over(under.Findings),
+        Bridge = Bridge ?? under.Bridge,
+    };
+
+    internal static IReadOnlyDictionary<string, double> Merged(IReadOnlyDictionary<string, double> under, IReadOnlyDictionary<string, double> over) =>
+        under.Concat(over).GroupBy(entry => entry.Key).ToDictionary(group => group.Key, group => group.Last().Value);
+
     /// <summary>The same inputs as the planner's own types, or the problem with them.</summary>
     public Answer<UnitRequest> For(ToothCode tooth)
     {
@@ -66,16 +100,20 @@ public sealed record PlanInputs
         }
 
         var size = SizeMm is null ? MeasuredSize.None : new(ToMm(SizeMm.Length), ToMm(SizeMm.Mesiodistal), ToMm(SizeMm.Faciolingual));
+        if (!(Findings ?? new FindingsInput()).Read(tooth).Is(out var findings, out var problem)) return problem;
         return new UnitRequest(
-            new Assessment(tooth, Crossbite, Lengths(RoomBeforeMm), size),
+            new Assessment(tooth, Crossbite, Lengths(RoomBeforeMm), size) { Findings = findings },
             new Decision(
-                Restoration.Crown, Material, Coverage, BuildOutSchool, Lengths(BuildOutMm), levels, FacialMargin,
-                MesialTransition, DistalTransition, ToMm(FinishingAllowanceMm), School));
+                Restoration, Material, Coverage, BuildOutSchool, Lengths(BuildOutMm), levels, FacialMargin,
+                MesialTransition, DistalTransition, ToMm(FinishingAllowanceMm), School)
+            {
+                Covered = CoveredCusps, Boxes = Boxes, Because = Because, InBridge = Bridge is not null,
+            });
     }
 
-    private static Mm? ToMm(double? value) => value is { } length ? new Mm(length) : null;
+    internal static Mm? ToMm(double? value) => value is { } length ? new Mm(length) : null;
 
-    private static ByZone Lengths(IReadOnlyDictionary<string, double> lengths) =>
+    internal static ByZone Lengths(IReadOnlyDictionary<string, double> lengths) =>
         new(lengths.ToDictionary(entry => entry.Key, entry => new Mm(entry.Value)));
 }
 

@@ -11,14 +11,38 @@ public static class Draughtsman
     /// <summary>The planned body; a problem when the plan can't be cut out of a tooth of this size.</summary>
     public static Answer<PlannedForm> Cut(Plan plan, Handbook handbook)
     {
+        if (plan.Restoration != Restoration.Crown)
+            return new Problem("no-body", $"The preparation for a {plan.Restoration.Words()} can't be shown or written as a body yet; complete crowns can.");
+        return Present(plan, handbook).Is(out var present, out var problem) ? PlannedForm.Cut(present, plan, handbook.Protocol.Shape) : problem;
+    }
+
+    /// <summary>The tooth as it stands; a problem when its measured size is none that such a tooth has.</summary>
+    private static Answer<PresentTooth> Present(Plan plan, Handbook handbook)
+    {
         var form = handbook.Forms.For(plan.Tooth);
-        if (Slip(plan, form, handbook.Protocol) is { } slip) return slip;
-        return PlannedForm.Cut(handbook.Forms.Tooth(plan.Tooth, form.SizeFor(plan.Assessment.MeasuredSize)), plan, handbook.Protocol.Shape);
+        return Slip(plan, form, handbook.Protocol) is { } slip ? slip : handbook.Forms.Tooth(plan.Tooth, form.SizeFor(plan.Assessment.MeasuredSize));
+    }
+
+    /// <summary>Sizes that rules count with.</summary>
+    public static FormFigures Figures(ToothCode tooth, MeasuredSize measured, Handbook handbook)
+    {
+        var parameters = handbook.Forms.For(tooth);
+        var size = parameters.SizeFor(measured);
+        Mm? tips = parameters.Cusps is { } cusps ? new Mm(Math.Round(Rows(cusps) * size.Faciolingual / 2, 2)) : null;
+        return new(new(size.Length), new(size.Mesiodistal), new(size.Faciolingual), tips);
+
+        // Cusps stand at fractions of the half width; the rows are as far apart as their middles.
+        static double Rows(IReadOnlyDictionary<string, double[]> cusps)
+        {
+            var rows = cusps.ToLookup(entry => Kebab.TryParse<Cusp>(entry.Key, out var cusp) && cusp.IsFacial(), entry => entry.Value[1]);
+            return rows[true].Average() - rows[false].Average();
+        }
     }
 
     /// <returns>The drawing, or a problem when the plan can't be cut out of a tooth of this size.</returns>
     public static Answer<UnitDrawing> Draw(Plan plan, Handbook handbook)
     {
+        if (plan.Restoration != Restoration.Crown) return AsItStands(plan, handbook);
         if (!Cut(plan, handbook).Is(out var planned, out var problem)) return problem;
         var habits = handbook.Protocol.Shape;
         var present = planned.Present;
@@ -30,20 +54,31 @@ public static class Draughtsman
         var outcomes = Outcomes.Of(bodies, cut);
         var size = present.Form.Size;
         return new UnitDrawing(
-            size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, across, along, FromAbove.Draw(plan, bodies), planned, outcomes,
+            size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, across, along, FromAbove.Draw(plan, bodies), present, planned, outcomes,
             [.. Walls(plan, painted, handbook.Protocol), .. Edge(plan, across[0], outcomes, habits)]) { Cut = cut };
+    }
+
+    /// <summary>The tooth with the plan's zones, without what is cut: for restorations whose body is not made.</summary>
+    private static Answer<UnitDrawing> AsItStands(Plan plan, Handbook handbook)
+    {
+        if (!Present(plan, handbook).Is(out var present, out var problem)) return problem;
+        var (zones, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
+        SectionDrawing[] painted = [.. present.Sections(handbook.Protocol.Estimates).Select(section => SectionPainter.PaintPresent(plan, zones, section))];
+        return new UnitDrawing(
+            present.Form.Size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, painted[..^1], painted[^1],
+            FromAbove.DrawPresent(plan, present, zones, labels), present, null, [], []);
     }
 
     /// <summary>What stands round a drawn unit when an average arch closes.</summary>
     public static ArchDrawing Around(UnitDrawing drawing, Handbook handbook)
     {
-        var (planned, arch) = (drawing.Body, handbook.Forms.Closed);
-        var (plan, present) = (planned.Plan, planned.Present);
+        var (present, arch) = (drawing.Present, handbook.Forms.Closed);
         var around = present.Around(arch);
+        if (drawing is not { Body: { Plan: var plan }, Cut: { } surface }) return new ArchDrawing(present.LinesAround(handbook.Protocol.Estimates, arch), new Dictionary<string, ArchRoom>());
         var (_, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
         var before = present.RoomBefore(labels, around, plan.Zones.Count);
-        var occluding = Array.ConvertAll(drawing.Cut.Zones, zone => zone >= 0 && plan.Zones[zone].Zone.Occludes ? zone : -1);
-        var cut = around.Nearest(drawing.Cut.Places, occluding, plan.Zones.Count);
+        var occluding = Array.ConvertAll(surface.Zones, zone => zone >= 0 && plan.Zones[zone].Zone.Occludes ? zone : -1);
+        var cut = around.Nearest(surface.Places, occluding, plan.Zones.Count);
         return new ArchDrawing(
             present.LinesAround(handbook.Protocol.Estimates, arch),
             plan.Zones.Select((zone, i) => (zone.Zone, i)).Where(at => at.Zone.Occludes && double.IsFinite(before[at.i]))
@@ -67,7 +102,7 @@ public static class Draughtsman
     {
         if (outcomes.FirstOrDefault(outcome => outcome.Zone.Kind == ZoneKind.Edge) is not { } edge) yield break;
         var level = across.Present.Max(point => point.Y) - edge.Usual.Value - shape.OuterEdgeRadiusMm.Value;
-        var wide = new Mm(WidthAt(across.Planned.Outline, level));
+        var wide = new Mm(WidthAt(across.Planned!.Outline, level));
         if (wide.Value >= shape.EdgeLeastWidthMm.Value) yield break;
         yield return new(
             "edge-thin",
@@ -90,8 +125,8 @@ public static class Draughtsman
     {
         // A front tooth's lingual slope is no wall; its walls are the proximal ones.
         var walled = sections.Where(section => !plan.Tooth.IsFront || section.Plane == SectionPlane.Mesiodistal).ToArray();
-        var shortest = walled.MinBy(section => Math.Min(section.Planned.NearWall, section.Planned.FarWall))!;
-        var wall = new Mm(Math.Min(shortest.Planned.NearWall, shortest.Planned.FarWall));
+        var shortest = walled.MinBy(section => Math.Min(section.Planned!.NearWall, section.Planned.FarWall))!;
+        var wall = new Mm(Math.Min(shortest.Planned!.NearWall, shortest.Planned.FarWall));
         var least = protocol.Walls.LeastHeightMm.For(plan.Tooth);
         var slimmest = walled.MinBy(Slenderness)!;
         var ratio = protocol.Walls.LeastHeightToBase.Value;
@@ -106,6 +141,6 @@ public static class Draughtsman
             yield return new("wall-to-base", $"Wall height is {Slenderness(slimmest):0.00} of the base ({Kebab.Of(slimmest.Plane)}); at least {ratio:0.0} is wanted.");
         }
 
-        static double Slenderness(SectionDrawing section) => Math.Min(section.Planned.NearWall, section.Planned.FarWall) / section.Planned.Base;
+        static double Slenderness(SectionDrawing section) => Math.Min(section.Planned!.NearWall, section.Planned.FarWall) / section.Planned.Base;
     }
 }

@@ -22,7 +22,16 @@ internal static class FromAbove
                 return p + (along.Turned.Unit * ring.Width(2 * Math.PI * i / Around));
             }),
         ];
-        return new(Silhouette(bodies), finishLine, axial, Table(bodies), Lines(bodies), Marks(plan, bodies));
+        return new(Silhouette(bodies.Present, ring.Centre), finishLine, axial, Table(bodies), Lines(bodies.Present), Marks(plan, bodies.Present, bodies.Labels));
+    }
+
+    /// <summary>The tooth alone.</summary>
+    public static AboveDrawing DrawPresent(Plan plan, PresentTooth present, SurfaceZones zones, int[] labels)
+    {
+        // Marks go by the plan's zones; a plan that leaves some out counts on.
+        var places = zones.All.Select(zone => Enumerable.Range(0, plan.Zones.Count).FirstOrDefault(i => plan.Zones[i].Zone == zone, -1)).ToArray();
+        var own = Array.ConvertAll(labels, label => label < 0 ? -1 : places[label]);
+        return new(Silhouette(present, default), [], [], [], Lines(present), Marks(plan, present, own));
     }
 
     private static IEnumerable<double> Turn() => Enumerable.Range(0, Around).Select(i => 2 * Math.PI * i / Around);
@@ -30,12 +39,11 @@ internal static class FromAbove
     /// <summary>Which of the sectors about the centre a direction falls into.</summary>
     private static int Sector(Vec2 from) => ((int)Math.Round(Math.Atan2(from.Y, from.X) * Around / (2 * Math.PI)) + Around) % Around;
 
-    private static IReadOnlyList<Vec2> Silhouette(UnitBodies bodies)
+    private static IReadOnlyList<Vec2> Silhouette(PresentTooth present, Vec2 centre)
     {
-        var centre = bodies.Planned.Margin.Centre;
         var farthest = new Vec2[Around];
         Array.Fill(farthest, centre);
-        foreach (var p in bodies.Present.Surface.Positions)
+        foreach (var p in present.Surface.Positions)
         {
             var from = new Vec2(p.X, p.Y) - centre;
             ref var here = ref farthest[Sector(from)];
@@ -67,17 +75,17 @@ internal static class FromAbove
         return [.. Curves.Evened([.. line.Select(p => p.X)], reach).Zip(Curves.Evened([.. line.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y))];
     }
 
-    private static IReadOnlyList<IReadOnlyList<Vec2>> Lines(UnitBodies bodies) => bodies.Present.Form.Shape is BackCrown back
+    private static IReadOnlyList<IReadOnlyList<Vec2>> Lines(PresentTooth present) => present.Form.Shape is BackCrown back
         ? [.. back.Form.Grooves!.Select(groove => Curves.Through([.. groove.Pts.Select(back.Place)], 6, closed: false))]
         : [];
 
-    private static IReadOnlyList<ZoneMark> Marks(Plan plan, UnitBodies bodies)
+    private static IReadOnlyList<ZoneMark> Marks(Plan plan, PresentTooth present, int[] labels)
     {
-        var surface = bodies.Present.Surface;
+        var surface = present.Surface;
         var sums = new (Vec2 Sum, double Weight, Vec3 Highest)[plan.Zones.Count];
         for (var i = 0; i < surface.Positions.Length; i++)
         {
-            var zone = bodies.Labels[i];
+            var zone = labels[i];
             if (zone < 0) continue;
             var p = surface.Positions[i];
             ref var sum = ref sums[zone];
@@ -88,13 +96,13 @@ internal static class FromAbove
             .. plan.Zones.Select((zone, i) =>
             {
                 var (sum, weight, highest) = sums[i];
-                var at = weight == 0 ? Spot(zone.Zone, bodies) : zone.Zone.Kind is ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp ? new Vec2(highest.X, highest.Y) : sum * (1 / weight);
+                var at = weight == 0 ? Spot(zone.Zone, present) : zone.Zone.Kind is ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp ? new Vec2(highest.X, highest.Y) : sum * (1 / weight);
                 return new ZoneMark(zone.Zone.Name, at, at, at.Unit, null);
             }),
         ];
     }
 
     /// <summary>Where a zone would be that is too small on this form to hold a vertex: at its cusp.</summary>
-    private static Vec2 Spot(Zone zone, UnitBodies bodies) =>
-        zone.Cusp is { } cusp && bodies.Present.Form.Shape is BackCrown back ? back.Tip(cusp) : default;
+    private static Vec2 Spot(Zone zone, PresentTooth present) =>
+        zone.Cusp is { } cusp && present.Form.Shape is BackCrown back ? back.Tip(cusp) : default;
 }

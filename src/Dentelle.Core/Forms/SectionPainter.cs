@@ -33,6 +33,24 @@ internal static class SectionPainter
             section.Enamel, section.Pulp);
     }
 
+    /// <summary>The tooth alone, a mark in the middle of each zone that the plan has.</summary>
+    public static SectionDrawing PaintPresent(Plan plan, SurfaceZones zones, ToothSection section)
+    {
+        var (cut, outline) = (section.Cut, section.Outline);
+        var own = section.Present.Select(zones.Of).ToArray();
+        var marks = new List<ZoneMark>();
+        for (var i = 0; i < zones.All.Count; i++)
+        {
+            if (plan.Zone(zones.All[i].Name) is not { } zone) continue;
+            var inZone = Run([.. Enumerable.Range(0, own.Length).Where(at => own[at] == i)], own.Length);
+            if (inZone.Length == 0) continue;
+            var index = Tip(zone.Zone, inZone, outline);
+            var outward = ((outline[(index + 1) % own.Length] - outline[(index + own.Length - 1) % own.Length]).Turned * -1).Unit;
+            marks.Add(new(zone.Zone.Name, outline[index], outline[index] - (outward * (zone.Depth.Value.Target.Value / 2)), outward, null));
+        }
+        return new(cut.Plane, cut.Through, outline, null, marks, [], section.Enamel, section.Pulp);
+    }
+
     /// <summary>The point of a ring in the plane, on its x side (1) or the other (−1).</summary>
     public static Vec2 MarginIn(MarginRing ring, SectionCut cut, int side)
     {

@@ -6,13 +6,14 @@ namespace Dentelle.Core.Forms;
 
 /// <summary>What the plate shows of one unit, to scale. Millimetres; X facial or mesial, Y toward the bite (from above: facial).</summary>
 /// <param name="SizeSource">Where the tooth's size comes from.</param>
-/// <param name="Body">The planned body that everything was taken from.</param>
+/// <param name="Present">The tooth as it stands.</param>
+/// <param name="Body">The planned body that everything else was taken from; null where only the tooth as it stands is drawn.</param>
 /// <param name="Outcomes">What the planned body really takes, zone by zone.</param>
 public sealed record UnitDrawing(
     CrownSize Size, string SizeSource, bool Measured, IReadOnlyList<SectionDrawing> Faciolingual, SectionDrawing Mesiodistal, AboveDrawing Above,
-    PlannedForm Body, IReadOnlyList<ZoneOutcome> Outcomes, IReadOnlyList<Caution> Cautions)
+    PresentTooth Present, PlannedForm? Body, IReadOnlyList<ZoneOutcome> Outcomes, IReadOnlyList<Caution> Cautions)
 {
-    internal CutSurface Cut { get; init; } = null!;
+    internal CutSurface? Cut { get; init; }
 }
 
 /// <summary>What an average arch adds to a unit's drawing: an estimate as long as nobody has measured.</summary>
@@ -35,7 +36,7 @@ public sealed record SectionDrawing(
     SectionPlane Plane,
     string Through,
     IReadOnlyList<Vec2> Present,
-    PlannedSection Planned,
+    PlannedSection? Planned,
     IReadOnlyList<ZoneMark> Marks,
     IReadOnlyList<MarginMark> Margins,
     IReadOnlyList<Vec2> Enamel,

@@ -6,16 +6,24 @@ namespace Dentelle.Core.Planning;
 /// <summary>Cautions of a plan, each with the number that triggered it.</summary>
 internal static class Cautious
 {
-    public static IEnumerable<Caution> Of(Plan plan, Decision decision, CrownMaterial crown, Protocol protocol) =>
-        Unit(plan, decision, crown).Concat(plan.Zones.SelectMany(zone => Zone(zone, plan, crown, protocol))).Concat(Margin(plan, protocol.Cautions));
+    public static IEnumerable<Caution> Of(Plan plan, Decision decision, RestorationEntry crown, Protocol protocol) =>
+        Unit(plan, decision, crown).Concat(plan.Zones.SelectMany(zone => Zone(zone, plan, crown, protocol))).Concat(Margin(plan, protocol.Cautions))
+            .Concat(FindingCautions.Of(plan, protocol)).Select(caution => Answered(caution, decision));
 
-    private static IEnumerable<Caution> Unit(Plan plan, Decision decision, CrownMaterial crown)
+    /// <summary>What nobody may pass over stands with the reason that was given for it, or without.</summary>
+    private static Caution Answered(Caution caution, Decision decision) => caution with
+    {
+        MustBeAnswered = caution.Code is "unsupported-ceramic" or "below-material-least" or "margin-in-attachment" or "margin-on-filling",
+        Because = decision.Because.GetValueOrDefault(caution.Code),
+    };
+
+    private static IEnumerable<Caution> Unit(Plan plan, Decision decision, RestorationEntry crown)
     {
         if (decision.Material is null)
-            yield return new("material-assumed", $"No material was named, so {crown.Name.ToLowerInvariant()} is assumed. Name it before cutting: depths hang on it.");
+            yield return new("material-assumed", $"No material was named, so {(crown.Materials.Count == 1 ? crown.Name.ToLowerInvariant() : Kebab.Of(plan.Material.Value).Replace('-', ' '))} is assumed. Name it before cutting: depths hang on it.");
     }
 
-    private static IEnumerable<Caution> Zone(ZonePlan zone, Plan plan, CrownMaterial crown, Protocol protocol)
+    private static IEnumerable<Caution> Zone(ZonePlan zone, Plan plan, RestorationEntry crown, Protocol protocol)
     {
         var words = zone.Zone.Words;
         var name = zone.Zone.Name;

@@ -6,6 +6,33 @@ namespace Dentelle.Core.Planning;
 public enum Restoration
 {
     Crown,
+    VeneerFacial,
+    VeneerButt,
+    VeneerWrap,
+    Onlay,
+    Inlay,
+    PartialCrown,
+
+    /// <summary>A tooth of a bridge that is not there: nothing is cut.</summary>
+    Pontic,
+}
+
+public static class Restorations
+{
+    public static bool IsVeneer(this Restoration restoration) => restoration is Restoration.VeneerFacial or Restoration.VeneerButt or Restoration.VeneerWrap;
+
+    /// <summary>Whether it stands inside the crown: boxes, an isthmus, a floor.</summary>
+    public static bool IsIntracoronal(this Restoration restoration) => restoration is Restoration.Onlay or Restoration.Inlay;
+
+    /// <summary>"veneer, incisal butt".</summary>
+    public static string Words(this Restoration restoration) => restoration switch
+    {
+        Restoration.VeneerFacial => "veneer, facial only",
+        Restoration.VeneerButt => "veneer, incisal butt",
+        Restoration.VeneerWrap => "veneer, lingual wrap",
+        Restoration.PartialCrown => "partial-coverage crown",
+        _ => Kebab.Of(restoration),
+    };
 }
 
 [JsonConverter(typeof(KebabCase<Material>))]

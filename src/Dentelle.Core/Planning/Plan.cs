@@ -19,6 +19,15 @@ public sealed record Plan(
 {
     public ToothCode Tooth => Assessment.Tooth;
 
+    /// <summary>The inside of an inlay or onlay; null for others.</summary>
+    public Cavity? Cavity { get; init; }
+
+    /// <summary>What a veneer leaves of the enamel; null for others.</summary>
+    public VeneerEnamel? Enamel { get; init; }
+
+    /// <summary>Reasons given for what would else be refused, by code.</summary>
+    public IReadOnlyDictionary<string, string> Because { get; init; } = new Dictionary<string, string>();
+
     /// <summary>Depth of a zone that is named by its kind alone and that this kind of tooth has.</summary>
     public Mm DepthAt(ZoneKind kind) => Zone(Kebab.Of(kind))!.Depth.Value.Target;
 
@@ -42,7 +51,8 @@ public sealed record ZonePlan(Zone Zone, MmRange Needed, MmRange Thickness, Mm B
 /// <summary>The finish line round the tooth.</summary>
 public sealed record Margin(IReadOnlyList<MarginPiece> Pieces, IReadOnlyList<Transition> Transitions)
 {
-    public MarginPiece At(Segment segment) => Pieces[(int)segment];
+    /// <summary>The piece of a segment that the restoration has.</summary>
+    public MarginPiece At(Segment segment) => Pieces.First(piece => piece.Segment == segment);
 
     /// <summary>
     /// Width anywhere round the tooth. <paramref name="position"/> counts segments from the middle of the facial over the
@@ -84,4 +94,11 @@ public sealed record Transition(Segment Side, TransitionPlace Place, double Begi
 /// <param name="Text">A sentence that names the number.</param>
 /// <param name="Zone">The zone it concerns, by name; null when it concerns the unit.</param>
 /// <param name="Segment">The margin segment it concerns.</param>
-public sealed record Caution(string Code, string Text, string? Zone = null, Segment? Segment = null);
+public sealed record Caution(string Code, string Text, string? Zone = null, Segment? Segment = null)
+{
+    /// <summary>Whether it must be answered with a reason before the plan stands.</summary>
+    public bool MustBeAnswered { get; init; }
+
+    /// <summary>The reason given; null when none was.</summary>
+    public string? Because { get; init; }
+}

@@ -9,6 +9,11 @@ namespace Dentelle.Core.Planning;
 /// <param name="MeasuredSize">The crown as measured; averages stand in for what is missing.</param>
 public sealed record Assessment(ToothCode Tooth, bool Crossbite, ByZone RoomBefore, MeasuredSize MeasuredSize)
 {
+    public Findings Findings { get; init; } = Findings.None;
+
+    /// <summary>The crown's size, averages standing in for what was not measured; null where no form was asked.</summary>
+    public FormFigures? Form { get; init; }
+
     public static Assessment Of(ToothCode tooth) => new(tooth, false, ByZone.Empty, MeasuredSize.None);
 }
 
@@ -26,9 +31,27 @@ public sealed record Decision(
     Mm? FinishingAllowance,
     CuttingSchool? School)
 {
-    public static Decision Crown(Material? material) =>
-        new(Restoration.Crown, material, null, null, ByZone.Empty, new Dictionary<Segment, Mm>(), null, null, null, null, null);
+    /// <summary>Cusps an onlay covers; null leaves it to the findings.</summary>
+    public IReadOnlyList<Cusp>? Covered { get; init; }
+
+    /// <summary>Sides on which an inlay or onlay gets a box; null leaves it to the findings.</summary>
+    public IReadOnlyList<ProximalSide>? Boxes { get; init; }
+
+    /// <summary>Whether the tooth is part of a bridge.</summary>
+    public bool InBridge { get; init; }
+
+    /// <summary>Why something that needs a reason is done all the same, by the code of its caution.</summary>
+    public IReadOnlyDictionary<string, string> Because { get; init; } = new Dictionary<string, string>();
+
+    public static Decision For(Restoration restoration, Material? material) =>
+        new(restoration, material, null, null, ByZone.Empty, new Dictionary<Segment, Mm>(), null, null, null, null, null);
+
+    public static Decision Crown(Material? material) => For(Restoration.Crown, material);
 }
+
+/// <summary>Sizes of the crown that rules count with.</summary>
+/// <param name="Intercuspal">Between facial and lingual cusp tips; null for front teeth.</param>
+public sealed record FormFigures(Mm Length, Mm Mesiodistal, Mm Faciolingual, Mm? Intercuspal);
 
 /// <summary>Crown size measured on this patient, millimetres; null where it was not measured.</summary>
 public sealed record MeasuredSize(Mm? Length, Mm? Mesiodistal, Mm? Faciolingual)

@@ -4,11 +4,14 @@ using Dentelle.Core.Teeth;
 namespace Dentelle.Core.Planning;
 
 /// <summary>What the rules look at while one unit is planned.</summary>
-internal sealed record PlanContext(Protocol Protocol, Assessment Assessment, CrownMaterial Crown, CeramicCoverage? Coverage, BuildOutSchool School)
+internal sealed record PlanContext(
+    Protocol Protocol, Assessment Assessment, RestorationEntry Entry, Material Material, CeramicCoverage? Coverage, BuildOutSchool School, Cavity? Cavity)
 {
     public ToothCode Tooth => Assessment.Tooth;
 
-    public Material Material => Crown.Material;
+    public Restoration Restoration => Entry.Restoration;
+
+    public Findings Findings => Assessment.Findings;
 
     /// <summary>A depth or width held to what this kind of tooth can give, where a cap of the protocol says so.</summary>
     public Reasoned<MmRange> Capped(Reasoned<MmRange> set, Func<DepthCap, bool> applies)
@@ -27,27 +30,43 @@ public static class Planner
     public static Answer<Plan> Make(Assessment assessment, Decision decision, Protocol protocol)
     {
         if (Slips.In(assessment, decision, protocol) is { } slip) return slip;
-        var tooth = assessment.Tooth;
+        var (tooth, restoration) = (assessment.Tooth, decision.Restoration);
         var material = MaterialOf(tooth, decision, protocol);
-        if (protocol.Crown(material.Value) is not { } crown)
-            return new Problem("material-unknown", $"{protocol.Name} has no numbers for {Kebab.Of(material.Value)}.");
-        if (crown.Misfit(tooth) is { } misfit) return misfit;
-        CeramicCoverage? coverage = crown.HasCoverage && !tooth.IsFront ? decision.Coverage ?? protocol.Defaults.CeramicCoverage.For(tooth) : null;
-        var context = new PlanContext(protocol, assessment, crown, coverage, decision.BuildOutSchool ?? protocol.Defaults.BuildOutSchool.Value);
+        if (protocol.Entry(restoration, material.Value) is not { } entry || !entry.Suits(tooth)) return NotHere(tooth, restoration, material.Value, protocol);
+        if (Contradictions.In(assessment, decision, material.Value, entry, protocol) is { } contradiction) return contradiction;
+        CeramicCoverage? coverage = entry.HasCoverage && !tooth.IsFront ? decision.Coverage ?? protocol.Defaults.CeramicCoverage.For(tooth) : null;
+        var context = new PlanContext(
+            protocol, assessment, entry, material.Value, coverage, decision.BuildOutSchool ?? protocol.Defaults.BuildOutSchool.Value,
+            Cavities.Of(restoration, entry, material.Value, assessment, decision, protocol));
         if (!Margins.For(context, decision).Is(out var margin, out var problem)) return problem;
 
         var allowance = decision.FinishingAllowance ?? new Mm(protocol.Defaults.FinishingAllowanceMm.Value);
-        IReadOnlyList<ZonePlan> zones = [.. Zones.Of(tooth, assessment.Crossbite).Select(zone => ZoneOf(zone, context, decision, margin, allowance))];
+        IReadOnlyList<ZonePlan> zones = [.. Scope.Zones(context).Select(zone => ZoneOf(zone, context, decision, margin, allowance))];
         var plan = new Plan(
-            assessment, decision.Restoration, material, crown.Class, coverage, context.School,
-            decision.School ?? protocol.Defaults.Schools.For(tooth, material.Value), allowance, zones, margin, ConvergenceOf(context), []);
-        return plan with { Cautions = [.. Cautious.Of(plan, decision, crown, protocol)] };
+            assessment, restoration, material, entry.Class, coverage, context.School,
+            decision.School ?? protocol.Defaults.Schools.For(tooth, restoration, material.Value, decision.InBridge), allowance, zones, margin, ConvergenceOf(context), [])
+        {
+            Cavity = context.Cavity,
+            Enamel = VeneerEnamel.Of(zones, context),
+            Because = decision.Because,
+        };
+        return plan with { Cautions = [.. Cautious.Of(plan, decision, entry, protocol)] };
+    }
+
+    private static Problem NotHere(ToothCode tooth, Restoration restoration, Material material, Protocol protocol)
+    {
+        var offered = protocol.On(tooth, restoration).Select(offer => Kebab.Of(offer.Material)).ToArray();
+        if (offered.Length == 0) return new("restoration-not-here", $"{protocol.Name} has no {restoration.Words()} for the {tooth.Name}.");
+        var entry = protocol.Entry(restoration, material);
+        return entry is null
+            ? new("material-unknown", $"{protocol.Name} has no numbers for a {restoration.Words()} of {Kebab.Of(material)}; it has {string.Join(", ", offered)}.", offered)
+            : entry.Misfit(tooth)! with { Suggestions = offered };
     }
 
     private static Reasoned<Material> MaterialOf(ToothCode tooth, Decision decision, Protocol protocol)
     {
         if (decision.Material is { } chosen) return Reasoned.From(chosen, new Reason("Chosen for this tooth", null, "P", Standing.Assumed));
-        var assumed = protocol.Defaults.Material;
+        var assumed = protocol.Defaults.MaterialsOf(decision.Restoration);
         return Reasoned.From(assumed.For(tooth), new Reason($"No material was named; {protocol.Name} takes this one", null, assumed.Source, assumed.Standing));
     }
 
@@ -55,42 +74,37 @@ public static class Planner
     {
         var (needed, thickness) = Thicknesses.For(zone, context, margin);
         var room = zone.Occludes ? context.Assessment.RoomBefore.At(zone) : null;
-        var (buildOut, because) = BuildOutAt(zone, thickness.Value, room, context, decision);
-        var depth = RequiredDepth(thickness, buildOut, because);
+        var buildOuts = BuildOuts.At(zone, thickness.Value, room, context, decision);
+        var depth = RequiredDepth(thickness, buildOuts, LeastLeft(zone, context));
         var rough = Mm.Most(depth.Value.Target - allowance, Mm.Zero);
-        return new(zone, needed, thickness.Value, buildOut, room, depth, rough);
+        return new(zone, needed, thickness.Value, new Mm(buildOuts.Sum(step => step.By.Value)), room, depth, rough);
     }
+
+    /// <summary>What is cut even where the build-out alone would do.</summary>
+    private static Sourced<double>? LeastLeft(Zone zone, PlanContext context) =>
+        zone.Kind == ZoneKind.Edge && context.Restoration is Restoration.VeneerButt or Restoration.VeneerWrap ? context.Protocol.Veneers.EdgeLeastMm : null;
 
     /// <summary>Depth to cut in a zone so that the restoration gets its thickness. Millimetres; never negative.</summary>
-    private static Reasoned<MmRange> RequiredDepth(Reasoned<MmRange> thickness, Mm buildOut, Reason? because)
+    private static Reasoned<MmRange> RequiredDepth(Reasoned<MmRange> thickness, IReadOnlyList<(Mm By, Reason Because)> buildOuts, Sourced<double>? leastLeft)
     {
-        if (because is null) return thickness;
-        var free = thickness.Value.Target - buildOut;
-        var depth = thickness.Then(thickness.Value.MovedBy(-buildOut, Mm.Zero), because);
-        return free >= Mm.Zero ? depth : depth.Noting(new Reason("Nothing is cut where there is already room", (-free).Rounded, "P", Standing.CommonPractice));
-    }
-
-    private static (Mm BuildOut, Reason? Because) BuildOutAt(Zone zone, MmRange thickness, Mm? room, PlanContext context, Decision decision)
-    {
-        if (decision.BuildOut.At(zone) is { } chosen && chosen != Mm.Zero)
+        if (buildOuts.Count == 0) return thickness;
+        var (free, floor) = (thickness.Value.Target, new Mm(leastLeft?.Value ?? 0));
+        var depth = thickness;
+        foreach (var (by, because) in buildOuts)
         {
-            var side = chosen > Mm.Zero ? "outside" : "inside";
-            return (chosen, new Reason($"The restoration will stand {Mm.Most(chosen, -chosen)} {side} the present surface", (-chosen).Rounded, "P", Standing.Assumed));
+            free -= by;
+            depth = depth.Noting(because);
         }
-
-        if (context.School == BuildOutSchool.RoomDriven && room is { } there && there > Mm.Zero && decision.BuildOut.At(zone) is null)
-        {
-            var used = Mm.Least(there, thickness.Target);
-            return (used, new Reason($"Room already there: {there} measured", (-used).Rounded, "P", Standing.CommonPractice));
-        }
-
-        return (Mm.Zero, null);
+        var range = thickness.Value.MovedBy(free - thickness.Value.Target, floor);
+        if (free >= floor) return new(range, depth.Reasons);
+        var text = leastLeft?.Text ?? "Nothing is cut where there is already room";
+        return depth.Then(range, new Reason(text, (floor - free).Rounded, leastLeft?.Source ?? "P", leastLeft?.Standing ?? Standing.CommonPractice));
     }
 
     private static Reasoned<TocRange> ConvergenceOf(PlanContext context)
     {
-        var target = context.Protocol.Convergence.First(entry => entry.At.Includes(context.Tooth) && entry.Classes.Contains(context.Crown.Class));
-        var words = $"{(context.Tooth.IsFront ? "Front" : "Back")} crown, {Kebab.Of(context.Crown.Class)}: total convergence";
+        var target = context.Protocol.Convergence.First(row => row.At.Includes(context.Tooth) && row.Classes.Contains(context.Entry.Class));
+        var words = $"{(context.Tooth.IsFront ? "Front" : "Back")} {(context.Restoration == Restoration.Crown ? "crown" : "tooth")}, {Kebab.Of(context.Entry.Class)}: total convergence";
         return Reasoned.From(target.Range, new Reason(words, target.TargetDeg, target.Source, target.Standing));
     }
 }

@@ -12,12 +12,37 @@ internal static class Thicknesses
         var set = zone.Kind switch
         {
             _ when Exception(zone, context) is { } exception => exception,
-            ZoneKind.FacialGingivalThird => AsTheMargin(context, margin),
+            ZoneKind.FacialGingivalThird when context.Entry.Depth(zone.Kind, Surface.Ceramic) is null => AsTheMargin(context, margin),
             ZoneKind.FacialGingivalHalf => MiddleAndMargin(context, margin),
             _ => FromTable(zone, context),
         };
-        return (set.Value, Capped(set, zone, context));
+        return (set.Value, Turned(zone, Coloured(zone, Capped(set, zone, context), context), context));
     }
+
+    /// <summary>A veneer lets the tooth's colour through: every step of shade needs more of it.</summary>
+    private static Reasoned<MmRange> Coloured(Zone zone, Reasoned<MmRange> set, PlanContext context)
+    {
+        var steps = context.Findings.ShadeSteps;
+        if (steps <= 0 || !context.Restoration.IsVeneer() || !IsFacial(zone.Kind)) return set;
+        var (habit, range) = (context.Protocol.Veneers.ShadeStepMm, context.Protocol.Veneers.ShadeStepRangeMm);
+        var deeper = new MmRange(
+            set.Value.Target + new Mm(steps * habit.Value), set.Value.Least + new Mm(steps * range.From), set.Value.Most + new Mm(steps * range.To));
+        return set.Then(deeper, new Reason($"{steps:0.#} {(steps == 1 ? "step" : "steps")} of shade to go: {habit.Value:0.##} more for each", (deeper.Target - set.Value.Target).Rounded, habit.Source, habit.Standing));
+    }
+
+    /// <summary>A turned tooth is cut more where its facial stands out, less where it has gone in; in the middle nothing changes.</summary>
+    private static Reasoned<MmRange> Turned(Zone zone, Reasoned<MmRange> set, PlanContext context)
+    {
+        var turn = context.Findings.RotationDeg;
+        if (turn == 0 || !IsFacial(zone.Kind) || context.Assessment.Form?.Mesiodistal is not { } width) return set;
+        var spread = new Mm(Math.Round(width.Value / 4 * Math.Sin(double.DegreesToRadians(Math.Abs(turn))), 2));
+        var range = new MmRange(set.Value.Target, Mm.Most(set.Value.Least - spread, Mm.Zero), set.Value.Most + spread);
+        var (more, less) = turn > 0 ? ("mesial", "distal") : ("distal", "mesial");
+        return set.Then(range, new Reason($"Turned by {Math.Abs(turn):0}°: {spread} more in the middle of the {more} half, as much less in the {less}", 0, "P", Standing.Assumed));
+    }
+
+    private static bool IsFacial(ZoneKind kind) => kind is ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird or ZoneKind.FacialGingivalThird
+        or ZoneKind.FacialOcclusalHalf or ZoneKind.FacialGingivalHalf;
 
     /// <summary>What meets the antagonist or the eye at a zone: metal or ceramic.</summary>
     public static Surface SurfaceAt(Zone zone, PlanContext context) => (context.Coverage, zone) switch
@@ -30,11 +55,11 @@ internal static class Thicknesses
     private static Reasoned<MmRange> FromTable(Zone zone, PlanContext context)
     {
         var surface = SurfaceAt(zone, context);
-        var entry = context.Crown.Depth(zone.Kind, surface)!;
+        var entry = context.Entry.Depth(zone.Kind, surface)!;
         var where = entry.In is null ? "" : $" in {Kebab.Of(surface)}";
         var range = entry.Range(context.Protocol.Tolerance);
         var kind = new Zone(zone.Kind).Words;
-        return Reasoned.From(range, new Reason($"{context.Crown.Name}: {char.ToLowerInvariant(kind[0])}{kind[1..]}{where}", range.Target.Value, entry.Source, entry.Standing));
+        return Reasoned.From(range, new Reason($"{context.Entry.Name}: {char.ToLowerInvariant(kind[0])}{kind[1..]}{where}", range.Target.Value, entry.Source, entry.Standing));
     }
 
     private static Reasoned<MmRange> AsTheMargin(PlanContext context, Margin margin)
@@ -45,7 +70,7 @@ internal static class Thicknesses
 
     private static Reasoned<MmRange> MiddleAndMargin(PlanContext context, Margin margin)
     {
-        var middle = context.Crown.Depth(ZoneKind.FacialMiddleThird, Surface.Ceramic)!.Range(context.Protocol.Tolerance);
+        var middle = context.Entry.Depth(ZoneKind.FacialMiddleThird, Surface.Ceramic)!.Range(context.Protocol.Tolerance);
         var edge = margin.At(Segment.Facial).Width.Value;
         var between = MmRange.Middle(middle, edge);
         return Reasoned.From(between, new Reason($"Half-way between the facial middle ({middle.Target}) and the margin ({edge.Target})", between.Target.Value, "P", Standing.CommonPractice));

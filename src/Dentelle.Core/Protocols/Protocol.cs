@@ -13,10 +13,18 @@ public sealed record Protocol(
     int Version,
     string Name,
     ProtocolDefaults Defaults,
-    IReadOnlyList<CrownMaterial> Crowns,
+    IReadOnlyList<RestorationEntry> Restorations,
     IReadOnlyList<DepthInstead> Exceptions,
     IReadOnlyList<DepthCap> Caps,
     IReadOnlyList<ConvergenceTarget> Convergence,
+    VeneerHabits Veneers,
+    IReadOnlyList<CavityHabits> Intracoronal,
+    CuspCover CuspCover,
+    GumFigures Gums,
+    BridgeFigures Bridges,
+    ResistanceLimits Resistance,
+    MillingHabits Milling,
+    DentineLimits Dentine,
     WallLimits Walls,
     ShapeHabits Shape,
     CautionLimits Cautions,
@@ -27,24 +35,33 @@ public sealed record Protocol(
 {
     public Mm Tolerance => new(Defaults.ToleranceMm.Value);
 
-    /// <summary>The entry of a material; null when this protocol has no numbers for it.</summary>
-    public CrownMaterial? Crown(Material material) => Crowns.FirstOrDefault(crown => crown.Material == material);
+    /// <summary>The entry of a restoration in a material; null when this protocol has no numbers for it.</summary>
+    public RestorationEntry? Entry(Restoration restoration, Material material) => restoration == Restoration.Pontic
+        ? Entry(Restoration.Crown, material) is { } crown ? crown with { Restoration = Restoration.Pontic } : null
+        : Restorations.FirstOrDefault(entry => entry.Restoration == restoration && entry.Materials.Contains(material));
+
+    /// <summary>What a kind of restoration can be made of on a tooth, in the protocol's order.</summary>
+    public IEnumerable<(Material Material, RestorationEntry Entry)> On(ToothCode tooth, Restoration restoration) =>
+        Restorations.Where(entry => entry.Restoration == restoration && entry.Suits(tooth)).SelectMany(entry => entry.Materials.Select(material => (material, entry)));
 }
 
 /// <summary>A value with its source and how far to trust it.</summary>
 public sealed record Sourced<T>(T Value, string Source, Standing Standing, string? Text = null);
 
 public sealed record ProtocolDefaults(
-    DefaultMaterials Material,
+    IReadOnlyList<DefaultMaterials> Materials,
     Sourced<BuildOutSchool> BuildOutSchool,
     Sourced<double> FinishingAllowanceMm,
     Sourced<double> ToleranceMm,
     DefaultCoverage CeramicCoverage,
     DefaultTransition Transition,
     DefaultLevels MarginLevelMm,
-    DefaultSchools Schools);
+    DefaultSchools Schools)
+{
+    public DefaultMaterials MaterialsOf(Restoration restoration) => Materials.FirstOrDefault(entry => entry.Restorations.Contains(restoration)) ?? Materials[0];
+}
 
-public sealed record DefaultMaterials(Material Front, Material Back, string Source, Standing Standing)
+public sealed record DefaultMaterials(IReadOnlyList<Restoration> Restorations, Material Front, Material Back, string Source, Standing Standing)
 {
     public Material For(ToothCode tooth) => tooth.IsFront ? Front : Back;
 }
@@ -66,13 +83,17 @@ public sealed record DefaultLevels(Sourced<double> Back, Sourced<double> Front, 
 public sealed record DefaultSchools(
     CuttingSchool Back,
     CuttingSchool Front,
+    CuttingSchool Bridge,
+    IReadOnlyDictionary<string, CuttingSchool> Restorations,
     IReadOnlyList<SchoolFor> Overrides,
     IReadOnlyList<SchoolFor> Offered,
     string Source,
     Standing Standing)
 {
-    public CuttingSchool For(ToothCode tooth, Material material) =>
-        Overrides.FirstOrDefault(entry => entry.Material == material && entry.At.Includes(tooth))?.School
+    public CuttingSchool For(ToothCode tooth, Restoration restoration, Material material, bool inBridge = false) =>
+        inBridge ? Bridge :
+        Restorations.TryGetValue(Kebab.Of(restoration), out var own) ? own
+        : Overrides.FirstOrDefault(entry => entry.Material == material && entry.At.Includes(tooth))?.School
         ?? (tooth.IsFront ? Front : Back);
 }
 
@@ -91,9 +112,10 @@ public static class JawEnds
     public static bool Includes(this JawEnd end, ToothCode tooth) => end == JawEnd.Front == tooth.IsFront;
 }
 
-/// <summary>Everything a protocol says of complete crowns of one material.</summary>
-public sealed record CrownMaterial(
-    Material Material,
+/// <summary>Everything a protocol says of one kind of restoration in some materials.</summary>
+public sealed record RestorationEntry(
+    Restoration Restoration,
+    IReadOnlyList<Material> Materials,
     string Name,
     MaterialClass Class,
     IReadOnlyList<JawEnd> For,
@@ -168,6 +190,12 @@ public enum MarginSide
     All,
     Facial,
     Lingual,
+
+    /// <summary>The side of the functional cusps.</summary>
+    Functional,
+
+    /// <summary>The side of the others.</summary>
+    NonFunctional,
 }
 
 /// <summary>A number that holds for some teeth only, instead of the material's.</summary>

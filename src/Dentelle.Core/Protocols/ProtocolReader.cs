@@ -64,33 +64,40 @@ public static class ProtocolReader
 
     private static (string Path, string What)? Complaint(Protocol protocol, SourceTable sources)
     {
-        for (var i = 0; i < protocol.Crowns.Count; i++)
+        for (var i = 0; i < protocol.Restorations.Count; i++)
         {
-            var crown = protocol.Crowns[i];
-            if (protocol.Crowns.Take(i).Any(other => other.Material == crown.Material))
-                return ($"/crowns/{i}/material", $"{Kebab.Of(crown.Material)} stands here a second time");
+            var crown = protocol.Restorations[i];
+            if (protocol.Restorations.Take(i).Where(other => other.Restoration == crown.Restoration).SelectMany(other => other.Materials).Intersect(crown.Materials).Select(Kebab.Of).FirstOrDefault() is { } twice)
+                return ($"/restorations/{i}/materials", $"{Kebab.Of(crown.Restoration)} in {twice} stands here a second time");
             for (var j = 0; j < crown.Depths.Count; j++)
             {
                 var entry = crown.Depths[j];
-                if (OutOfOrder(entry.TargetMm, entry.LeastMm, entry.MostMm)) return ($"/crowns/{i}/depths/{j}", "least ≤ target ≤ most does not hold");
-                if (Unknown(entry.Source) is { } id) return ($"/crowns/{i}/depths/{j}/source", $"{id} is not in the sources table");
+                if (OutOfOrder(entry.TargetMm, entry.LeastMm, entry.MostMm)) return ($"/restorations/{i}/depths/{j}", "least ≤ target ≤ most does not hold");
+                if (Unknown(entry.Source) is { } id) return ($"/restorations/{i}/depths/{j}/source", $"{id} is not in the sources table");
             }
 
             for (var j = 0; j < crown.Margin.Count; j++)
             {
                 var entry = crown.Margin[j];
-                if (OutOfOrder(entry.WidthMm, entry.LeastWidthMm, entry.MostWidthMm)) return ($"/crowns/{i}/margin/{j}", "least ≤ width ≤ most does not hold");
+                if (OutOfOrder(entry.WidthMm, entry.LeastWidthMm, entry.MostWidthMm)) return ($"/restorations/{i}/margin/{j}", "least ≤ width ≤ most does not hold");
             }
 
+            if (crown.Restoration != Restoration.Crown) continue;
             var sides = crown.Margin.Select(entry => entry.Segments).Order().ToArray();
             if (sides is not ([MarginSide.All] or [MarginSide.Facial, MarginSide.Lingual]))
-                return ($"/crowns/{i}/margin", "needs one entry for all segments, or one facial and one lingual");
-            if (Gap(crown) is { } gap) return ($"/crowns/{i}/depths", gap);
+                return ($"/restorations/{i}/margin", "needs one entry for all segments, or one facial and one lingual");
+            if (Gap(crown) is { } gap) return ($"/restorations/{i}/depths", gap);
         }
 
-        foreach (var material in new[] { protocol.Defaults.Material.Front, protocol.Defaults.Material.Back })
+        foreach (var usual in protocol.Defaults.Materials)
         {
-            if (protocol.Crown(material) is null) return ("/defaults/material", $"{Kebab.Of(material)} has no entry under crowns");
+            foreach (var (restoration, end) in usual.Restorations.SelectMany(r => Enum.GetValues<JawEnd>().Select(end => (r, end))))
+            {
+                var entries = protocol.Restorations.Where(entry => entry.Restoration == restoration && entry.For.Contains(end)).ToArray();
+                var material = end == JawEnd.Front ? usual.Front : usual.Back;
+                if (entries.Length > 0 && !entries.Any(entry => entry.Materials.Contains(material)))
+                    return ("/defaults/materials", $"{Kebab.Of(restoration)} in {Kebab.Of(material)} has no entry under restorations for {Kebab.Of(end)} teeth");
+            }
         }
 
         for (var i = 0; i < protocol.Convergence.Count; i++)
@@ -99,7 +106,7 @@ public static class ProtocolReader
             if (OutOfOrder(entry.TargetDeg, entry.LeastDeg, entry.MostDeg)) return ($"/convergence/{i}", "least ≤ target ≤ most does not hold");
         }
 
-        foreach (var crown in protocol.Crowns)
+        foreach (var crown in protocol.Restorations)
         {
             foreach (var end in crown.For.Where(end => !protocol.Convergence.Any(entry => entry.At == end && entry.Classes.Contains(crown.Class))))
                 return ("/convergence", $"nothing for {Kebab.Of(crown.Class)} on {Kebab.Of(end)} teeth");
@@ -113,7 +120,7 @@ public static class ProtocolReader
     private static bool OutOfOrder(double? target, double? least, double? most) => least > most || target < least || target > most;
 
     // Every zone of every tooth that the material is meant for must get a number, on whichever surface.
-    private static string? Gap(CrownMaterial crown)
+    private static string? Gap(RestorationEntry crown)
     {
         var missing =
             from tooth in ToothCode.All

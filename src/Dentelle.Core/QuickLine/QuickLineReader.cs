@@ -6,67 +6,105 @@ using Dentelle.Core.Teeth;
 namespace Dentelle.Core.QuickLine;
 
 /// <summary>What a quick line was understood to mean, before anything is done with it.</summary>
-/// <param name="Tooth">The tooth.</param>
-/// <param name="Inputs">What the line says of material and coverage.</param>
+/// <param name="Units">One for each tooth named; of a bridge, its pontics too, in the order of the arch.</param>
 /// <param name="Words">The same in words: "36, lower left first molar: crown, zirconia, monolithic".</param>
-public sealed record UnderstoodLine(ToothCode Tooth, PlanInputs Inputs, string Words);
+public sealed record UnderstoodLine(IReadOnlyList<LineUnit> Units, string Words);
 
-/// <summary>Reads shorthand such as "36 crown zirconia" or "#19 crown metal-ceramic facial".</summary>
+public sealed record LineUnit(ToothCode Tooth, PlanInputs Inputs);
+
+/// <summary>Reads shorthand such as "36 crown zirconia", "11 21 veneer butt +1.0 dark" or "35x37 bridge metal-ceramic".</summary>
 public static class QuickLineReader
 {
-    private static readonly string[] OtherWork =
-        ["veneer", "onlay", "inlay", "bridge", "pontic", "partial", "partial-crown", "veneer-facial", "veneer-butt", "veneer-wrap"];
-
     private const int LongestLine = 200;
+    private static readonly string[] VeneerKinds = ["facial", "butt", "wrap"];
 
     public static Answer<UnderstoodLine> Read(string line, ToothNotation notation, Protocol protocol)
     {
         if (line.Length > LongestLine) return new Problem("line-too-long", $"A quick line has at most {LongestLine} characters.", Examples(notation));
         var words = line.ToLowerInvariant().Split([' ', '\t', ','], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
         if (words.Length == 0) return new Problem("empty", "Name a tooth and what it gets, such as 36 crown zirconia.", Examples(notation));
-        if (ToothNotations.Read(words[0], notation) is not { } tooth) return NoTooth(words, notation);
-        var written = tooth.Write(notation);
-        if (words.Length == 1) return new Problem("no-restoration", $"{written} is the {tooth.Name}. What does it get?", [$"{written} crown", .. Offers(tooth, protocol, written)]);
-        if (words[1] != "crown")
+        if (!LineTeeth.Read(words, notation).Is(out var teeth, out var problem)) return problem;
+        if (teeth.Named.Count == 0) return NoTooth(words, notation);
+        var written = string.Join(' ', words[..teeth.Used]);
+        var rest = words[teeth.Used..];
+        if (rest.Length == 0 && !teeth.IsBridge)
         {
-            var problem = OtherWork.Contains(words[1])
-                ? $"Dentelle plans complete crowns so far; “{words[1]}” is not planned yet."
-                : $"“{words[1]}” is no restoration that is known here. After the tooth comes crown.";
-            return new Problem("restoration", problem, [$"{written} crown {string.Join(' ', words[2..])}".TrimEnd()]);
+            var tooth = teeth.Named[0].Tooth;
+            return new Problem("no-restoration", $"{written} is the {tooth.Name}. What does it get?", [$"{written} crown", .. Offers(tooth, Restoration.Crown, protocol, $"{written} crown")]);
         }
 
-        return Details(tooth, written, words[2..], protocol);
+        if (teeth.IsBridge || rest is ["bridge", ..]) return BridgeLine.Read(teeth, written, rest is ["bridge", ..] ? rest[1..] : rest, notation, protocol);
+        if (!RestorationOf(rest, written).Is(out var kind, out problem)) return problem;
+        return Details(teeth, written, kind, rest[kind.Used..], notation, protocol);
     }
 
-    private static Answer<UnderstoodLine> Details(ToothCode tooth, string written, string[] words, Protocol protocol)
+    internal sealed record Kind(Restoration Restoration, int Used, string Said);
+
+    private static Answer<Kind> RestorationOf(string[] words, string written)
     {
-        var inputs = PlanInputs.Empty;
-        var rest = new List<string>();
-        foreach (var word in words)
+        Kind? kind = words switch
         {
-            if (word == "crossbite") inputs = inputs with { Crossbite = true };
-            else if (Kebab.TryParse<BuildOutSchool>(word, out var school)) inputs = inputs with { BuildOutSchool = school };
-            else if (Kebab.TryParse<CuttingSchool>(word, out var order)) inputs = inputs with { School = order };
-            else rest.Add(word);
+            ["crown", ..] => new(Restoration.Crown, 1, "crown"),
+            ["veneer", "facial", ..] => new(Restoration.VeneerFacial, 2, "veneer facial"),
+            ["veneer", "butt", ..] => new(Restoration.VeneerButt, 2, "veneer butt"),
+            ["veneer", "wrap", ..] => new(Restoration.VeneerWrap, 2, "veneer wrap"),
+            ["partial", "crown", ..] => new(Restoration.PartialCrown, 2, "partial-crown"),
+            ["partial", ..] => new(Restoration.PartialCrown, 1, "partial-crown"),
+            [var one, ..] when Kebab.TryParse<Restoration>(one, out var named) && named != Restoration.Pontic => new(named, 1, one),
+            _ => null,
+        };
+        if (kind is not null) return kind;
+        var tail = string.Join(' ', words[1..]);
+        if (words[0] == "veneer")
+        {
+            return new Problem(
+                "restoration", "Which veneer: facial only, incisal butt, or lingual wrap? Only the last two can lengthen a tooth.",
+                [.. VeneerKinds.Select(which => $"{written} veneer {which} {tail}".TrimEnd())]);
+        }
+        return new Problem(
+            "restoration", $"“{words[0]}” is no restoration that is known here. After the tooth comes crown, veneer, onlay, inlay, partial-crown or bridge.", [$"{written} crown {tail}".TrimEnd()]);
+    }
+
+    private static Answer<UnderstoodLine> Details(LineTeeth.Found teeth, string written, Kind kind, string[] words, ToothNotation notation, Protocol protocol)
+    {
+        if (!LineWords.Read(words, notation).Is(out var said, out var problem)) return problem;
+        var units = new List<LineUnit>();
+        foreach (var (tooth, _, _) in teeth.Named)
+        {
+            if (!MaterialOf(said.Rest, tooth, kind, written, protocol).Is(out var inputs, out problem)) return problem;
+            units.Add(new LineUnit(tooth, said.Onto(inputs, tooth)));
         }
 
-        if (rest.Count > 0)
-        {
-            var named = MaterialNames.Read(rest);
-            if (named.Length != 1)
-            {
-                var said = string.Join(' ', rest);
-                var near = named.Length > 1 ? named : MaterialNames.Near(rest);
-                var sentence = named.Length > 1 ? $"“{said}” can be more than one material; say which." : $"“{said}” is no material that is known here.";
-                return new Problem("material", sentence, [.. near.Where(id => protocol.Crown(id)?.Suits(tooth) == true).Select(id => $"{written} crown {Kebab.Of(id)}")]);
-            }
+        var material = units[0].Inputs.Material is { } chosen ? protocol.Entry(kind.Restoration, chosen)!.Name : null;
+        var what = material is null ? $"{kind.Restoration.Words()}, material not named" : NameOf(kind.Restoration, material, units[0].Inputs.Material!.Value);
+        var who = string.Join(" and ", units.Select(unit => $"{unit.Tooth.Write(notation)}, {unit.Tooth.Name}"));
+        return new UnderstoodLine(units, $"{who}: {what}{said.Words}");
+    }
 
-            inputs = inputs with { Material = named[0] };
-            if (protocol.Crown(named[0])?.Misfit(tooth) is { } misfit) return misfit with { Suggestions = [.. Offers(tooth, protocol, written)] };
+    private static string NameOf(Restoration restoration, string name, Material material) => restoration == Restoration.Crown
+        ? $"crown, {char.ToLowerInvariant(name[0])}{name[1..]}"
+        : $"{restoration.Words()}, {Kebab.Of(material).Replace('-', ' ')}";
+
+    internal static Answer<PlanInputs> MaterialOf(IReadOnlyList<string> words, ToothCode tooth, Kind kind, string written, Protocol protocol)
+    {
+        var inputs = PlanInputs.Empty with { Restoration = kind.Restoration };
+        var offered = protocol.On(tooth, kind.Restoration).Select(offer => offer.Material).ToArray();
+        if (offered.Length == 0) return new Problem("restoration-not-here", $"{protocol.Name} has no {kind.Restoration.Words()} for the {tooth.Name}.");
+        if (words.Count == 0) return inputs;
+        var named = MaterialNames.Read(words);
+        if (named.Length != 1)
+        {
+            var said = string.Join(' ', words);
+            var near = named.Length > 1 ? named : MaterialNames.Near(words);
+            var sentence = named.Length > 1 ? $"“{said}” can be more than one material; say which." : $"“{said}” is no material that is known here.";
+            return new Problem("material", sentence, [.. near.Where(offered.Contains).Select(id => $"{written} {kind.Said} {Kebab.Of(id)}")]);
         }
 
-        var material = inputs.Material is { } chosen ? protocol.Crown(chosen)?.Name ?? Kebab.Of(chosen) : "material not named";
-        return new UnderstoodLine(tooth, inputs, $"{written}, {tooth.Name}: crown, {char.ToLowerInvariant(material[0])}{material[1..]}");
+        if (offered.Contains(named[0])) return inputs with { Material = named[0] };
+        string[] offers = [.. Offers(tooth, kind.Restoration, protocol, $"{written} {kind.Said}")];
+        return protocol.Entry(kind.Restoration, named[0])?.Misfit(tooth) is { } misfit
+            ? misfit with { Suggestions = offers }
+            : new Problem("material", $"{protocol.Name} has no {kind.Restoration.Words()} of {Kebab.Of(named[0])}.", offers);
     }
 
     private static Problem NoTooth(string[] words, ToothNotation notation)
@@ -79,12 +117,12 @@ public static class QuickLineReader
         return new("tooth", $"“{words[0]}” is no permanent tooth in {name} notation ({range}).", meant.Length > 0 ? meant : Examples(notation));
     }
 
-    private static IEnumerable<string> Offers(ToothCode tooth, Protocol protocol, string written) =>
-        protocol.Crowns.Where(crown => crown.Suits(tooth)).Select(crown => $"{written} crown {Kebab.Of(crown.Material)}");
+    private static IEnumerable<string> Offers(ToothCode tooth, Restoration restoration, Protocol protocol, string before) =>
+        protocol.On(tooth, restoration).Select(offer => $"{before} {Kebab.Of(offer.Material)}");
 
     private static string[] Examples(ToothNotation notation)
     {
         var (molar, incisor) = (ToothCode.Of(3, 6).Write(notation), ToothCode.Of(1, 1).Write(notation));
-        return [$"{molar} crown zirconia", $"{incisor} crown lithium-disilicate", $"{molar} crown metal-ceramic facial"];
+        return [$"{molar} crown zirconia", $"{incisor} veneer butt +1.0", $"{molar} onlay lithium-disilicate", $"{incisor} crown lithium-disilicate"];
     }
 }

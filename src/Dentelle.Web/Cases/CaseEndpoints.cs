@@ -60,7 +60,7 @@ public static class CaseEndpoints
         var tooth = UnitViews.ToothOf(unit);
         var written = tooth.Write(settings.Notation);
         var stage = unit.FinishedAt is not null ? UnitStage.Finished : unit.Readings.Any(row => row.TakenBackAt is null) ? UnitStage.BeingCut : UnitStage.Planned;
-        if (!PlannedUnit.PlanOnly(tooth, UnitViews.InputsOf(unit), handbook.Protocol).Is(out var plan, out var problem))
+        if (!PlannedUnit.PlanOnly(tooth, UnitViews.InputsOf(unit), handbook).Is(out var plan, out var problem))
             return new(unit.Id, unit.Tooth, written, tooth.Name, views.MaterialNameOf(unit), stage, 0, 0, null, problem.Sentence);
 
         var latest = views.Readings(unit, plan, settings).Where(reading => reading is { IsLatest: true, Finding: not null }).ToArray();

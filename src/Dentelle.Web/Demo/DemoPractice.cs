@@ -37,9 +37,11 @@ internal static class DemoPractice
     private static async Task AddAsync(DemoUnit demo, CaseRow to, CaseStore store, Handbook handbook, CancellationToken stop)
     {
         var line = Need(QuickLineReader.Read(demo.Line, ToothNotation.Iso, handbook.Protocol));
-        var inputs = demo.Inputs with { Material = line.Inputs.Material, Crossbite = line.Inputs.Crossbite, BuildOutSchool = line.Inputs.BuildOutSchool };
-        var planned = Need(PlannedUnit.Make(line.Tooth, inputs, handbook));
-        var unit = await store.AddUnitAsync(to.Id, planned, inputs, handbook.Protocol, By, stop);
+        LineUnit[] units = [.. line.Units.Select(said => said with { Inputs = said.Inputs.Over(demo.Inputs) })];
+        var planned = Need(PlannedLine.Make(units, handbook));
+        var rows = new List<UnitRow>();
+        for (var i = 0; i < units.Length; i++) rows.Add(await store.AddUnitAsync(to.Id, planned.Units[i], units[i].Inputs, handbook.Protocol, By, stop));
+        var unit = rows[0];
         foreach (var reading in demo.Readings ?? [])
         {
             foreach (var zone in reading.Zones)

@@ -1,6 +1,7 @@
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Forms;
+using Dentelle.Core.Planning;
 using Dentelle.Core.Teeth;
 using Dentelle.Web.Units;
 using PdfSharp.Drawing;
@@ -42,8 +43,9 @@ internal static class PlanSheet
     private static void Head(XGraphics page, UnitView unit)
     {
         var material = unit.Choices.Materials.First(choice => choice.Material == unit.Plan.Material).Name;
+        var what = unit.Plan.Restoration.Words();
         page.DrawString($"{unit.Plan.Tooth}, {unit.Plan.ToothName}", SheetFonts.NumberFont(22), Ink.Brush(Ink.Text), new XPoint(Edge, 62));
-        page.DrawString($"Crown, {char.ToLowerInvariant(material[0])}{material[1..]}", SheetFonts.TextFont(11, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
+        page.DrawString($"{char.ToUpperInvariant(what[0])}{what[1..]}, {char.ToLowerInvariant(material[0])}{material[1..]}", SheetFonts.TextFont(11, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
         var toc = unit.Plan.TocDeg;
         page.DrawString(
             $"Case {unit.Case.Number} · {unit.Case.Patient} · total convergence {toc.Target}° ({toc.Min}–{toc.Max}) · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass",
@@ -91,7 +93,7 @@ internal static class PlanSheet
         for (var i = 0; i < unit.Plan.Margin.Count; i += 2)
         {
             page.DrawLine(Ink.Line(Ink.Hairline, 0.4), Edge, y - 9, Edge + Width, y - 9);
-            for (var side = 0; side < 2; side++)
+            for (var side = 0; side < 2 && i + side < unit.Plan.Margin.Count; side++)
             {
                 var piece = unit.Plan.Margin[i + side];
                 var x = Edge + (side * half);

@@ -20,9 +20,17 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
     {
         var place = Placing(origin, flip, crownUp);
         var present = Points(section.Present, place);
-        page.DrawPolygon(Ink.Brush(Ink.Room), present, XFillMode.Winding);
-        page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(section.Planned.Outline.Points, place), XFillMode.Winding);
-        page.DrawPolygon(Ink.Line(Ink.RoomLine, 0.8, 1.2, 2), present);
+        if (section.Planned is { } planned)
+        {
+            page.DrawPolygon(Ink.Brush(Ink.Room), present, XFillMode.Winding);
+            page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(planned.Outline.Points, place), XFillMode.Winding);
+            page.DrawPolygon(Ink.Line(Ink.RoomLine, 0.8, 1.2, 2), present);
+        }
+        else
+        {
+            page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), present, XFillMode.Winding);
+        }
+
         page.DrawLines(Ink.Line(Ink.Hairline, 0.6, 4, 3), Points(section.Enamel, place));
         page.DrawLines(Ink.Line(Ink.Gum, 0.6, 4, 3), Points(section.Pulp, place));
         foreach (var margin in section.Margins)
@@ -40,6 +48,13 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
     public void Above(AboveDrawing above, XPoint origin, bool flip, string facialWords)
     {
         var place = Placing(origin, flip, yUp: true);
+        if (above.FinishLine.Count == 0)
+        {
+            page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(above.Present, place), XFillMode.Winding);
+            page.DrawString(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt), XStringFormats.TopCenter);
+            return;
+        }
+
         page.DrawPolygon(Ink.Brush(Ink.Room), Points(above.Present, place), XFillMode.Winding);
         page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(above.FinishLine, place), XFillMode.Winding);
         page.DrawPolygon(Ink.Line(Ink.Text, 0.8), Points(above.Axial, place));

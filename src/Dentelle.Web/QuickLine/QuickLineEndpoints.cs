@@ -26,7 +26,7 @@ public static class QuickLineEndpoints
     {
         var settings = await store.SettingsAsync(stop);
         if (!QuickLineReader.Read(entry.Line, settings.Notation, handbook.Protocol).Is(out var line, out var problem)
-            || !PlannedUnit.Make(line.Tooth, line.Inputs, handbook).Is(out _, out problem))
+            || !PlannedLine.Make(line.Units, handbook).Is(out _, out problem))
         {
             // Half a line is not an error: it is someone typing.
             return TypedResults.Ok(new LineView(false, problem.Sentence, problem.Suggestions));
@@ -39,14 +39,16 @@ public static class QuickLineEndpoints
     {
         var settings = await store.SettingsAsync(stop);
         if (!QuickLineReader.Read(entry.Line, settings.Notation, handbook.Protocol).Is(out var line, out var problem)) return Problems.From(problem);
-        if (!PlannedUnit.Make(line.Tooth, line.Inputs, handbook).Is(out var planned, out problem)) return Problems.From(problem);
+        if (!PlannedLine.Make(line.Units, handbook).Is(out var planned, out problem)) return Problems.From(problem);
         if (entry.CaseId is { } asked && await store.CaseAsync(asked, stop) is null) return Problems.NoSuch("case");
 
         await using var all = await store.BeginAsync(stop);
         var caseId = entry.CaseId ?? (await store.AddCaseAsync(Unnamed, null, "", stop)).Id;
-        var unit = await store.AddUnitAsync(caseId, planned, line.Inputs, handbook.Protocol, user.NameOf(), stop);
+        var added = new List<Guid>();
+        for (var i = 0; i < line.Units.Count; i++)
+            added.Add((await store.AddUnitAsync(caseId, planned.Units[i], line.Units[i].Inputs, handbook.Protocol, user.NameOf(), stop)).Id);
         await all.CommitAsync(stop);
-        return TypedResults.Ok(new LineDone(unit.Id, caseId));
+        return TypedResults.Ok(new LineDone(added[0], caseId));
     }
 }
 
@@ -64,4 +66,5 @@ public sealed record LineEntry
 /// <param name="Suggestions">Lines that could have been meant.</param>
 public sealed record LineView(bool Understood, string Words, IReadOnlyList<string> Suggestions);
 
+/// <param name="UnitId">The first unit that was made.</param>
 public sealed record LineDone(Guid UnitId, Guid CaseId);

@@ -44,17 +44,17 @@ public sealed record SectionView(
     IReadOnlyList<IReadOnlyList<double>> Around,
     IReadOnlyList<MarkView> Marks,
     IReadOnlyList<MarginMarkView> Margins,
-    double NearWallMm,
-    double FarWallMm,
-    double BaseMm,
-    double RemovedMm2)
+    double? NearWallMm,
+    double? FarWallMm,
+    double? BaseMm,
+    double? RemovedMm2)
 {
     public static SectionView From(SectionDrawing section, IReadOnlyList<IReadOnlyList<Vec2>> around) => new(
-        section.Plane, section.Through, Flat.Of(section.Present), Flat.Of(section.Planned.Outline.Points), Flat.Of(section.Enamel), Flat.Of(section.Pulp),
+        section.Plane, section.Through, Flat.Of(section.Present), Flat.Of(section.Planned?.Outline.Points ?? []), Flat.Of(section.Enamel), Flat.Of(section.Pulp),
         [.. around.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
         [.. section.Marks.Select(MarkView.From)],
         [.. section.Margins.Select(mark => new MarginMarkView(mark.Segment, mark.At.X, mark.At.Y, mark.Gum.X, mark.Gum.Y))],
-        section.Planned.NearWall, section.Planned.FarWall, section.Planned.Base, section.Planned.Removed);
+        section.Planned?.NearWall, section.Planned?.FarWall, section.Planned?.Base, section.Planned?.Removed);
 }
 
 /// <summary>Where a zone's number is led to: a point in the middle of the room, and the direction away from the tooth, and what the planned outline really takes there.</summary>

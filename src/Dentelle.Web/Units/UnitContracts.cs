@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Forms;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
@@ -27,7 +28,7 @@ public sealed record UnitLink(Guid Id, string Tooth, string Written, string Mate
 
 /// <summary>What may be chosen for this unit.</summary>
 public sealed record UnitChoices(
-    IReadOnlyList<MaterialChoice> Materials, bool HasCoverage, IReadOnlyList<MarginDesign> FacialMargins, IReadOnlyList<CuttingSchool> Schools);
+    IReadOnlyList<Restoration> Restorations, IReadOnlyList<MaterialChoice> Materials, bool HasCoverage, IReadOnlyList<MarginDesign> FacialMargins, IReadOnlyList<CuttingSchool> Schools);
 
 public sealed record MaterialChoice(Material Material, string Name, string? Note);
 
@@ -69,6 +70,10 @@ public sealed record ReadingEntry
 
     public double? AfterMm { get; init; }
 }
+
+/// <param name="Version">The plan it was counted for.</param>
+/// <param name="Cost">Null where the restoration's body is not made.</param>
+public sealed record CostView(int Version, CutCost? Cost);
 
 public sealed record FinishedEntry(bool Finished);
 

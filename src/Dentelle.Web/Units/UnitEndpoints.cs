@@ -1,6 +1,7 @@
 using System.Security.Claims;
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Forms;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
@@ -22,6 +23,7 @@ public static class UnitEndpoints
         var units = app.MapGroup("/api/units/{id:guid}").RequireAuthorization(Policies.Clinician).WithTags("Units");
         units.MapGet("", Get).WithName("getUnit");
         units.MapPut("inputs", SaveInputs).WithName("saveInputs");
+        units.MapGet("cost", Cost).WithName("getCost");
         units.MapPost("readings", AddReading).WithName("addReading");
         units.MapPut("readings/{reading:guid}/taken-back", TakeBack).WithName("takeBackReading");
         units.MapPut("finished", Finish).WithName("finishUnit");
@@ -29,6 +31,15 @@ public static class UnitEndpoints
 
     private static async Task<UnitAnswer> Get(Guid id, CaseStore store, UnitViews views, HttpResponse response, CancellationToken stop) =>
         await store.UnitAsync(id, stop) is { } unit ? await Shown(unit, views, response, stop) : Problems.NoSuch("unit");
+
+    /// <summary>What the planned body costs the tooth: volumes take longer than the drawing and follow it.</summary>
+    private static async Task<Results<Ok<CostView>, ProblemHttpResult>> Cost(Guid id, CaseStore store, UnitViews views, Handbook handbook, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        return views.Planned(unit).Is(out var planned, out var problem)
+            ? TypedResults.Ok(new CostView(unit.Version, CutCost.Of(planned.Drawing, handbook)))
+            : Problems.From(problem);
+    }
 
     /// <summary>Plans anew and keeps the plan. If-Match names the version the change was made on.</summary>
     private static async Task<UnitAnswer> SaveInputs(

@@ -16,16 +16,15 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
     public Answer<PlannedUnit> Planned(UnitRow unit) => PlannedUnit.Make(ToothOf(unit), InputsOf(unit), handbook);
 
     /// <summary>The plan alone.</summary>
-    public Answer<Plan> PlanOf(UnitRow unit) => PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), handbook.Protocol);
+    public Answer<Plan> PlanOf(UnitRow unit) => PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), handbook);
 
     public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
         var whole = await store.CaseAsync(unit.CaseId, stop);
-        var crown = handbook.Protocol.Crown(planned.Plan.Material.Value)!;
         return new UnitView(
             unit.Id, unit.Version, CaseOf(whole!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
-            UnitDocument.From(planned.Plan), DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan, crown),
+            UnitDocument.From(planned.Plan) with { Resistance = planned.Resistance(handbook.Protocol), Milling = MillingCheck.Of(planned.Plan, handbook.Protocol) }, DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan),
             Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, $"{handbook.Protocol.Name}, version {handbook.Protocol.Version}");
     }
 
@@ -58,27 +57,36 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
 
     public string MaterialNameOf(UnitRow unit)
     {
-        var tooth = ToothOf(unit);
-        var material = InputsOf(unit).Material ?? handbook.Protocol.Defaults.Material.For(tooth);
-        return handbook.Protocol.Crown(material)?.Name ?? Kebab.Of(material);
+        var (tooth, inputs) = (ToothOf(unit), InputsOf(unit));
+        var material = inputs.Material ?? handbook.Protocol.Defaults.MaterialsOf(inputs.Restoration).For(tooth);
+        var name = handbook.Protocol.Entry(inputs.Restoration, material)?.Name ?? Kebab.Of(material);
+        return inputs.Restoration == Restoration.Pontic ? "Pontic" : name;
     }
 
     private UnitCase CaseOf(CaseRow row, ToothNotation notation) => new(
         row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt,
         [.. row.Units.Select(unit => new UnitLink(unit.Id, unit.Tooth, ToothOf(unit).Write(notation), MaterialNameOf(unit)))]);
 
-    private UnitChoices ChoicesOf(Plan plan, CrownMaterial crown)
+    private UnitChoices ChoicesOf(Plan plan)
     {
-        var facial = crown.Margin.First(entry => entry.Segments is MarginSide.All or MarginSide.Facial);
+        var entry = handbook.Protocol.Entry(plan.Restoration, plan.Material.Value)!;
+        var facial = entry.Margin.FirstOrDefault(row => row.Segments is MarginSide.All or MarginSide.Facial);
         var schools = handbook.Protocol.Defaults.Schools;
         return new(
-            [.. handbook.Protocol.Crowns.Where(other => other.Suits(plan.Tooth)).Select(other => new MaterialChoice(other.Material, other.Name, other.Note))],
+            [.. Enum.GetValues<Restoration>().Where(kind => handbook.Protocol.On(plan.Tooth, kind).Any())],
+            [.. handbook.Protocol.On(plan.Tooth, plan.Restoration == Restoration.Pontic ? Restoration.Crown : plan.Restoration).Select(Choice)],
             plan.Coverage is not null,
-            [facial.Design, .. facial.Alternatives?.Select(other => other.Design) ?? []],
+            facial is null ? [] : [facial.Design, .. facial.Alternatives?.Select(other => other.Design) ?? []],
             [
-                .. new[] { schools.For(plan.Tooth, plan.Material.Value) }
+                .. new[] { schools.For(plan.Tooth, plan.Restoration, plan.Material.Value) }
                     .Concat(schools.Offered.Where(offer => offer.Material == plan.Material.Value && offer.At.Includes(plan.Tooth)).Select(offer => offer.School))
                     .Append(plan.School).Distinct(),
             ]);
+
+        static MaterialChoice Choice((Material Material, RestorationEntry Entry) offer) =>
+            new(offer.Material, offer.Entry.Materials.Count == 1 ? offer.Entry.Name : Named(offer.Material), offer.Entry.Note);
+
+        // An entry for several materials is named after the restoration; the material then speaks for itself.
+        static string Named(Material material) => Kebab.Of(material).Replace('-', ' ') is var words ? char.ToUpperInvariant(words[0]) + words[1..] : "";
     }
 }

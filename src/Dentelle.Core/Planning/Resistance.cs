@@ -1,0 +1,72 @@
+namespace Dentelle.Core.Planning;
+
+/// <summary>Whether a wall keeps a crown from tipping about the opposite margin.</summary>
+/// <remarks>
+/// Derived: the crown turns about the far margin; a point of the near wall is in its way only if it lies above the foot of the perpendicular dropped from
+/// that margin onto the wall's line. With height H, base B and inclination T per wall the foot lies B·sin T up the wall, whose length is H / cos T; what
+/// resists is the share 1 − B·sin 2T / 2H. Nothing resists when H ≤ (B/2)·sin 2T; half of the wall does when H = B·sin 2T.
+/// </remarks>
+public static class Resistance
+{
+    /// <summary>Share of the wall that stops the crown, 0 to 1.</summary>
+    public static double Share(double height, double width, WallInclination wall) =>
+        height <= 0 ? 0 : Math.Clamp(1 - (width * Math.Sin(2 * wall.Radians) / (2 * height)), 0, 1);
+
+    /// <summary>The convergence at which just that share still resists; more is less. 90° where every convergence leaves it.</summary>
+    public static Toc Limit(double height, double width, double share)
+    {
+        var sine = 2 * (1 - share) * height / width;
+        return sine >= 1 ? new(90) : new(double.RadiansToDegrees(Math.Asin(sine)));
+    }
+
+    /// <summary>Height at which that share resists.</summary>
+    public static double HeightFor(double width, WallInclination wall, double share) => width * Math.Sin(2 * wall.Radians) / (2 * (1 - share));
+
+    /// <summary>How far from the opposite margin a groove's wall may stand at most, so that this share of it resists.</summary>
+    public static double GrooveReach(double height, WallInclination wall, double share) => 2 * (1 - share) * height / Math.Sin(2 * wall.Radians);
+}
+
+/// <summary>One way a crown could tip.</summary>
+/// <param name="Plane">"faciolingual" or "mesiodistal".</param>
+/// <param name="About">Side whose margin it would turn about.</param>
+/// <param name="HeightMm">Of the wall on the other side.</param>
+/// <param name="BaseMm">Between the feet of both walls.</param>
+/// <param name="HeightToBase">Their ratio.</param>
+/// <param name="TocDeg">Convergence as planned.</param>
+/// <param name="NoneResistsDeg">Convergence at which nothing resists any more.</param>
+/// <param name="HalfResistsDeg">Convergence at which the wanted share still does.</param>
+/// <param name="Share">Share that resists as planned.</param>
+/// <param name="Remedies">What would bring it to the wanted share, computed; empty when it has it.</param>
+public sealed record Tipping(
+    string Plane, string About, double HeightMm, double BaseMm, double HeightToBase, double TocDeg, double NoneResistsDeg, double HalfResistsDeg, double Share,
+    IReadOnlyList<Remedy> Remedies)
+{
+    public static Tipping Of(string plane, string about, double height, double width, Toc toc, double wanted, double grooveDepth)
+    {
+        var share = Resistance.Share(height, width, toc.PerWall);
+        return new(
+            plane, about, Math.Round(height, 3), Math.Round(width, 3), Math.Round(height / width, 3), toc.Degrees, Math.Round(Resistance.Limit(height, width, 0).Degrees, 2),
+            Math.Round(Resistance.Limit(height, width, wanted).Degrees, 2), Math.Round(share, 3), share >= wanted ? [] : [.. Remedy.For(height, width, toc, wanted, grooveDepth)]);
+    }
+}
+
+/// <param name="Kind">"height", "convergence", "groove" or "box".</param>
+/// <param name="Value">The number asked for, in the kind's unit.</param>
+/// <param name="Text">The same in a sentence.</param>
+public sealed record Remedy(string Kind, double Value, string Text)
+{
+    internal static IEnumerable<Remedy> For(double height, double width, Toc toc, double wanted, double grooveDepth)
+    {
+        var needed = Resistance.HeightFor(width, toc.PerWall, wanted);
+        yield return new("height", Math.Round(needed, 2), $"A wall {new Mm(needed)} high instead of {new Mm(height)}: lower the margin by {new Mm(needed - height)}.");
+        var limit = Resistance.Limit(height, width, wanted).Degrees;
+        yield return new("convergence", Math.Round(limit, 1), $"A convergence of {limit:0.#}° in all instead of {toc.Degrees:0.#}°.");
+        var reach = Resistance.GrooveReach(height, toc.PerWall, wanted);
+        // A groove in the middle of the side wall: its own wall stands half of the base and half its width from the margin.
+        var middle = (width / 2) + (grooveDepth / 2);
+        if (reach >= middle)
+            yield return new("groove", Math.Round(reach, 2), $"A groove {new Mm(grooveDepth)} deep in the middle of each side: its wall stands {new Mm(middle)} from the margin it would turn about, at most {new Mm(reach)} is allowed.");
+        else
+            yield return new("box", Math.Round(reach, 2), $"A box whose wall stands no farther than {new Mm(reach)} from the margin it would turn about; a groove in the middle, at {new Mm(middle)}, is too far.");
+    }
+}

@@ -1,0 +1,68 @@
+using Dentelle.Core.Planning;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Protocols;
+
+/// <summary>What holds for veneers besides depths and margins.</summary>
+/// <param name="EdgeLeastMm">A lengthened edge is still cut by this.</param>
+/// <param name="ShadeStepMm">Deeper for every step of shade.</param>
+/// <param name="ShadeStepRangeMm">From and to of the same.</param>
+/// <param name="EnamelShareLeast">Share of the facial surface that should still be enamel.</param>
+/// <param name="EnamelShareGrey">How far to either side of it both ways are open.</param>
+/// <param name="LingualDownMm">How far a wrap goes down the lingual.</param>
+/// <param name="BeyondFillingMm">How far a margin passes beyond a filling.</param>
+public sealed record VeneerHabits(
+    Sourced<double> EdgeLeastMm, Sourced<double> ShadeStepMm, Limits ShadeStepRangeMm, Sourced<double> EnamelShareLeast, double EnamelShareGrey,
+    Sourced<double> LingualDownMm, Sourced<double> BeyondFillingMm);
+
+/// <summary>Cavities of inlays and onlays in some materials. The isthmus is a width, or a share of the distance between the cusp tips.</summary>
+public sealed record CavityHabits(
+    IReadOnlyList<Material> Materials, Limits DepthMm, Limits BoxAxialMm, double GingivalFloorMm, Limits WallDivergenceDeg, double CavosurfaceDeg,
+    double NeighbourGapMm, string Source, Standing Standing, IsthmusWidths? IsthmusMm = null, Limits? IsthmusShare = null, Limits? BevelMm = null, Limits? BevelDeg = null);
+
+public sealed record IsthmusWidths(double Premolar, double Molar)
+{
+    public double For(ToothCode tooth) => tooth.Kind == ToothKind.Premolar ? Premolar : Molar;
+}
+
+/// <summary>When cusps are covered.</summary>
+public sealed record CuspCover(
+    Sourced<double> IsthmusShareMost, Sourced<double> VitalNonFunctionalMm, Sourced<double> VitalFunctionalMm,
+    Sourced<double> RootTreatedNonFunctionalMm, Sourced<double> RootTreatedFunctionalMm, Sourced<double> FunctionalShoulderMm)
+{
+    /// <summary>The thickness under which a cusp is covered.</summary>
+    public Sourced<double> Least(bool functional, bool rootTreated) => (functional, rootTreated) switch
+    {
+        (true, true) => RootTreatedFunctionalMm,
+        (true, false) => VitalFunctionalMm,
+        (false, true) => RootTreatedNonFunctionalMm,
+        _ => VitalNonFunctionalMm,
+    };
+}
+
+/// <summary>Gum, attachment and bone.</summary>
+public sealed record GumFigures(
+    Sourced<double> AttachmentMm, Sourced<double> NormalCrestMm, Sourced<double> CrestBandMm, IReadOnlyList<PapillaRow> Papilla, string PapillaSource,
+    Standing PapillaStanding, Sourced<double> PapillaAimMm, Sourced<double> PapillaCautionMm);
+
+/// <summary>Share of papillae that fill the gap up to a distance from bone to contact.</summary>
+public sealed record PapillaRow(double MostMm, double PresentShare);
+
+public sealed record BridgeFigures(IReadOnlyList<ConnectorRow> Connectors, RootSurfaces RootSurfaceMm2, Sourced<double> TiltMostDeg);
+
+/// <summary>Least section of a connector, mm², for bridges of at most so many units.</summary>
+public sealed record ConnectorRow(IReadOnlyList<Material> Materials, double Front, double Back, int UnitsMost, string Source, Standing Standing);
+
+/// <summary>Root surface of teeth 1 to 7, mm².</summary>
+public sealed record RootSurfaces(IReadOnlyList<double> Upper, IReadOnlyList<double> Lower, string Source, Standing Standing)
+{
+    /// <summary>Null for third molars, which the table does not have.</summary>
+    public double? Of(ToothCode tooth) => (tooth.Jaw == Jaw.Upper ? Upper : Lower) is var row && tooth.Position <= row.Count ? row[tooth.Position - 1] : null;
+}
+
+public sealed record ResistanceLimits(Sourced<double> WallShare, Sourced<double> GrooveDepthMm);
+
+public sealed record MillingHabits(Sourced<double> ToolDiameterMm);
+
+/// <summary>Dentine left over the pulp.</summary>
+public sealed record DentineLimits(Sourced<double> ComfortableMm, Sourced<double> WarnMm, Sourced<double> DangerMm);

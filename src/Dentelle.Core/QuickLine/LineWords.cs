@@ -1,0 +1,95 @@
+using System.Globalization;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.QuickLine;
+
+/// <summary>What a line says behind the restoration: habits, changes and findings. What is left over names the material.</summary>
+/// <param name="Rest">The words of the material.</param>
+/// <param name="Words">The rest in words, each with a comma before it.</param>
+internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<PlanInputs, ToothCode, PlanInputs> Onto)
+{
+    public static Answer<LineWords> Read(IReadOnlyList<string> words, ToothNotation notation)
+    {
+        var (rest, said) = (new List<string>(), "");
+        Func<PlanInputs, ToothCode, PlanInputs> onto = (inputs, _) => inputs;
+        for (var i = 0; i < words.Count;)
+        {
+            if (!Next(words, i, notation).Is(out var step, out var problem)) return problem;
+            if (step.Used == 0)
+            {
+                rest.Add(words[i++]);
+                continue;
+            }
+            var before = onto;
+            onto = (inputs, tooth) => step.Onto(before(inputs, tooth), tooth);
+            said += ", " + step.Words;
+            i += step.Used;
+        }
+        return new LineWords(rest, said, onto);
+    }
+
+    private sealed record Step(int Used, string Words, Func<PlanInputs, ToothCode, PlanInputs> Onto);
+
+    private static Answer<Step> Next(IReadOnlyList<string> words, int at, ToothNotation notation)
+    {
+        var word = words[at];
+        if (Kebab.TryParse<BuildOutSchool>(word, out var school)) return new Step(1, Kebab.Of(school).Replace('-', ' '), (inputs, _) => inputs with { BuildOutSchool = school });
+        if (Kebab.TryParse<CuttingSchool>(word, out var order)) return new Step(1, Kebab.Of(order).Replace('-', ' '), (inputs, _) => inputs with { School = order });
+        if (word[0] == '+')
+        {
+            return Number(word[1..]) is { } longer
+                ? new Step(1, $"{new Mm(longer)} longer", (inputs, tooth) => inputs with { BuildOutMm = With(inputs.BuildOutMm, tooth.IsFront ? "edge" : "functional-cusp", longer) })
+                : new Problem("line-number", $"“{word}” is no length; write it like +1.0.");
+        }
+        return word switch
+        {
+            "crossbite" => new Step(1, word, (inputs, _) => inputs with { Crossbite = true }),
+            "dark" => Found(1, "one shade darker underneath", found => found with { ShadeSteps = found.ShadeSteps + 1 }),
+            "root-treated" => Found(1, "root-treated", found => found with { RootTreated = true }),
+            "grinding" => Found(1, "heavy grinding", found => found with { HeavyGrinding = true }),
+            "no-antagonist" => Found(1, "no antagonist", found => found with { NoAntagonist = true }),
+            "typodont" or "plastic" => Found(1, "plastic tooth", found => found with { Typodont = true }),
+            "gap" => Sided(words, at, notation, "gap", (found, side, width) => found with { GapMm = With(found.GapMm, side, width) }),
+            "tilt" => Sided(words, at, notation, "tilt", (found, side, degrees) => found with { TiltDeg = side == "mesial" ? degrees : -degrees }),
+            "rotated" => Sided(words, at, notation, "rotated", (found, side, degrees) => found with { RotationDeg = side == "mesial" ? degrees : -degrees }),
+            "recession" => Counted(words, at, "recession of", (found, length) => found with { RecessionMm = length }),
+            "bulge" => Counted(words, at, "lingual bulge at", (found, height) => found with { LingualBulgeMm = height }),
+            "crest" => Counted(words, at, "bone at", (found, depth) => found with { CrestMm = depth }),
+            "isthmus" => Counted(words, at, "isthmus share", (found, share) => found with { IsthmusShare = share }),
+            "enamel" => Counted(words, at, "facial enamel share", (found, share) => found with { FacialEnamelShare = share }),
+            "worn" when at + 1 < words.Count && Number(words[at + 1]) is { } worn => new Step(
+                2, $"worn by {new Mm(worn)}",
+                (inputs, tooth) => inputs with { Findings = (inputs.Findings ?? new()) with { WearMm = With((inputs.Findings ?? new()).WearMm, tooth.IsFront ? "edge" : "functional-cusp", worn) } }),
+            "worn" => new Problem("line-number", "Behind worn comes how much, such as worn 0.5."),
+            _ => new Step(0, "", (inputs, _) => inputs),
+        };
+    }
+
+    private static Step Found(int used, string words, Func<FindingsInput, FindingsInput> change) =>
+        new(used, words, (inputs, _) => inputs with { Findings = change(inputs.Findings ?? new()) });
+
+    private static Answer<Step> Counted(IReadOnlyList<string> words, int at, string said, Func<FindingsInput, double, FindingsInput> change) =>
+        at + 1 < words.Count && Number(words[at + 1]) is { } number
+            ? Found(2, $"{said} {words[at + 1]}", found => change(found, number))
+            : new Problem("line-number", $"Behind {words[at]} comes a number, such as {words[at]} {(words[at] is "isthmus" or "enamel" ? "0.5" : "2.0")}.");
+
+    /// <summary>A finding on one side, of every tooth of the line or of one that is named: "tilt mesial 10", "tilt 37 mesial 10".</summary>
+    private static Answer<Step> Sided(
+        IReadOnlyList<string> words, int at, ToothNotation notation, string said, Func<FindingsInput, string, double, FindingsInput> change)
+    {
+        var only = at + 1 < words.Count ? ToothNotations.Read(words[at + 1], notation) : null;
+        var side = at + (only is null ? 1 : 2);
+        if (side + 1 >= words.Count || words[side] is not ("mesial" or "distal") || Number(words[side + 1]) is not { } number)
+            return new Problem("line-number", $"Behind {said} comes a side and a number, such as {said} distal {(said == "gap" ? "1.2" : "10")}.");
+        return new Step(
+            side + 2 - at, $"{said} {string.Join(' ', words.Skip(at + 1).Take(side + 1 - at))}",
+            (inputs, tooth) => only is { } one && one != tooth ? inputs : inputs with { Findings = change(inputs.Findings ?? new(), words[side], number) });
+    }
+
+    private static double? Number(string text) =>
+        double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number) ? number : null;
+
+    private static Dictionary<string, double> With(IReadOnlyDictionary<string, double> lengths, string key, double value) => new(lengths) { [key] = value };
+}
