@@ -39,15 +39,26 @@ public sealed class ColumnVolumes
                 for (var column = firstColumn; column <= lastColumn; column++)
                 {
                     var (x, y) = (left + ((column + Aside) * step), back + ((row + Aside) * step));
+                    if (!Holds(t.A, t.B, x, y, whole) || !Holds(t.B, t.C, x, y, whole) || !Holds(t.C, t.A, x, y, whole)) continue;
                     var b = (((x - t.A.X) * (t.C.Y - t.A.Y)) - ((y - t.A.Y) * (t.C.X - t.A.X))) / whole;
                     var c = (((t.B.X - t.A.X) * (y - t.A.Y)) - ((t.B.Y - t.A.Y) * (x - t.A.X))) / whole;
-                    if (b < 0 || c < 0 || b + c > 1) continue;
                     crossings[(row * columns) + column].Add((t.A.Z + (b * (t.B.Z - t.A.Z)) + (c * (t.C.Z - t.A.Z)), body));
                 }
             }
         }
 
         (int, int) Within(double low, double high, int count) => (Math.Max(0, (int)Math.Ceiling((low / step) - Aside)), Math.Min(count - 1, (int)Math.Floor((high / step) - Aside)));
+    }
+
+    /// <summary>Whether a place lies on the triangle's side of an edge. Both triangles at an edge count the same number with opposite signs, to the last bit,
+    /// and a place on the edge itself is one's alone.</summary>
+    private static bool Holds(Vec3 from, Vec3 to, double x, double y, double whole)
+    {
+        var forward = from.X != to.X ? from.X < to.X : from.Y < to.Y;
+        var (a, b) = forward ? (from, to) : (to, from);
+        var side = ((b.X - a.X) * (y - a.Y)) - ((b.Y - a.Y) * (x - a.X));
+        if (forward != whole > 0) side = -side;
+        return side > 0 || (side == 0 && forward == whole > 0);
     }
 
     /// <summary>Volume of all places whose set of bodies passes; bit i stands for being inside body i.</summary>
