@@ -39,7 +39,7 @@ internal static class BodyCommands
     public static Answer<string> Prepare(PlannedUnit unit, string folder, bool json)
     {
         var tooth = unit.Plan.Tooth;
-        if (unit.Drawing.Body is not { } body) return new Problem("no-body", $"The preparation for a {unit.Plan.Restoration.Words()} can't be written as a body yet; complete crowns can.");
+        if (unit.Drawing.Body is not { } body) return new Problem("no-body", $"The preparation for a {unit.Plan.Restoration.Words()} can't be written as a body yet.");
         var scene = BodyFiles.Scene(body, Fineness.Full);
         var (present, prepared) = (Named("tooth"), Named("prepared"));
         return Written(folder, () =>

@@ -31,7 +31,8 @@ internal static class PlanTable
     {
         text.AppendLine($"{unit.Tooth} {unit.ToothName}: {unit.Restoration.Words()}, {Kebab.Of(unit.Material)}");
         if (unit.Restoration == Restoration.Pontic) return;
-        text.AppendLine($"Convergence {unit.TocDeg.Target}° in all ({unit.TocDeg.Min}–{unit.TocDeg.Max}) · leave {Mm(unit.FinishingAllowanceMm)} for the fine pass · lengths in mm");
+        var toc = unit.TocDeg is { } range ? $"Convergence {range.Target}° in all ({range.Min}–{range.Max}) · " : "";
+        text.AppendLine($"{toc}leave {Mm(unit.FinishingAllowanceMm)} for the fine pass · lengths in mm");
         text.AppendLine();
         text.AppendLine($"{"zone",-38}{"depth",6}{"least",7}{"most",6}{"rough",7}  why");
         foreach (var zone in unit.Zones)

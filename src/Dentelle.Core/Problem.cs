@@ -6,7 +6,11 @@ namespace Dentelle.Core;
 /// <param name="Code">Stable name of the kind of problem, kebab-case.</param>
 /// <param name="Sentence">One sentence that says what is wrong and, where possible, what would be right.</param>
 /// <param name="Suggestions">Inputs that could have been meant, ready to be used as they stand.</param>
-public sealed record Problem(string Code, string Sentence, params IReadOnlyList<string> Suggestions);
+public sealed record Problem(string Code, string Sentence, params IReadOnlyList<string> Suggestions)
+{
+    /// <summary>Whether it is done all the same when a reason is given under its code.</summary>
+    public bool YieldsToReason { get; init; }
+}
 
 /// <summary>Either a value or the problem that prevented it.</summary>
 public sealed class Answer<T>

@@ -32,7 +32,7 @@ public class PlannedFormTests
                 var made = Planner.Make(Assessment.Of(tooth), Decision.Crown(crown.Materials[0]), Shipped.Protocol);
                 if (!made.Is(out var plan, out _)) continue;
                 var what = $"{tooth} {crown.Materials[0]}";
-                var planned = Shipped.Need(Draughtsman.Cut(plan, Shipped.Handbook));
+                var planned = (PlannedForm)Shipped.Need(Draughtsman.Cut(plan, Shipped.Handbook));
                 var mesh = planned.Unplaced(Size);
                 Assert.True(mesh.Topology.IsWatertight, what);
                 var cut = Cut(planned, mesh);

@@ -15,7 +15,7 @@ public static class BodyFiles
     };
 
     /// <summary>The present tooth as glass over the preparation.</summary>
-    public static IReadOnlyList<SceneBody> Scene(PlannedForm planned, Fineness fineness) =>
+    public static IReadOnlyList<SceneBody> Scene(PlannedBody planned, Fineness fineness) =>
     [
         new("prepared", planned.Mesh(fineness), new Vector4(0.86f, 0.74f, 0.55f, 1)),
         Tooth(planned.PresentMesh(fineness), 0.35f),

@@ -14,6 +14,7 @@ public sealed record PlanDocument(
 
 /// <param name="Tooth">ISO 3950 code.</param>
 /// <param name="ToothName">The tooth in words.</param>
+/// <param name="TocDeg">Total occlusal convergence; left out where no walls converge.</param>
 public sealed record UnitDocument(
     string Tooth,
     string ToothName,
@@ -25,7 +26,7 @@ public sealed record UnitDocument(
     IReadOnlyList<ZoneDocument> Zones,
     IReadOnlyList<MarginDocument> Margin,
     IReadOnlyList<TransitionDocument> Transitions,
-    RangeDocument TocDeg,
+    RangeDocument? TocDeg,
     IReadOnlyList<ReasonDocument> TocReasons,
     double FinishingAllowanceMm,
     IReadOnlyList<CautionDocument> Cautions)
@@ -57,13 +58,15 @@ public sealed record UnitDocument(
     public static UnitDocument From(Plan plan)
     {
         var toc = plan.Convergence.Value;
+        // Veneers have no opposing walls, cavities diverge, pontics are not cut.
+        var converges = plan.Restoration is Restoration.Crown or Restoration.PartialCrown;
         return new(
             plan.Tooth.Iso, plan.Tooth.Name, plan.Restoration, plan.Material.Value, plan.Coverage, plan.BuildOutSchool, plan.School,
             [.. plan.Zones.Select(ZoneDocument.From)],
             [.. plan.Margin.Pieces.Select(MarginDocument.From)],
             [.. plan.Margin.Transitions.Select(t => new TransitionDocument(t.Side, t.Place, t.Begin, t.End))],
-            new(toc.Target.Degrees, toc.Least.Degrees, toc.Most.Degrees),
-            [.. plan.Convergence.Reasons.Select(ReasonDocument.From)],
+            converges ? new(toc.Target.Degrees, toc.Least.Degrees, toc.Most.Degrees) : null,
+            converges ? [.. plan.Convergence.Reasons.Select(ReasonDocument.From)] : [],
             plan.FinishingAllowance.Rounded,
             [.. plan.Cautions.Select(c => new CautionDocument(c.Code, c.Text, c.Zone, c.Segment, c.MustBeAnswered, c.Because))])
         {

@@ -20,7 +20,7 @@ public sealed record PlannedUnit(Plan Plan, UnitDrawing Drawing)
     /// <summary>All ways in which a crown could tip, each section both ways; null without a planned body.</summary>
     public IReadOnlyList<Tipping>? Resistance(Protocol protocol)
     {
-        if (Drawing.Body is null) return null;
+        if (Drawing.Mesiodistal.Planned is null) return null;
         var (wanted, groove) = (protocol.Resistance.WallShare.Value, protocol.Resistance.GrooveDepthMm.Value);
         var toc = Plan.Convergence.Value.Target;
         // A front tooth's lingual slope is no wall: it holds mesially and distally only.

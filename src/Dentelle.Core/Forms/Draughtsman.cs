@@ -9,12 +9,16 @@ namespace Dentelle.Core.Forms;
 public static class Draughtsman
 {
     /// <summary>The planned body; a problem when the plan can't be cut out of a tooth of this size.</summary>
-    public static Answer<PlannedForm> Cut(Plan plan, Handbook handbook)
+    public static Answer<PlannedBody> Cut(Plan plan, Handbook handbook)
     {
-        if (plan.Restoration != Restoration.Crown)
-            return new Problem("no-body", $"The preparation for a {plan.Restoration.Words()} can't be shown or written as a body yet; complete crowns can.");
-        return Present(plan, handbook).Is(out var present, out var problem) ? PlannedForm.Cut(present, plan, handbook.Protocol.Shape) : problem;
+        if (!HasBody(plan.Restoration)) return new Problem("no-body", $"The preparation for a {plan.Restoration.Words()} can't be shown or written as a body yet.");
+        if (!Present(plan, handbook).Is(out var present, out var problem)) return problem;
+        if (plan.Restoration.IsVeneer()) return new VeneerForm(present, plan, handbook.Protocol);
+        if (plan.Restoration.IsIntracoronal()) return new CavityForm(present, plan, handbook.Protocol);
+        return PlannedForm.Cut(present, plan, handbook.Protocol.Shape).Is(out var planned, out problem) ? planned : problem;
     }
+
+    private static bool HasBody(Restoration restoration) => restoration is not (Restoration.PartialCrown or Restoration.Pontic);
 
     /// <summary>The tooth as it stands; a problem when its measured size is none that such a tooth has.</summary>
     private static Answer<PresentTooth> Present(Plan plan, Handbook handbook)
@@ -42,10 +46,10 @@ public static class Draughtsman
     /// <returns>The drawing, or a problem when the plan can't be cut out of a tooth of this size.</returns>
     public static Answer<UnitDrawing> Draw(Plan plan, Handbook handbook)
     {
-        if (plan.Restoration != Restoration.Crown) return AsItStands(plan, handbook);
-        if (!Cut(plan, handbook).Is(out var planned, out var problem)) return problem;
+        if (plan.Restoration != Restoration.Crown) return WithoutWalls(plan, handbook);
+        if (!Present(plan, handbook).Is(out var present, out var problem)) return problem;
         var habits = handbook.Protocol.Shape;
-        var present = planned.Present;
+        if (!PlannedForm.Cut(present, plan, habits).Is(out var planned, out problem)) return problem;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
         var bodies = new UnitBodies(present, planned, zones, labels);
         SectionDrawing[] painted = [.. present.Sections(handbook.Protocol.Estimates).Select(section => SectionPainter.Paint(plan, bodies, section, habits))];
@@ -58,15 +62,26 @@ public static class Draughtsman
             [.. Walls(plan, painted, handbook.Protocol), .. Edge(plan, across[0], outcomes, habits)]) { Cut = cut };
     }
 
-    /// <summary>The tooth with the plan's zones, without what is cut: for restorations whose body is not made.</summary>
-    private static Answer<UnitDrawing> AsItStands(Plan plan, Handbook handbook)
+    /// <summary>Restorations that have no walls, or whose body is not made: then the tooth stands as it is, with the plan's zones.</summary>
+    private static Answer<UnitDrawing> WithoutWalls(Plan plan, Handbook handbook)
     {
         if (!Present(plan, handbook).Is(out var present, out var problem)) return problem;
+        var body = HasBody(plan.Restoration) ? Cut(plan, handbook).Value : null;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
-        SectionDrawing[] painted = [.. present.Sections(handbook.Protocol.Estimates).Select(section => SectionPainter.PaintPresent(plan, zones, section))];
+        SectionDrawing[] painted = [.. present.Sections(handbook.Protocol.Estimates).Select(section => SectionPainter.PaintPresent(plan, zones, section, body))];
         return new UnitDrawing(
             present.Form.Size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, painted[..^1], painted[^1],
-            FromAbove.DrawPresent(plan, present, zones, labels), present, null, [], []);
+            FromAbove.DrawPresent(plan, present, Places(plan, zones, labels)), present, body, body is null ? [] : Outcomes.Taken(body, Places(plan, zones, labels)), [])
+        {
+            Cut = body is null ? null : CutSurface.Of(body, Places(plan, zones, labels)),
+        };
+    }
+
+    /// <summary>Numbers of the plan's zones instead of the tooth's: a plan may leave some out.</summary>
+    private static int[] Places(Plan plan, SurfaceZones zones, int[] labels)
+    {
+        var places = zones.All.Select(zone => Enumerable.Range(0, plan.Zones.Count).FirstOrDefault(i => plan.Zones[i].Zone == zone, -1)).ToArray();
+        return Array.ConvertAll(labels, label => label < 0 ? -1 : places[label]);
     }
 
     /// <summary>What stands round a drawn unit when an average arch closes.</summary>
@@ -75,7 +90,8 @@ public static class Draughtsman
         var (present, arch) = (drawing.Present, handbook.Forms.Closed);
         var around = present.Around(arch);
         if (drawing is not { Body: { Plan: var plan }, Cut: { } surface }) return new ArchDrawing(present.LinesAround(handbook.Protocol.Estimates, arch), new Dictionary<string, ArchRoom>());
-        var (_, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
+        var (zones, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
+        if (plan.Zones.Count != zones.All.Count) return new ArchDrawing(present.LinesAround(handbook.Protocol.Estimates, arch), new Dictionary<string, ArchRoom>());
         var before = present.RoomBefore(labels, around, plan.Zones.Count);
         var occluding = Array.ConvertAll(surface.Zones, zone => zone >= 0 && plan.Zones[zone].Zone.Occludes ? zone : -1);
         var cut = around.Nearest(surface.Places, occluding, plan.Zones.Count);

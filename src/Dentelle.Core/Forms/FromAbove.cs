@@ -26,13 +26,8 @@ internal static class FromAbove
     }
 
     /// <summary>The tooth alone.</summary>
-    public static AboveDrawing DrawPresent(Plan plan, PresentTooth present, SurfaceZones zones, int[] labels)
-    {
-        // Marks go by the plan's zones; a plan that leaves some out counts on.
-        var places = zones.All.Select(zone => Enumerable.Range(0, plan.Zones.Count).FirstOrDefault(i => plan.Zones[i].Zone == zone, -1)).ToArray();
-        var own = Array.ConvertAll(labels, label => label < 0 ? -1 : places[label]);
-        return new(Silhouette(present, default), [], [], [], Lines(present), Marks(plan, present, own));
-    }
+    public static AboveDrawing DrawPresent(Plan plan, PresentTooth present, int[] labels) =>
+        new(Silhouette(present, default), [], [], [], Lines(present), Marks(plan, present, labels));
 
     private static IEnumerable<double> Turn() => Enumerable.Range(0, Around).Select(i => 2 * Math.PI * i / Around);
 

@@ -12,7 +12,7 @@ namespace Dentelle.Core.Forms;
 /// Below the margin the present tooth; above it a core that stands on the shelf. The core is what lies inside walls that lean to the path by
 /// half the convergence and under the reduced top: both only ever narrow upwards, so nothing is undercut along the path.
 /// </remarks>
-public sealed class PlannedForm : IField, ISockSurface
+public sealed class PlannedForm : PlannedBody, IField, ISockSurface
 {
     /// <summary>Where the rings of the shelf end and the walls begin, as a share of its width.</summary>
     private const double ShelfShare = 0.97;
@@ -21,13 +21,13 @@ public sealed class PlannedForm : IField, ISockSurface
     private readonly MarginRing margin;
     private readonly ReducedTop top;
     private readonly Lazy<Sock> sock;
-    private readonly Lazy<Mesh> surface;
     private readonly double tangent, cosine, rounding;
     private readonly AngleTable footRadius, footLevel;
 
     private PlannedForm(PresentTooth tooth, Plan plan, ShapeHabits habits, MarginRing margin, ReducedTop top)
+        : base(tooth, plan)
     {
-        (Present, present, this.margin, this.top, Plan) = (tooth, tooth.Form, margin, top, plan);
+        (present, this.margin, this.top) = (tooth.Form, margin, top);
         var wall = plan.Convergence.Value.Target.PerWall;
         (tangent, cosine) = (Math.Tan(wall.Radians), Math.Cos(wall.Radians));
         rounding = habits.OuterEdgeRadiusMm.Value;
@@ -36,12 +36,7 @@ public sealed class PlannedForm : IField, ISockSurface
         footRadius = new AngleTable([.. feet.Select(f => f.Radius)]);
         footLevel = new AngleTable([.. feet.Select(f => f.Level)]);
         sock = new(() => new Sock(this));
-        surface = new(() => Unplaced(Fineness.Preview));
     }
-
-    public Plan Plan { get; }
-
-    public PresentTooth Present { get; }
 
     double ISockSurface.Farthest => (3 * present.Size.Length) + present.Size.Mesiodistal;
 
@@ -77,18 +72,9 @@ public sealed class PlannedForm : IField, ISockSurface
 
     public double At(Vec3 p) => Math.Max(present.At(p), Core(p));
 
-    /// <summary>The body as the plan's tooth stands.</summary>
-    public Mesh Mesh(Fineness fineness) => Present.Standing(fineness == Fineness.Preview ? Surface : Unplaced(fineness), Plan.Tooth);
-
-    /// <summary>The present tooth in the same frame.</summary>
-    public Mesh PresentMesh(Fineness fineness) => Present.Mesh(Plan.Tooth, fineness);
-
     internal MarginRing Margin => margin;
 
-    /// <summary>The preview mesh, in the tooth's own frame.</summary>
-    internal Mesh Surface => surface.Value;
-
-    internal Mesh Unplaced(Fineness fineness)
+    internal override Mesh Unplaced(Fineness fineness)
     {
         var shelf = (fineness.Below + 2) / 3;
         return sock.Value.Mesh(fineness, (angle, ring) => ring < shelf ? Shelf(angle, (ring + 1.0) / shelf) : Below(angle, (ring - shelf + 1.0) / (fineness.Below - shelf)), fineness.Below, p => p);

@@ -25,7 +25,7 @@ internal static class SectionPainter
             near.X - far.X - plan.Margin.At(nearSegment).Width.Value.Target.Value - plan.Margin.At(farSegment).Width.Value.Target.Value,
             new Polygon(outline).Area - planned.Area);
         return new(
-            cut.Plane, cut.Through, outline, body, Marks(plan, bodies, section.Present, outline, zones, near, far),
+            cut.Plane, cut.Through, outline, body, planned.Points, Marks(plan, bodies, section.Present, outline, zones, near, far),
             [
                 new(nearSegment, near, near with { Y = section.Neck.Near + shape.GumAboveNeckMm.Value }),
                 new(farSegment, far, far with { Y = section.Neck.Far + shape.GumAboveNeckMm.Value }),
@@ -33,10 +33,11 @@ internal static class SectionPainter
             section.Enamel, section.Pulp);
     }
 
-    /// <summary>The tooth alone, a mark in the middle of each zone that the plan has.</summary>
-    public static SectionDrawing PaintPresent(Plan plan, SurfaceZones zones, ToothSection section)
+    /// <summary>The tooth and what is made of it, without walls and margins; a mark in the middle of each zone that the plan has.</summary>
+    public static SectionDrawing PaintPresent(Plan plan, SurfaceZones zones, ToothSection section, PlannedBody? planned)
     {
         var (cut, outline) = (section.Cut, section.Outline);
+        var prepared = planned is null ? [] : cut.Flat(cut.Outline(planned.Surface));
         var own = section.Present.Select(zones.Of).ToArray();
         var marks = new List<ZoneMark>();
         for (var i = 0; i < zones.All.Count; i++)
@@ -48,7 +49,7 @@ internal static class SectionPainter
             var outward = ((outline[(index + 1) % own.Length] - outline[(index + own.Length - 1) % own.Length]).Turned * -1).Unit;
             marks.Add(new(zone.Zone.Name, outline[index], outline[index] - (outward * (zone.Depth.Value.Target.Value / 2)), outward, null));
         }
-        return new(cut.Plane, cut.Through, outline, null, marks, [], section.Enamel, section.Pulp);
+        return new(cut.Plane, cut.Through, outline, null, prepared, marks, [], section.Enamel, section.Pulp);
     }
 
     /// <summary>The point of a ring in the plane, on its x side (1) or the other (−1).</summary>

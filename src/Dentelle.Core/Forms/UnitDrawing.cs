@@ -11,7 +11,7 @@ namespace Dentelle.Core.Forms;
 /// <param name="Outcomes">What the planned body really takes, zone by zone.</param>
 public sealed record UnitDrawing(
     CrownSize Size, string SizeSource, bool Measured, IReadOnlyList<SectionDrawing> Faciolingual, SectionDrawing Mesiodistal, AboveDrawing Above,
-    PresentTooth Present, PlannedForm? Body, IReadOnlyList<ZoneOutcome> Outcomes, IReadOnlyList<Caution> Cautions)
+    PresentTooth Present, PlannedBody? Body, IReadOnlyList<ZoneOutcome> Outcomes, IReadOnlyList<Caution> Cautions)
 {
     internal CutSurface? Cut { get; init; }
 }
@@ -32,11 +32,14 @@ public sealed record ZoneMark(string Zone, Vec2 At, Vec2 Inside, Vec2 Outward, d
 /// <summary>A margin's mark in a section.</summary>
 public sealed record MarginMark(Segment Segment, Vec2 At, Vec2 Gum);
 
+/// <param name="Planned">The planned outline with its walls; null where no walls are planned.</param>
+/// <param name="Prepared">The planned outline; empty where no body is made.</param>
 public sealed record SectionDrawing(
     SectionPlane Plane,
     string Through,
     IReadOnlyList<Vec2> Present,
     PlannedSection? Planned,
+    IReadOnlyList<Vec2> Prepared,
     IReadOnlyList<ZoneMark> Marks,
     IReadOnlyList<MarginMark> Margins,
     IReadOnlyList<Vec2> Enamel,

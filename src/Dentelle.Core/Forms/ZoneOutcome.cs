@@ -23,8 +23,22 @@ public sealed record ArchRoom(Mm Before, Mm? Cut);
 /// <summary>The planned surface's vertices above the margin: for each the zone of the present surface over it (−1: none) and its depth under that.</summary>
 internal sealed record CutSurface(Vec3[] Places, int[] Zones, double[] Depths)
 {
+    /// <summary>Nearer to the present surface than this nothing counts as cut: meshes are no finer.</summary>
+    private const double Left = 0.03;
+
     /// <summary>Below this height over the margin the shelf's own width is what is cut.</summary>
     private const double AboveMargin = 0.8;
+
+    /// <summary>Places of a body without walls that lie inside the present tooth.</summary>
+    public static CutSurface Of(PlannedBody planned, int[] labels)
+    {
+        var present = planned.Present;
+        var over = present.Tree.ClosestAll(planned.Surface.Positions.ToArray());
+        int[] cut = [.. Enumerable.Range(0, over.Length).Where(i => over[i].Distance > Left)];
+        return new(
+            Array.ConvertAll(cut, i => (Vec3)planned.Surface.Positions[i]), Array.ConvertAll(cut, i => labels[present.Surface.Corners[3 * over[i].Triangle]]),
+            Array.ConvertAll(cut, i => over[i].Distance));
+    }
 
     public static CutSurface Of(PlannedForm planned, int[] labels)
     {
@@ -57,6 +71,23 @@ internal static class Outcomes
         }
         return [.. bodies.Planned.Plan.Zones.Select((zone, i) => Outcome(zone, depths[i], walls[i], bodies.Present, bodies.Planned.Surface))];
     }
+
+    /// <summary>What a body without walls takes from each zone of its plan.</summary>
+    public static IReadOnlyList<ZoneOutcome> Taken(PlannedBody planned, int[] labels)
+    {
+        var cut = CutSurface.Of(planned, labels);
+        return
+        [
+            .. planned.Plan.Zones.Select((zone, at) => WithoutWall(
+                Outcome(zone, [.. Enumerable.Range(0, cut.Zones.Length).Where(i => cut.Zones[i] == at).Select(i => cut.Depths[i])], 0, planned.Present, planned.Surface))),
+        ];
+    }
+
+    private static ZoneOutcome WithoutWall(ZoneOutcome outcome) => outcome.Why is null ? outcome : outcome with
+    {
+        Why = outcome.Zone.Kind == ZoneKind.Groove ? "Measured to the slopes beside the groove; straight down from it the floor lies as deep as planned."
+            : outcome.Usual < outcome.Planned ? "Toward the margin the depth runs out." : "Walls, or a neighbouring cut, take more here.",
+    };
 
     private static ZoneOutcome Outcome(ZonePlan zone, List<double> depths, int walls, PresentTooth present, Mesh planned)
     {

@@ -26,6 +26,6 @@ internal static class Contradictions
 
         Problem? Unless(string code, string sentence, IReadOnlyList<string>? meant = null) =>
             decision.Because.TryGetValue(code, out var because) && !string.IsNullOrWhiteSpace(because) ? null
-                : new Problem(code, $"{sentence} It is planned all the same when a reason is given.", meant ?? []);
+                : new Problem(code, $"{sentence} It is planned all the same when a reason is given.", meant ?? []) { YieldsToReason = true };
     }
 }

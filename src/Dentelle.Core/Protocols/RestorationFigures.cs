@@ -11,9 +11,10 @@ namespace Dentelle.Core.Protocols;
 /// <param name="EnamelShareGrey">How far to either side of it both ways are open.</param>
 /// <param name="LingualDownMm">How far a wrap goes down the lingual.</param>
 /// <param name="BeyondFillingMm">How far a margin passes beyond a filling.</param>
+/// <param name="PathDeg">How far the path points to the edge, from straight facially.</param>
 public sealed record VeneerHabits(
     Sourced<double> EdgeLeastMm, Sourced<double> ShadeStepMm, Limits ShadeStepRangeMm, Sourced<double> EnamelShareLeast, double EnamelShareGrey,
-    Sourced<double> LingualDownMm, Sourced<double> BeyondFillingMm);
+    Sourced<double> LingualDownMm, Sourced<double> BeyondFillingMm, Sourced<double> PathDeg);
 
 /// <summary>Cavities of inlays and onlays in some materials. The isthmus is a width, or a share of the distance between the cusp tips.</summary>
 public sealed record CavityHabits(

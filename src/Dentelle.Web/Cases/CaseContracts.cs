@@ -13,13 +13,14 @@ public sealed record DayView(IReadOnlyList<CaseView> Cases);
 
 public sealed record CaseView(Guid Id, string Number, string Patient, DateTime? VisitAt, string Note, IReadOnlyList<CaseUnitView> Units);
 
+/// <param name="What">"crown", "veneer, incisal butt".</param>
 /// <param name="Stage">How far the unit is.</param>
 /// <param name="Measured">Zones with a reading.</param>
 /// <param name="Zones">Zones in all.</param>
 /// <param name="Worst">The worst verdict of the newest readings; null when nothing was read.</param>
 /// <param name="Telling">One line on what matters: "Outer bevel, mesiofacial: 0.5 short".</param>
 public sealed record CaseUnitView(
-    Guid Id, string Tooth, string Written, string ToothName, string Material, UnitStage Stage, int Measured, int Zones, Verdict? Worst, string? Telling);
+    Guid Id, string Tooth, string Written, string ToothName, string What, string Material, UnitStage Stage, int Measured, int Zones, Verdict? Worst, string? Telling);
 
 [JsonConverter(typeof(KebabCase<UnitStage>))]
 public enum UnitStage

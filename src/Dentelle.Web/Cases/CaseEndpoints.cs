@@ -61,7 +61,7 @@ public static class CaseEndpoints
         var written = tooth.Write(settings.Notation);
         var stage = unit.FinishedAt is not null ? UnitStage.Finished : unit.Readings.Any(row => row.TakenBackAt is null) ? UnitStage.BeingCut : UnitStage.Planned;
         if (!PlannedUnit.PlanOnly(tooth, UnitViews.InputsOf(unit), handbook).Is(out var plan, out var problem))
-            return new(unit.Id, unit.Tooth, written, tooth.Name, views.MaterialNameOf(unit), stage, 0, 0, null, problem.Sentence);
+            return new(unit.Id, unit.Tooth, written, tooth.Name, views.WhatOf(unit), views.MaterialNameOf(unit), stage, 0, 0, null, problem.Sentence);
 
         var latest = views.Readings(unit, plan, settings).Where(reading => reading is { IsLatest: true, Finding: not null }).ToArray();
         // Verdicts are declared worst first but for "over" and "can't tell", which still ask for a look before "within" does.
@@ -69,7 +69,7 @@ public static class CaseEndpoints
         var telling = worst is null ? null
             : worst.Finding!.Verdict == Verdict.Within ? $"{latest.Length} of {plan.Zones.Count} zones read, all within"
             : $"{plan.Zone(worst.Zone)!.Zone.Words}: {char.ToLowerInvariant(worst.Finding.Headline[0])}{worst.Finding.Headline[1..]}";
-        return new(unit.Id, unit.Tooth, written, tooth.Name, views.MaterialNameOf(unit), stage, latest.Length, plan.Zones.Count, worst?.Finding?.Verdict, telling);
+        return new(unit.Id, unit.Tooth, written, tooth.Name, views.WhatOf(unit), views.MaterialNameOf(unit), stage, latest.Length, plan.Zones.Count, worst?.Finding?.Verdict, telling);
     }
 }
 

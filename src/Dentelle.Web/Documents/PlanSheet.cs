@@ -46,9 +46,9 @@ internal static class PlanSheet
         var what = unit.Plan.Restoration.Words();
         page.DrawString($"{unit.Plan.Tooth}, {unit.Plan.ToothName}", SheetFonts.NumberFont(22), Ink.Brush(Ink.Text), new XPoint(Edge, 62));
         page.DrawString($"{char.ToUpperInvariant(what[0])}{what[1..]}, {char.ToLowerInvariant(material[0])}{material[1..]}", SheetFonts.TextFont(11, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
-        var toc = unit.Plan.TocDeg;
+        var toc = unit.Plan.TocDeg is { } range ? $" · total convergence {range.Target}° ({range.Min}–{range.Max})" : "";
         page.DrawString(
-            $"Case {unit.Case.Number} · {unit.Case.Patient} · total convergence {toc.Target}° ({toc.Min}–{toc.Max}) · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass",
+            $"Case {unit.Case.Number} · {unit.Case.Patient}{toc} · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass",
             SheetFonts.TextFont(9), Ink.Brush(Ink.Soft), new XPoint(Edge, 95));
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 102, Edge + Width, 102);
     }

@@ -20,10 +20,10 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
     {
         var place = Placing(origin, flip, crownUp);
         var present = Points(section.Present, place);
-        if (section.Planned is { } planned)
+        if (section.Prepared.Count > 0)
         {
             page.DrawPolygon(Ink.Brush(Ink.Room), present, XFillMode.Winding);
-            page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(planned.Outline.Points, place), XFillMode.Winding);
+            page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(section.Prepared, place), XFillMode.Winding);
             page.DrawPolygon(Ink.Line(Ink.RoomLine, 0.8, 1.2, 2), present);
         }
         else

@@ -10,7 +10,7 @@ public static class Problems
 {
     public static ProblemHttpResult From(Problem problem, int status = StatusCodes.Status422UnprocessableEntity) => TypedResults.Problem(
         detail: problem.Sentence, statusCode: status, title: TitleOf(status),
-        extensions: new Dictionary<string, object?> { ["code"] = problem.Code, ["suggestions"] = problem.Suggestions });
+        extensions: new Dictionary<string, object?> { ["code"] = problem.Code, ["suggestions"] = problem.Suggestions, ["yieldsToReason"] = problem.YieldsToReason });
 
     public static ProblemHttpResult NoSuch(string what) =>
         From(new Problem("not-found", $"There is no such {what}."), StatusCodes.Status404NotFound);

@@ -45,6 +45,6 @@ public static class BodyEndpoints
         return TypedResults.Bytes(stream.ToArray(), ending == "obj" ? "model/obj" : ending == "stl" ? "model/stl" : "application/octet-stream", $"{unit.Tooth}-{body}.{ending}");
     }
 
-    private static Answer<PlannedForm> Cut(UnitRow unit, UnitViews views, Handbook handbook) =>
+    private static Answer<PlannedBody> Cut(UnitRow unit, UnitViews views, Handbook handbook) =>
         views.PlanOf(unit).Is(out var plan, out var problem) ? Draughtsman.Cut(plan, handbook) : problem;
 }

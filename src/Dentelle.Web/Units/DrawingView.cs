@@ -50,7 +50,7 @@ public sealed record SectionView(
     double? RemovedMm2)
 {
     public static SectionView From(SectionDrawing section, IReadOnlyList<IReadOnlyList<Vec2>> around) => new(
-        section.Plane, section.Through, Flat.Of(section.Present), Flat.Of(section.Planned?.Outline.Points ?? []), Flat.Of(section.Enamel), Flat.Of(section.Pulp),
+        section.Plane, section.Through, Flat.Of(section.Present), Flat.Of(section.Prepared), Flat.Of(section.Enamel), Flat.Of(section.Pulp),
         [.. around.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
         [.. section.Marks.Select(MarkView.From)],
         [.. section.Margins.Select(mark => new MarginMarkView(mark.Segment, mark.At.X, mark.At.Y, mark.Gum.X, mark.Gum.Y))],

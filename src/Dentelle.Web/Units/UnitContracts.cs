@@ -19,12 +19,18 @@ public sealed record UnitView(
     UnitChoices Choices,
     IReadOnlyList<ReadingView> Readings,
     bool Finished,
-    string Protocol);
+    string Protocol)
+{
+    /// <summary>The bridge it belongs to.</summary>
+    public BridgeDocument? Bridge { get; init; }
+}
 
 public sealed record UnitCase(Guid Id, string Number, string Patient, DateTime? VisitAt, IReadOnlyList<UnitLink> Units);
 
 /// <summary>Another unit of the same case.</summary>
-public sealed record UnitLink(Guid Id, string Tooth, string Written, string Material);
+/// <param name="What">"crown", "veneer, incisal butt".</param>
+/// <param name="Bridge">ISO codes of the bridge it belongs to, in the order of the arch; empty when none.</param>
+public sealed record UnitLink(Guid Id, string Tooth, string Written, string What, string Material, IReadOnlyList<string> Bridge);
 
 /// <summary>What may be chosen for this unit.</summary>
 public sealed record UnitChoices(

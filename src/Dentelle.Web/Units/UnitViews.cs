@@ -25,8 +25,23 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
         return new UnitView(
             unit.Id, unit.Version, CaseOf(whole!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
             UnitDocument.From(planned.Plan) with { Resistance = planned.Resistance(handbook.Protocol), Milling = MillingCheck.Of(planned.Plan, handbook.Protocol) }, DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan),
-            Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, $"{handbook.Protocol.Name}, version {handbook.Protocol.Version}");
+            Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, $"{handbook.Protocol.Name}, version {handbook.Protocol.Version}")
+        {
+            Bridge = BridgeOf(unit, whole!),
+        };
     }
+
+    /// <summary>The bridge that a unit and others of its case make up; null when it stands alone or some of it is gone.</summary>
+    private BridgeDocument? BridgeOf(UnitRow unit, CaseRow whole)
+    {
+        if (InputsOf(unit).Bridge is not { } bridge) return null;
+        UnitRow[] rows = [.. whole.Units.Where(row => bridge.Teeth.Contains(row.Tooth) && InputsOf(row).Bridge is { } own && own.Teeth.SequenceEqual(bridge.Teeth))];
+        Plan[] plans = [.. rows.Select(row => PlanOf(row).Value).OfType<Plan>()];
+        return plans.Length == bridge.Teeth.Count ? BridgeDocument.From(BridgePlanner.Make(plans, handbook.Protocol)) : null;
+    }
+
+    /// <summary>What the unit gets and of what: "Veneer, incisal butt, porcelain".</summary>
+    public string WhatOf(UnitRow unit) => InputsOf(unit).Restoration.Words();
 
     /// <summary>Standing readings, newest first, each with what it means against today's plan.</summary>
     public IReadOnlyList<ReadingView> Readings(UnitRow unit, Plan plan, SettingsRow settings)
@@ -59,13 +74,12 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
     {
         var (tooth, inputs) = (ToothOf(unit), InputsOf(unit));
         var material = inputs.Material ?? handbook.Protocol.Defaults.MaterialsOf(inputs.Restoration).For(tooth);
-        var name = handbook.Protocol.Entry(inputs.Restoration, material)?.Name ?? Kebab.Of(material);
-        return inputs.Restoration == Restoration.Pontic ? "Pontic" : name;
+        return inputs.Restoration is Restoration.Crown or Restoration.Pontic ? handbook.Protocol.Entry(Restoration.Crown, material)?.Name ?? Kebab.Of(material) : Named(material);
     }
 
     private UnitCase CaseOf(CaseRow row, ToothNotation notation) => new(
         row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt,
-        [.. row.Units.Select(unit => new UnitLink(unit.Id, unit.Tooth, ToothOf(unit).Write(notation), MaterialNameOf(unit)))]);
+        [.. row.Units.Select(unit => new UnitLink(unit.Id, unit.Tooth, ToothOf(unit).Write(notation), WhatOf(unit), MaterialNameOf(unit), InputsOf(unit).Bridge?.Teeth ?? []))]);
 
     private UnitChoices ChoicesOf(Plan plan)
     {
@@ -84,9 +98,9 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
             ]);
 
         static MaterialChoice Choice((Material Material, RestorationEntry Entry) offer) =>
-            new(offer.Material, offer.Entry.Materials.Count == 1 ? offer.Entry.Name : Named(offer.Material), offer.Entry.Note);
-
-        // An entry for several materials is named after the restoration; the material then speaks for itself.
-        static string Named(Material material) => Kebab.Of(material).Replace('-', ' ') is var words ? char.ToUpperInvariant(words[0]) + words[1..] : "";
+            new(offer.Material, offer.Entry.Restoration == Restoration.Crown ? offer.Entry.Name : Named(offer.Material), offer.Entry.Note);
     }
+
+    /// <summary>Entries of restorations that are not crowns are named after the restoration; the material then speaks for itself.</summary>
+    private static string Named(Material material) => Kebab.Of(material).Replace('-', ' ') is var words ? char.ToUpperInvariant(words[0]) + words[1..] : "";
 }

@@ -9,6 +9,7 @@ export type Mark = Schemas['MarkView'];
 export type Reading = Schemas['ReadingView'];
 export type ReadingKind = Schemas['ReadingKind'];
 export type Inputs = Schemas['PlanInputs'];
+export type Findings = Schemas['FindingsInput'];
 export type Gauge = Schemas['GaugeView'];
 export type Reference = Schemas['ReferenceView'];
 export type Settings = Schemas['SettingsView'];
@@ -22,6 +23,8 @@ export class Refusal extends Error {
     sentence: string,
     readonly code: string,
     readonly suggestions: string[],
+    /** Whether it is done all the same when a reason is given. */
+    readonly yieldsToReason = false,
   ) {
     super(sentence);
   }
@@ -35,10 +38,16 @@ export async function answer<T>(call: Promise<{ data?: T; error?: unknown; respo
     throw new Refusal(unreachable, 'unreachable', []);
   });
   if (result.response.ok) return result.data as T;
-  const problem = (result.error ?? {}) as { detail?: string; code?: string; suggestions?: string[] };
+  const problem = (result.error ?? {}) as {
+    detail?: string;
+    code?: string;
+    suggestions?: string[];
+    yieldsToReason?: boolean;
+  };
   throw new Refusal(
     problem.detail ?? 'Something went wrong and nothing was changed.',
     problem.code ?? 'unknown',
     problem.suggestions ?? [],
+    problem.yieldsToReason,
   );
 }

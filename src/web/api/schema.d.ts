@@ -132,6 +132,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{id}/cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCost"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{id}/readings": {
         parameters: {
             query?: never;
@@ -240,6 +256,80 @@ export interface components {
             lines: number[][];
             marks: components["schemas"]["MarkView"][];
         };
+        AbutmentDocument: {
+            tooth: string;
+            /**
+             * Format: double
+             * @description Axis against upright, positive toward the last tooth.
+             */
+            tiltDeg: number;
+            /** Format: double */
+            fromPathDeg: number;
+            /**
+             * Format: double
+             * @description Wall on the side of the first tooth against the tooth's own axis; negative leans out.
+             */
+            firstWallDeg: number;
+            /** Format: double */
+            lastWallDeg: number;
+            /**
+             * Format: double
+             * @description Both walls against each other.
+             */
+            tocDeg: number;
+        };
+        Bending: {
+            /**
+             * Format: int32
+             * @description Pontics in a row.
+             */
+            longestSpan: number;
+            /**
+             * Format: double
+             * @description How often more it bends than over one missing tooth, at the same height of the connector.
+             */
+            times: number;
+            /**
+             * Format: double
+             * @description By how much a connector would have to be higher to bend no more than that.
+             */
+            heightTimes: number;
+        };
+        BoxDocument: {
+            side: components["schemas"]["ProximalSide"];
+            /** @description From the present surface to the axial wall. */
+            axialMm: components["schemas"]["RangeDocument"];
+            /** Format: double */
+            gingivalFloorMm: number;
+            /**
+             * Format: double
+             * @description Free of the neighbour by this.
+             */
+            neighbourGapMm: number;
+            /**
+             * Format: double
+             * @description Opened wider by this where a gap is to be closed.
+             */
+            widenedMm: number;
+            reasons: components["schemas"]["ReasonDocument"][];
+        };
+        /** @description What holds the units of a bridge together. */
+        BridgeDocument: {
+            /** @description In the order of the arch. */
+            teeth: string[];
+            /** @description Direction of draw, length 1: x toward the last tooth, y facial, z to the bite. */
+            path: number[];
+            abutments: components["schemas"]["AbutmentDocument"][];
+            connectors: components["schemas"]["ConnectorDocument"][];
+            rootSurfaceMm2: components["schemas"]["RootSurface"];
+            bending: components["schemas"]["Bending"];
+            cautions: components["schemas"]["CautionDocument"][];
+        };
+        /** @description The bridge a unit belongs to: all its teeth in the order of the arch, and which of them are pontics. */
+        BridgeInput: {
+            teeth: string[];
+            pontics: string[];
+        };
         /** @enum {unknown} */
         BuildOutSchool: "uniform" | "room-driven";
         BurView: {
@@ -292,6 +382,8 @@ export interface components {
             tooth: string;
             written: string;
             toothName: string;
+            /** @description "crown", "veneer, incisal butt". */
+            what: string;
             material: string;
             /** @description How far the unit is. */
             stage: components["schemas"]["UnitStage"];
@@ -324,9 +416,66 @@ export interface components {
             text: string;
             zone?: null | string;
             segment?: null | components["schemas"]["Segment"];
+            /** @description Whether it needs a reason before the plan stands. */
+            mustBeAnswered: boolean;
+            /** @description The reason given. */
+            because?: null | string;
         };
         /** @enum {unknown} */
         CeramicCoverage: "wall" | "facial-cusp" | "occlusal";
+        ConnectorDocument: {
+            between: string[];
+            /** Format: double */
+            leastMm2: number;
+            reasons: components["schemas"]["ReasonDocument"][];
+        };
+        CostView: {
+            /**
+             * Format: int32
+             * @description The plan it was counted for.
+             */
+            version: number;
+            cost?: null | components["schemas"]["CutCost"];
+        };
+        /**
+         * @description Where a cusp stands on a back tooth.
+         * @enum {unknown}
+         */
+        Cusp: "facial" | "mesiofacial" | "distofacial" | "distal" | "lingual" | "mesiolingual" | "distolingual";
+        CuspDocument: {
+            cusp: components["schemas"]["Cusp"];
+            covered: boolean;
+            reasons: components["schemas"]["ReasonDocument"][];
+        };
+        /** @description What a planned body costs the tooth. Volumes in mm³ of the form, not of this patient's tooth; enamel and pulp are averages. */
+        CutCost: {
+            /** Format: double */
+            removedMm3: number;
+            /**
+             * Format: double
+             * @description Of the crown as it stands, from the cervical line up.
+             */
+            crownMm3: number;
+            /**
+             * Format: double
+             * @description Removed against that.
+             */
+            share: number;
+            /** Format: double */
+            enamelMm3: number;
+            /** Format: double */
+            enamelLeftMm3: number;
+            /** Format: double */
+            enamelLeftShare: number;
+            /** @description From the planned surface to the pulp, the least of each zone. */
+            pulp: components["schemas"]["PulpDistance"][];
+            /**
+             * Format: double
+             * @description Of the restoration, over all zones.
+             */
+            leastThicknessMm: number;
+            leastThicknessAt: string;
+        };
         /** @enum {unknown} */
         CuttingSchool: "edge-first" | "facial-first" | "margin-first" | "axial-first" | "parallel-pair" | "three-bur" | "onlay-planes" | "veneer" | "proximal-first" | "ceramic-facing" | "facial-with-margin";
         /** @description The list of cases. */
@@ -348,6 +497,39 @@ export interface components {
             above: components["schemas"]["AboveView"];
             outcomes: components["schemas"]["OutcomeView"][];
         };
+        EnamelDocument: {
+            thirds: components["schemas"]["EnamelThirdDocument"][];
+            /**
+             * Format: double
+             * @description Share of the bonded facial surface that is still in enamel.
+             */
+            bondedShare: number;
+            source: string;
+            standing: components["schemas"]["Standing"];
+        };
+        EnamelThirdDocument: {
+            zone: components["schemas"]["ZoneKind"];
+            /** Format: double */
+            averageMm: number;
+            /** Format: double */
+            leftMm: number;
+            /** Format: double */
+            bondedShare: number;
+        };
+        /** @enum {unknown} */
+        FilledSurface: "facial" | "lingual" | "mesial" | "distal" | "occlusal";
+        FillingInput: {
+            surface: components["schemas"]["FilledSurface"];
+            /**
+             * Format: double
+             * @description Height of its lower end over the gum; negative below.
+             */
+            endsAboveGumMm?: null | number;
+            /** Format: double */
+            ageYears?: null | number;
+            /** Format: double */
+            share?: null | number;
+        };
         FindingView: {
             verdict: components["schemas"]["Verdict"];
             expectedMm: components["schemas"]["RangeDocument"];
@@ -359,6 +541,67 @@ export interface components {
             instruction: string;
             /** Format: double */
             settlingGaugeMm?: null | number;
+        };
+        /** @description Findings as they stand in files and in the API. Everything may be left out. Lengths in millimetres, angles in degrees, shares from 0 to 1. */
+        FindingsInput: {
+            /** @description ISO code of the place it stands in, when it drifted or was moved. */
+            standsAs?: null | string;
+            /**
+             * Format: double
+             * @description Positive with the mesial side turned to the facial.
+             */
+            rotationDeg: number;
+            /**
+             * Format: double
+             * @description Positive leaning to the mesial.
+             */
+            tiltDeg: number;
+            /** @description Height lost to wear, by zone or kind of zone. */
+            wearMm: {
+                [key: string]: number;
+            };
+            /** @description Width of open contacts, by side: mesial, distal. */
+            gapMm: {
+                [key: string]: number;
+            };
+            /** Format: double */
+            shadeSteps: number;
+            fillings: components["schemas"]["FillingInput"][];
+            crackedCusps: components["schemas"]["Cusp"][];
+            cuspThicknessMm: {
+                [key: string]: number;
+            };
+            /** Format: double */
+            isthmusShare?: null | number;
+            lostRidges: components["schemas"]["ProximalSide"][];
+            caries: boolean;
+            rootTreated: boolean;
+            /** Format: double */
+            facialEnamelShare?: null | number;
+            /** Format: double */
+            recessionMm: number;
+            /** Format: double */
+            lingualBulgeMm?: null | number;
+            /**
+             * Format: double
+             * @description From the free margin of the gum to the bone, facially.
+             */
+            crestMm?: null | number;
+            /** @description From the bone to the contact, by side. */
+            contactToCrestMm: {
+                [key: string]: number;
+            };
+            neighbourLesion: boolean;
+            noAntagonist: boolean;
+            heavyGrinding: boolean;
+            boggyGum: boolean;
+            epinephrineSensitive: boolean;
+            coldSensitive: boolean;
+            typodont: boolean;
+            /** @description From the surface to the pulp on the radiograph, by zone. */
+            pulpMm: {
+                [key: string]: number;
+            };
         };
         FinishedEntry: {
             finished: boolean;
@@ -380,10 +623,37 @@ export interface components {
             /** Format: uuid */
             firstUnit?: null | string;
         };
+        /** @description Inside of an inlay or onlay. Lengths in millimetres, angles in degrees. */
+        IntracoronalDocument: {
+            isthmusMm?: null | components["schemas"]["RangeDocument"];
+            isthmusReasons: components["schemas"]["ReasonDocument"][];
+            isthmusShare?: null | components["schemas"]["Limits"];
+            /** @description From the imagined bottom of the groove to the pulpal floor. */
+            depthMm: components["schemas"]["RangeDocument"];
+            boxes: components["schemas"]["BoxDocument"][];
+            /** @description Each wall to the path, opening outwards. */
+            wallDivergenceDeg: components["schemas"]["Limits"];
+            /** Format: double */
+            cavosurfaceDeg: number;
+            bevelMm?: null | components["schemas"]["Limits"];
+            bevelDeg?: null | components["schemas"]["Limits"];
+            cusps: components["schemas"]["CuspDocument"][];
+            /** Format: double */
+            functionalShoulderMm?: null | number;
+        };
         /** @enum {unknown} */
         Jaw: "upper" | "lower";
+        Limits: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+        };
         LineDone: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The first unit that was made.
+             */
             unitId: string;
             /** Format: uuid */
             caseId: string;
@@ -451,6 +721,30 @@ export interface components {
             name: string;
             note?: null | string;
         };
+        /** @description The thinnest ceramic beside an outer edge of the preparation, before and after the mill. Millimetres. */
+        MillingCheck: {
+            /** @description Where it is thinnest. */
+            zone: string;
+            /** Format: double */
+            toolDiameterMm: number;
+            /** Format: double */
+            edgeRadiusMm: number;
+            /** Format: double */
+            includedDeg: number;
+            /** Format: double */
+            wallMm: number;
+            /** Format: double */
+            lossMm: number;
+            /** Format: double */
+            leftMm: number;
+            /** Format: double */
+            leastMm: number;
+            /**
+             * Format: double
+             * @description Null when no radius keeps the least.
+             */
+            edgeRadiusNeededMm?: null | number;
+        };
         /** @description What the planned body really takes from one zone, and why where it is not what was asked. Millimetres. */
         OutcomeView: {
             zone: string;
@@ -477,6 +771,8 @@ export interface components {
          *     be left out; what is left out follows the protocol. Lengths in millimetres.
          */
         PlanInputs: {
+            /** @description What the tooth gets. */
+            restoration?: components["schemas"]["Restoration"];
             material?: null | components["schemas"]["Material"];
             coverage?: null | components["schemas"]["CeramicCoverage"];
             buildOutSchool?: null | components["schemas"]["BuildOutSchool"];
@@ -504,6 +800,16 @@ export interface components {
             finishingAllowanceMm?: null | number;
             school?: null | components["schemas"]["CuttingSchool"];
             sizeMm?: null | components["schemas"]["SizeInput"];
+            /** @description Cusps an onlay covers; left out, the findings decide. */
+            coveredCusps?: null | components["schemas"]["Cusp"][];
+            /** @description Sides on which an inlay or onlay gets a box; left out, the findings decide. */
+            boxes?: null | components["schemas"]["ProximalSide"][];
+            findings?: null | components["schemas"]["FindingsInput"];
+            /** @description Why something that needs a reason is done all the same, by the code of its caution or refusal. */
+            because?: {
+                [key: string]: string;
+            };
+            bridge?: null | components["schemas"]["BridgeInput"];
         };
         ProblemDetails: {
             type?: null | string;
@@ -512,6 +818,15 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        /** @enum {unknown} */
+        ProximalSide: "mesial" | "distal";
+        PulpDistance: {
+            zone: string;
+            /** Format: double */
+            leftMm: number;
+            /** @description Whether a reading of this patient's radiograph stands behind it, less what is cut; else an average. */
+            radiograph: boolean;
         };
         RangeDocument: {
             /** Format: double */
@@ -581,8 +896,29 @@ export interface components {
             sourcesRemark: string;
             sources: components["schemas"]["SourceView"][];
         };
+        Remedy: {
+            /** @description "height", "convergence", "groove" or "box". */
+            kind: string;
+            /**
+             * Format: double
+             * @description The number asked for, in the kind's unit.
+             */
+            value: number;
+            /** @description The same in a sentence. */
+            text: string;
+        };
         /** @enum {unknown} */
-        Restoration: "crown";
+        Restoration: "crown" | "veneer-facial" | "veneer-butt" | "veneer-wrap" | "onlay" | "inlay" | "partial-crown" | "pontic";
+        /** @description Root surface of abutments against that of the teeth they replace, mm²: a rule of thumb. */
+        RootSurface: {
+            /** Format: double */
+            abutments: number;
+            /** Format: double */
+            missing: number;
+            source: string;
+            standing: components["schemas"]["Standing"];
+            holds: boolean;
+        };
         /** @enum {unknown} */
         SectionPlane: "faciolingual" | "mesiodistal";
         SectionView: {
@@ -596,13 +932,13 @@ export interface components {
             marks: components["schemas"]["MarkView"][];
             margins: components["schemas"]["MarginMarkView"][];
             /** Format: double */
-            nearWallMm: number;
+            nearWallMm?: null | number;
             /** Format: double */
-            farWallMm: number;
+            farWallMm?: null | number;
             /** Format: double */
-            baseMm: number;
+            baseMm?: null | number;
             /** Format: double */
-            removedMm2: number;
+            removedMm2?: null | number;
         };
         /**
          * @description The eight pieces of a margin, going round the tooth from the facial over the mesial.
@@ -647,6 +983,50 @@ export interface components {
         TakenBackEntry: {
             takenBack: boolean;
         };
+        /** @description One way a crown could tip. */
+        Tipping: {
+            /** @description "faciolingual" or "mesiodistal". */
+            plane: string;
+            /** @description Side whose margin it would turn about. */
+            about: string;
+            /**
+             * Format: double
+             * @description Of the wall on the other side.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description Between the feet of both walls.
+             */
+            baseMm: number;
+            /**
+             * Format: double
+             * @description Their ratio.
+             */
+            heightToBase: number;
+            /**
+             * Format: double
+             * @description Convergence as planned.
+             */
+            tocDeg: number;
+            /**
+             * Format: double
+             * @description Convergence at which nothing resists any more.
+             */
+            noneResistsDeg: number;
+            /**
+             * Format: double
+             * @description Convergence at which the wanted share still does.
+             */
+            halfResistsDeg: number;
+            /**
+             * Format: double
+             * @description Share that resists as planned.
+             */
+            share: number;
+            /** @description What would bring it to the wanted share, computed; empty when it has it. */
+            remedies: components["schemas"]["Remedy"][];
+        };
         /**
          * @description How a user writes and reads teeth. Inside the program a tooth is always its ISO code.
          * @enum {unknown}
@@ -679,6 +1059,7 @@ export interface components {
         };
         /** @description What may be chosen for this unit. */
         UnitChoices: {
+            restorations: components["schemas"]["Restoration"][];
             materials: components["schemas"]["MaterialChoice"][];
             hasCoverage: boolean;
             facialMargins: components["schemas"]["MarginDesign"][];
@@ -697,11 +1078,17 @@ export interface components {
             zones: components["schemas"]["ZoneDocument"][];
             margin: components["schemas"]["MarginDocument"][];
             transitions: components["schemas"]["TransitionDocument"][];
-            tocDeg: components["schemas"]["RangeDocument"];
+            tocDeg?: null | components["schemas"]["RangeDocument"];
             tocReasons: components["schemas"]["ReasonDocument"][];
             /** Format: double */
             finishingAllowanceMm: number;
             cautions: components["schemas"]["CautionDocument"][];
+            intracoronal?: null | components["schemas"]["IntracoronalDocument"];
+            enamel?: null | components["schemas"]["EnamelDocument"];
+            /** @description Ways the crown could tip, from its drawn sections. */
+            resistance?: null | components["schemas"]["Tipping"][];
+            milling?: null | components["schemas"]["MillingCheck"];
+            cost?: null | components["schemas"]["CutCost"];
         };
         /** @description Another unit of the same case. */
         UnitLink: {
@@ -709,7 +1096,11 @@ export interface components {
             id: string;
             tooth: string;
             written: string;
+            /** @description "crown", "veneer, incisal butt". */
+            what: string;
             material: string;
+            /** @description ISO codes of the bridge it belongs to, in the order of the arch; empty when none. */
+            bridge: string[];
         };
         /** @enum {unknown} */
         UnitStage: "planned" | "being-cut" | "finished";
@@ -728,6 +1119,7 @@ export interface components {
             readings: components["schemas"]["ReadingView"][];
             finished: boolean;
             protocol: string;
+            bridge?: null | components["schemas"]["BridgeDocument"];
         };
         /** @enum {unknown} */
         Verdict: "critical" | "under" | "within" | "over" | "cant-tell";
@@ -951,6 +1343,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnitView"];
+                };
+            };
+        };
+    };
+    getCost: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostView"];
                 };
             };
         };

@@ -19,6 +19,10 @@ export function lowerFirst(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);
 }
 
+export function upperFirst(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
 const standings = {
   'common-practice': 'common practice',
   'from-memory': 'recalled from memory',

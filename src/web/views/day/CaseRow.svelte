@@ -2,7 +2,7 @@
   import type { Schemas } from '../../api/client';
   import { verdicts } from '../../parts/verdicts';
   import ToothName from '../../parts/ToothName.svelte';
-  import { lowerFirst } from '../../parts/words';
+  import { lowerFirst, upperFirst } from '../../parts/words';
 
   let { entry }: { entry: Schemas['CaseView'] } = $props();
 
@@ -28,7 +28,8 @@
         >
           <span class="measure text-[27px] leading-none text-number"><ToothName written={unit.written} /></span>
           <span>
-            <span class="font-semibold group-hover:text-plum">Crown, {lowerFirst(unit.material)}</span>
+            <span class="font-semibold group-hover:text-plum">{upperFirst(unit.what)}, {lowerFirst(unit.material)}</span
+            >
             <span class="quiet block">{unit.toothName}</span>
           </span>
           <span class="text-right">

@@ -23,8 +23,12 @@
 </script>
 
 <g>
-  <path d={present + finish} fill="url(#room)" fill-rule="evenodd" />
-  <path d={finish} class="finish" />
+  {#if above.finishLine.length > 0}
+    <path d={present + finish} fill="url(#room)" fill-rule="evenodd" />
+    <path d={finish} class="finish" />
+  {:else}
+    <path d={present} class="finish" />
+  {/if}
   <path d={path(above.axial, on)} class="axial" />
   <path d={path(above.table, on)} class="table" />
   {#each above.lines as line, i (i)}

@@ -3,8 +3,10 @@
   import ToothName from '../../parts/ToothName.svelte';
   import { lowerFirst, plain } from '../../parts/words';
   import ArchRibbons from './ArchRibbons.svelte';
+  import FindingsPanel from './FindingsPanel.svelte';
   import MoreInputs from './MoreInputs.svelte';
   import Pills from './Pills.svelte';
+  import ReasonLine from './ReasonLine.svelte';
   import type { UnitState } from './unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
@@ -34,12 +36,38 @@
     {#each unit.case.units as other (other.id)}
       <li class="border-l-3 pl-3 {other.id === unit.id ? 'border-plum' : 'border-firm'}">
         <a href="/unit/{other.id}" aria-current={other.id === unit.id ? 'true' : undefined}>
-          <span class="measure text-[19px]"><ToothName written={other.written} /></span> crown
+          <span class="measure text-[19px]"><ToothName written={other.written} /></span>
+          {other.what}
           <span class="quiet block">{lowerFirst(other.material)}</span>
         </a>
       </li>
     {/each}
   </ul>
+  {#if unitState.refused}
+    {@const refused = unitState.refused}
+    <div class="mb-3 border-l-4 border-critical pl-3 text-[14px]" role="alert">
+      {refused.message}
+      <ReasonLine
+        label="Reason to plan it all the same"
+        onreason={(reason) => unitState.because(refused.code, reason)}
+      />
+    </div>
+  {/if}
+  {#if unit.choices.restorations.length > 1 && unit.plan.restoration !== 'pontic'}
+    <Pills
+      title="It gets"
+      options={unit.choices.restorations.map((value) => ({ value, words: plain(value) }))}
+      value={unitState.inputs.restoration ?? unit.plan.restoration}
+      onpick={(restoration) =>
+        unitState.change({
+          restoration,
+          material: undefined,
+          coverage: undefined,
+          facialMargin: undefined,
+          school: undefined,
+        })}
+    />
+  {/if}
   <Pills
     title="Material"
     options={unit.choices.materials.map((choice) => ({
@@ -92,5 +120,8 @@
       /> Crossbite
     </label>
   {/if}
-  <MoreInputs {unitState} {unit} />
+  {#if unit.plan.restoration !== 'pontic'}
+    <FindingsPanel {unitState} {unit} />
+    <MoreInputs {unitState} {unit} />
+  {/if}
 </aside>

@@ -76,6 +76,17 @@
   );
   const aboveFoot = $derived(aboveTop + aboveHeight * small);
   const toc = $derived(unit.plan.tocDeg);
+  const veneer = $derived(unit.plan.restoration.startsWith('veneer'));
+  const drawn = $derived(main.planned.length > 0);
+  const below = $derived(
+    toc && main.nearWallMm != null && main.farWallMm != null && main.baseMm != null
+      ? `${toc.min}–${toc.max} allowed · wall ${Math.min(main.nearWallMm, main.farWallMm).toFixed(1)} · base ${main.baseMm.toFixed(1)}`
+      : !drawn
+        ? 'the tooth as it stands: this preparation is not drawn yet'
+        : veneer
+          ? 'seated from the front and a little from the edge'
+          : 'everything opens toward the bite',
+  );
   const sides = $derived(
     main.plane === 'faciolingual' ? 'facial at left' : `${mesialOnLeft(drawing.isRight) ? 'mesial' : 'distal'} at left`,
   );
@@ -83,14 +94,16 @@
 </script>
 
 <div class="relative min-h-0 flex-1 overflow-hidden" bind:clientWidth={width} bind:clientHeight={height}>
-  <button
-    class="pill absolute top-4 right-4 z-10 text-[13px]"
-    aria-pressed={turning}
-    onclick={() => (turning = !turning)}
-  >
-    {turning ? 'Sections' : 'In the round'}
-  </button>
-  {#if turning}
+  {#if drawn}
+    <button
+      class="pill absolute top-4 right-4 z-10 text-[13px]"
+      aria-pressed={turning}
+      onclick={() => (turning = !turning)}
+    >
+      {turning ? 'Sections' : 'In the round'}
+    </button>
+  {/if}
+  {#if turning && drawn}
     <BodiesView {unit} />
   {:else}
     <svg {width} {height} viewBox="0 0 {width} {height}" class="block" role="group" aria-label="Plate">
@@ -106,7 +119,7 @@
       </text>
 
       <SectionFigure section={main} {on} selected={zone.zone} large />
-      {#if pathTop}
+      {#if pathTop && drawn && !veneer}
         {@const x = pathTop.to.x - 16}
         {@const from = up ? pathTop.at.y - 18 : pathTop.at.y + 14}
         {@const end = up ? pathTop.to.y - 22 : pathTop.to.y + 22}
@@ -127,12 +140,10 @@
           onpick={label.zone ? () => unitState.select(label.zone!) : undefined}
         />
       {/each}
-      <text x={middle} y={height - 58} text-anchor="middle" class="title">{toc.target}° total convergence</text>
-      <text x={middle} y={height - 39} text-anchor="middle" class="caption">
-        {toc.min}–{toc.max} allowed · wall {Math.min(main.nearWallMm, main.farWallMm).toFixed(1)} · base {main.baseMm.toFixed(
-          1,
-        )}
-      </text>
+      {#if toc}
+        <text x={middle} y={height - 58} text-anchor="middle" class="title">{toc.target}° total convergence</text>
+      {/if}
+      <text x={middle} y={height - 39} text-anchor="middle" class="caption">{below}</text>
       <ScaleBar x={22} y={height - 12} scale={on.scale} />
 
       {#if roomy}

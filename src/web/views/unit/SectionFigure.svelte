@@ -28,9 +28,13 @@
 </script>
 
 <g>
-  <path d={present + planned} fill="url(#room)" fill-rule="evenodd" />
-  <path d={planned} class="planned" class:large />
-  <path d={present} class="present" class:large />
+  {#if section.planned.length > 0}
+    <path d={present + planned} fill="url(#room)" fill-rule="evenodd" />
+    <path d={planned} class="planned" class:large />
+    <path d={present} class="present" class:large />
+  {:else}
+    <path d={present} class="planned" class:large />
+  {/if}
   {#each section.around as line, i (i)}
     <path d={path(line, on, false)} class="around" />
   {/each}

@@ -6,19 +6,23 @@
     value,
     least,
     signed = false,
+    by: size = 0.1,
+    empty = 'not read',
     onstep,
   }: {
     label: string;
     value: number | null;
     least?: number;
     signed?: boolean;
+    /** What one tap adds. */
+    by?: number;
+    /** What is shown where there is no value. */
+    empty?: string;
     onstep: (value: number) => void;
   } = $props();
 
-  const tenth = 0.1;
-
   function step(by: number) {
-    const next = Math.round(((value ?? 0) + by) * 10) / 10;
+    const next = Math.round(((value ?? 0) + by) * 100) / 100;
     onstep(least === undefined ? next : Math.max(least, next));
   }
 </script>
@@ -26,10 +30,10 @@
 <div class="flex items-center justify-between" role="group" aria-label={label}>
   <span>{label}</span>
   <span class="flex items-center">
-    <button class="pill min-w-11 text-center" aria-label="{label} less" onclick={() => step(-tenth)}>−</button>
+    <button class="pill min-w-11 text-center" aria-label="{label} less" onclick={() => step(-size)}>−</button>
     <output class="measure min-w-20 px-1 text-center text-[18px]">
-      {value === null ? 'not read' : signed ? change(value) : mm(value)}
+      {value === null ? empty : signed ? change(value) : mm(value)}
     </output>
-    <button class="pill min-w-11 text-center" aria-label="{label} more" onclick={() => step(tenth)}>+</button>
+    <button class="pill min-w-11 text-center" aria-label="{label} more" onclick={() => step(size)}>+</button>
   </span>
 </div>

@@ -6,6 +6,7 @@
   import CaseMargin from './CaseMargin.svelte';
   import Plate from './Plate.svelte';
   import ReadingStrip from './ReadingStrip.svelte';
+  import UnitFacts from './UnitFacts.svelte';
   import { UnitState } from './unitState.svelte';
   import ZonePanel from './ZonePanel.svelte';
   import ZoneThread from './ZoneThread.svelte';
@@ -70,5 +71,15 @@
     </div>
     <ZonePanel bind:this={panel} {unitState} {unit} zone={unitState.zone} />
     <ZoneThread {unitState} {unit} zone={unitState.zone} onprint={print} />
+  </div>
+{:else if unit}
+  <h1 class="sr-only">{unit.written}, {unit.plan.toothName}</h1>
+  <div class="grid h-full grid-cols-[186px_minmax(0,1fr)] xl:grid-cols-[208px_minmax(0,1fr)]">
+    <CaseMargin {unitState} {unit} />
+    <div class="max-w-xl px-8 py-6">
+      <p class="font-plate text-[26px]">{unit.written}, pontic</p>
+      <p>Nothing is cut here: the bridge stands in for the {unit.plan.toothName}.</p>
+      <UnitFacts {unit} />
+    </div>
   </div>
 {/if}

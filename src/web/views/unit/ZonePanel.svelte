@@ -3,7 +3,9 @@
   import { change, mm, standing } from '../../parts/words';
   import { verdicts } from '../../parts/verdicts';
   import RangeBar from './RangeBar.svelte';
+  import ReasonLine from './ReasonLine.svelte';
   import Stepper from './Stepper.svelte';
+  import UnitFacts from './UnitFacts.svelte';
   import type { UnitState } from './unitState.svelte';
 
   let { unitState, unit, zone }: { unitState: UnitState; unit: Unit; zone: Zone } = $props();
@@ -138,10 +140,20 @@
   {#if cautions.length > 0}
     <ul class="mt-3 flex flex-col gap-2" aria-label="Cautions">
       {#each cautions as caution (caution.code + caution.zone + caution.segment)}
-        <li class="border-l-4 border-(--over-mark) pl-3 text-[14px]">{caution.text}</li>
+        <li class="border-l-4 border-(--over-mark) pl-3 text-[14px]">
+          {caution.text}
+          {#if caution.mustBeAnswered}
+            <ReasonLine
+              label="Reason to do it all the same"
+              given={caution.because}
+              onreason={(reason) => unitState.because(caution.code, reason)}
+            />
+          {/if}
+        </li>
       {/each}
     </ul>
   {/if}
+  <UnitFacts {unit} />
   <p class="quiet mt-3 border-t border-hairline pt-2">
     A planning aid. The maker’s instructions, local rules and your judgement come first; enamel and pulp are averages:
     confirm on radiographs.

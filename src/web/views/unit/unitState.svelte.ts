@@ -2,6 +2,7 @@ import {
   answer,
   api,
   Refusal,
+  type Findings,
   type Inputs,
   type Reading,
   type ReadingKind,
@@ -20,6 +21,30 @@ export interface ReadingEntry {
   afterMm?: number;
 }
 
+export interface Moved {
+  what: string;
+  from: number;
+  to: number;
+}
+
+/** Numbers that differ between two plans of a tooth, by name. */
+export function movedBetween(before: Unit, after: Unit): Moved[] {
+  const moved: Moved[] = [];
+  for (const zone of after.plan.zones) {
+    const was = before.plan.zones.find((other) => other.zone === zone.zone)?.depthMm.target;
+    if (was !== undefined && Math.abs(was - zone.depthMm.target) > 0.005) {
+      moved.push({ what: zone.words, from: was, to: zone.depthMm.target });
+    }
+  }
+  for (const piece of after.plan.margin) {
+    const was = before.plan.margin.find((other) => other.segment === piece.segment)?.levelMm;
+    if (was !== undefined && Math.abs(was - piece.levelMm) > 0.005) {
+      moved.push({ what: `Margin, ${piece.segment}`, from: was, to: piece.levelMm });
+    }
+  }
+  return moved;
+}
+
 /** One unit on the screen. The server plans; this keeps what it answered and what is on its way to it. */
 export class UnitState {
   unit = $state<Unit | null>(null);
@@ -27,6 +52,10 @@ export class UnitState {
   inputs = $state<Inputs>({});
   zoneName = $state('');
   missing = $state<string | null>(null);
+  /** Depths and levels that the last change moved. */
+  moved = $state<Moved[]>([]);
+  /** A change that was refused and is made all the same when a reason is given. */
+  refused = $state<{ code: string; message: string; inputs: Inputs } | null>(null);
 
   #id: string;
   #sending = false;
@@ -72,6 +101,18 @@ export class UnitState {
     const before = this.inputs;
     this.#undo.push(async () => this.#send(before));
     void this.#send({ ...this.inputs, ...part });
+  }
+
+  changeFindings(part: Partial<Findings>): void {
+    // What is left out stands for "not looked at".
+    this.change({ findings: { ...this.inputs.findings, ...part } as Findings });
+  }
+
+  /** Gives the reason for what would else be refused, or stands as a caution without an answer. */
+  because(code: string, reason: string): void {
+    const inputs = this.refused?.code === code ? this.refused.inputs : this.inputs;
+    this.refused = null;
+    this.change({ ...inputs, because: { ...inputs.because, [code]: reason } });
   }
 
   async read(entry: ReadingEntry): Promise<boolean> {
@@ -132,7 +173,11 @@ export class UnitState {
     } catch (error) {
       this.#next = null;
       this.#undo.pop();
-      this.#complain(error);
+      if (error instanceof Refusal && error.yieldsToReason) {
+        this.refused = { code: error.code, message: error.message, inputs: this.inputs };
+      } else {
+        this.#complain(error);
+      }
       await this.load();
     } finally {
       this.#sending = false;
@@ -166,6 +211,7 @@ export class UnitState {
   }
 
   #show(unit: Unit): void {
+    this.moved = this.unit && this.unit.version !== unit.version ? movedBetween(this.unit, unit) : [];
     this.unit = unit;
     if (!this.#next) this.inputs = unit.inputs;
     if (!unit.plan.zones.some((zone) => zone.zone === this.zoneName)) {

@@ -1,0 +1,132 @@
+using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Fields;
+using Dentelle.Geometry.Meshes;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>A back tooth cut for an inlay or onlay: covered cusps taken down by true distances, a trench along the central groove, a box on each side that
+/// has one. Everything opens to the bite, so that nothing is undercut along the path.</summary>
+public sealed class CavityForm : PlannedBody, IField
+{
+    /// <summary>Inner angles are rounded by this.</summary>
+    private const double Inner = 0.4;
+
+    private readonly Cavity cavity;
+    private readonly BackCrown crown;
+    private readonly ReducedTop? top;
+    private readonly double slope, half, floor, shoulder, bevelHeight;
+    private readonly IReadOnlyList<Box> boxes;
+    private readonly int side;
+
+    internal CavityForm(PresentTooth present, Plan plan, Protocol protocol)
+        : base(present, plan)
+    {
+        (cavity, crown) = (plan.Cavity!, (BackCrown)present.Form.Shape);
+        slope = Math.Tan(double.DegreesToRadians((cavity.Divergence.From + cavity.Divergence.To) / 2));
+        var isthmus = cavity.Isthmus?.Value.Target.Value ?? (cavity.IsthmusShare!.From * plan.Assessment.Form!.Intercuspal!.Value.Value);
+        half = isthmus / 2;
+        var line = crown.CentralGroove;
+        floor = line.Average(p => Surface(p.X, p.Y)) - cavity.Depth.Value.Target.Value;
+        boxes = [.. cavity.BoxPlans.Select(box => BoxOf(box, protocol.Shape))];
+        if (cavity.Covered.Any()) top = Top(present, plan, protocol);
+        bevelHeight = protocol.Shape.BevelHeightMm.Value;
+        // A shoulder goes round the whole functional side or is not cut.
+        var functional = Cusps.Of(plan.Tooth).Where(IsFunctional).ToArray();
+        shoulder = functional.All(cavity.Covered.Contains) ? cavity.FunctionalShoulder?.Value.Value ?? 0 : 0;
+        side = functional[0].IsFacial() ? 1 : -1;
+
+        double Surface(double x, double y) => Crossing.Edge(0, present.Form.Size.Length + 0.5, z => present.Form.At(new Vec3(x, y, z)));
+    }
+
+    /// <summary>The trench, or a box: its floor, and walls that open upwards.</summary>
+    private sealed record Box(int Side, double Axial, double Floor, double Middle, double Half);
+
+    public double At(Vec3 p)
+    {
+        // Positive outside of all that is cut.
+        var whole = Trench(p);
+        foreach (var box in boxes) whole = Blend.Min(whole, InBox(p, box), 0.15);
+        if (top is not null) whole = Math.Min(whole, -top.Over(p).Distance);
+        if (shoulder > 0) whole = Blend.Min(whole, OnShoulder(p), 0.15);
+        return Math.Max(Present.Form.At(p), -whole);
+    }
+
+    internal override Mesh Unplaced(Fineness fineness)
+    {
+        var box = Present.Surface.Box;
+        var spacing = fineness == Fineness.Preview ? 0.2 : 0.1;
+        var grown = new Vec3(2 * spacing, 2 * spacing, 2 * spacing);
+        return SurfaceExtraction.Of(SampledField.Of(this, new Box3(box.Low - grown, box.High + grown), spacing), this, sharp: true);
+    }
+
+    /// <summary>Along the groove, from box to box or to the inner foot of the ridges.</summary>
+    private double Trench(Vec3 p)
+    {
+        var line = crown.CentralGroove;
+        var q = Present.Form.Unfitted(p);
+        var beside = double.PositiveInfinity;
+        for (var i = 0; i + 1 < line.Length; i++) beside = Math.Min(beside, Polygon.ToSegment(new Vec2(q.X, q.Y), line[i], line[i + 1]));
+        return Rounded(floor - p.Z, beside - half - ((p.Z - floor) * slope));
+    }
+
+    /// <summary>On the side of the functional cusps, where their bevels end: as wide as the shoulder, its inner angle rounded.</summary>
+    private double OnShoulder(Vec3 p)
+    {
+        // The crown's own field counts a wall's distance by this share.
+        const double level = 0.85;
+        var q = Present.Form.Unfitted(p);
+        var under = crown.Table.OverRim(q.X, q.Y).RimHeight - bevelHeight - q.Z;
+        var beyond = 0.8 * ((level * Math.Abs(q.X)) - (side * q.Y));
+        return Rounded(under, Math.Max(-Present.Form.At(p) - (level * shoulder), beyond));
+    }
+
+    private bool IsFunctional(Cusp cusp) => cusp.IsFunctional(Plan.Tooth, Plan.Assessment.Crossbite);
+
+    private double InBox(Vec3 p, Box box)
+    {
+        var up = (p.Z - box.Floor) * slope;
+        var beside = Math.Abs(p.Y - box.Middle) - box.Half - up;
+        // The axial wall leans to the middle of the tooth.
+        var inward = (box.Axial - (box.Side * p.X)) - up;
+        return Rounded(box.Floor - p.Z, Blend.Max(beside, inward, Inner));
+    }
+
+    /// <summary>Floor and wall together, their inner angle rounded. Walls lean little: their distance is nearly level.</summary>
+    private static double Rounded(double floor, double wall) => Blend.Max(floor, wall, Inner);
+
+    private Box BoxOf(BoxPlan plan, ShapeHabits shape)
+    {
+        var way = plan.Side == ProximalSide.Mesial ? 1 : -1;
+        var segment = plan.Side == ProximalSide.Mesial ? Segment.Mesial : Segment.Distal;
+        var angle = way > 0 ? 0 : Math.PI;
+        var level = crown.Cervical(angle) + shape.GumAboveNeckMm.Value + Plan.Margin.At(segment).Level.Value.Value;
+        // The contact is where this side reaches farthest; the floor's width counts inwards from the surface at its own height.
+        var contact = Present.Surface.Positions.ToArray().MaxBy(p => way * p.X);
+        var outer = Crossing.Edge(0, Present.Form.Size.Mesiodistal, x => Present.Form.At(new Vec3(way * x, contact.Y, level)));
+        var axial = Math.Min(outer - plan.GingivalFloor.Value, (way * contact.X) - plan.Axial.Value.Target.Value);
+        return new Box(way, axial, level, contact.Y, half + plan.NeighbourGap.Value + (plan.Widened.Value.Value / 2));
+    }
+
+    /// <summary>Covered cusps with their outer bevels; toward the bevel's lower end the depth becomes that of the shoulder.</summary>
+    private ReducedTop Top(PresentTooth present, Plan plan, Protocol protocol)
+    {
+        var surface = present.Surface;
+        var (zones, labels) = present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
+        var asked = zones.All.Select(zone => zone.Cusp is null ? double.NaN : plan.Zone(zone.Name)?.Depth.Value.Target.Value ?? double.NaN).ToArray();
+        var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : asked[label]);
+        var ends = cavity.FunctionalShoulder?.Value.Value ?? protocol.CuspCover.FunctionalShoulderMm.Value;
+        for (var i = 0; i < depths.Length; i++)
+        {
+            if (double.IsNaN(depths[i]) || zones.All[labels[i]].Kind != ZoneKind.FunctionalCuspBevel) continue;
+            var p = present.Form.Unfitted(surface.Positions[i]);
+            var above = p.Z - crown.Table.OverRim(p.X, p.Y).RimHeight + protocol.Shape.BevelHeightMm.Value - ends;
+            depths[i] = above < 0 ? double.NaN : ends + ((depths[i] - ends) * Curves.SmoothStep(0, 0.6, above));
+        }
+        SurfaceValues.Even(surface, depths, 5, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
+        var tops = HeightGrid.Of(surface, 0.1);
+        return new ReducedTop(surface, depths, protocol.Shape.OuterEdgeRadiusMm.Value, (x, y) => tops.At(x, y) + 0.3, 0.1);
+    }
+}

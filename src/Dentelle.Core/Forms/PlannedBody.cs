@@ -1,0 +1,31 @@
+using Dentelle.Core.Planning;
+using Dentelle.Geometry.Meshes;
+
+namespace Dentelle.Core.Forms;
+
+/// <summary>A tooth as it will be when a plan is cut, in the present tooth's own frame.</summary>
+public abstract class PlannedBody
+{
+    private readonly Lazy<Mesh> surface;
+
+    private protected PlannedBody(PresentTooth present, Plan plan)
+    {
+        (Present, Plan) = (present, plan);
+        surface = new(() => Unplaced(Fineness.Preview));
+    }
+
+    public Plan Plan { get; }
+
+    public PresentTooth Present { get; }
+
+    /// <summary>The body as the plan's tooth stands.</summary>
+    public Mesh Mesh(Fineness fineness) => Present.Standing(fineness == Fineness.Preview ? Surface : Unplaced(fineness), Plan.Tooth);
+
+    /// <summary>The present tooth in the same frame.</summary>
+    public Mesh PresentMesh(Fineness fineness) => Present.Mesh(Plan.Tooth, fineness);
+
+    /// <summary>The preview mesh, in the tooth's own frame.</summary>
+    internal Mesh Surface => surface.Value;
+
+    internal abstract Mesh Unplaced(Fineness fineness);
+}

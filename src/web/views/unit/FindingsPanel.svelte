@@ -1,0 +1,216 @@
+<script lang="ts">
+  import type { Findings, Schemas, Unit } from '../../api/client';
+  import { change, mm, plain } from '../../parts/words';
+  import Stepper from './Stepper.svelte';
+  import type { UnitState } from './unitState.svelte';
+
+  let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
+
+  type Side = 'mesial' | 'distal';
+  const sides: Side[] = ['mesial', 'distal'];
+  const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
+  const isFront = $derived(Number(unit.plan.tooth[1]) <= 3);
+  const isVeneer = $derived(unit.plan.restoration.startsWith('veneer'));
+  const cusps = $derived(unit.plan.intracoronal?.cusps.map((one) => one.cusp) ?? []);
+  const worn = $derived(isFront ? 'edge' : 'functional-cusp');
+
+  const ticks: {
+    key:
+      | 'rootTreated'
+      | 'noAntagonist'
+      | 'heavyGrinding'
+      | 'boggyGum'
+      | 'neighbourLesion'
+      | 'epinephrineSensitive'
+      | 'coldSensitive'
+      | 'typodont';
+    words: string;
+  }[] = [
+    { key: 'rootTreated', words: 'Root-treated' },
+    { key: 'noAntagonist', words: 'No antagonist' },
+    { key: 'heavyGrinding', words: 'Heavy grinding' },
+    { key: 'boggyGum', words: 'Boggy gum' },
+    { key: 'neighbourLesion', words: 'Lesion on the neighbour' },
+    { key: 'epinephrineSensitive', words: 'Sensitive to epinephrine' },
+    { key: 'coldSensitive', words: 'Sensitive to cold' },
+    { key: 'typodont', words: 'Plastic tooth' },
+  ];
+
+  function at(field: 'gapMm' | 'contactToCrestMm' | 'wearMm', key: string): number | null {
+    return (found[field] as Record<string, number> | undefined)?.[key] ?? null;
+  }
+
+  function put(field: 'gapMm' | 'contactToCrestMm' | 'wearMm', key: string, value: number) {
+    const entries: Record<string, number> = { ...found[field] };
+    if (value <= 0) delete entries[key];
+    else entries[key] = value;
+    unitState.changeFindings({ [field]: entries });
+  }
+
+  function toggle<T>(list: readonly T[] | undefined, one: T): T[] {
+    return list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
+  }
+
+  function hasFilling(surface: Schemas['FilledSurface']): boolean {
+    return found.fillings?.some((filling) => filling.surface === surface) ?? false;
+  }
+
+  function fill(surface: Schemas['FilledSurface']) {
+    const others = found.fillings?.filter((filling) => filling.surface !== surface) ?? [];
+    unitState.changeFindings({
+      fillings: hasFilling(surface) ? others : [...others, { surface, endsAboveGumMm: 0.5 }],
+    });
+  }
+</script>
+
+<details class="mb-3 border-t border-hairline pt-2">
+  <summary class="min-h-8 cursor-pointer text-[14px]">Findings</summary>
+  {#if unitState.moved.length > 0}
+    <ul class="my-2 border-l-3 border-plum pl-2 text-[13px]" role="status" aria-label="Moved by the last change">
+      {#each unitState.moved.slice(0, 6) as one (one.what)}
+        <li>{one.what} <span class="measure whitespace-nowrap">{mm(one.from)} → {mm(one.to)}</span></li>
+      {/each}
+      {#if unitState.moved.length > 6}<li class="text-soft">and {unitState.moved.length - 6} more</li>{/if}
+    </ul>
+  {/if}
+  <div class="tight">
+    {#if isVeneer}
+      <Stepper
+        label="Shade steps"
+        value={found.shadeSteps ?? 0}
+        least={0}
+        by={1}
+        onstep={(shadeSteps) => unitState.changeFindings({ shadeSteps })}
+      />
+      <Stepper
+        label="Enamel share"
+        value={found.facialEnamelShare ?? null}
+        least={0}
+        empty="?"
+        onstep={(share) => unitState.changeFindings({ facialEnamelShare: Math.min(1, share) })}
+      />
+    {/if}
+    <Stepper
+      label={isFront ? 'Edge worn' : 'Cusps worn'}
+      value={at('wearMm', worn) ?? 0}
+      least={0}
+      onstep={(value) => put('wearMm', worn, value)}
+    />
+    {#each sides as side (side)}
+      <Stepper
+        label="Gap {side}"
+        value={at('gapMm', side) ?? 0}
+        least={0}
+        onstep={(value) => put('gapMm', side, value)}
+      />
+    {/each}
+    <Stepper
+      label="Leans mesially °"
+      value={found.tiltDeg ?? 0}
+      signed
+      by={1}
+      onstep={(tiltDeg) => unitState.changeFindings({ tiltDeg })}
+    />
+    <Stepper
+      label="Turned °"
+      value={found.rotationDeg ?? 0}
+      signed
+      by={5}
+      onstep={(rotationDeg) => unitState.changeFindings({ rotationDeg })}
+    />
+    <Stepper
+      label="Recession"
+      value={found.recessionMm ?? 0}
+      least={0}
+      by={0.5}
+      onstep={(recessionMm) => unitState.changeFindings({ recessionMm })}
+    />
+    <Stepper
+      label="Gum to bone"
+      value={found.crestMm ?? null}
+      least={0}
+      by={0.5}
+      empty="?"
+      onstep={(crestMm) => unitState.changeFindings({ crestMm })}
+    />
+    {#each sides as side (side)}
+      <Stepper
+        label="Bone–contact {side}"
+        value={at('contactToCrestMm', side)}
+        least={0}
+        by={0.5}
+        empty="?"
+        onstep={(value) => put('contactToCrestMm', side, value)}
+      />
+    {/each}
+    {#if !isFront}
+      <Stepper
+        label="Lingual bulge"
+        value={found.lingualBulgeMm ?? null}
+        least={0}
+        empty="?"
+        onstep={(lingualBulgeMm) => unitState.changeFindings({ lingualBulgeMm })}
+      />
+    {/if}
+    {#if cusps.length > 0}
+      <Stepper
+        label="Isthmus share"
+        value={found.isthmusShare ?? null}
+        least={0}
+        empty="?"
+        onstep={(share) => unitState.changeFindings({ isthmusShare: Math.min(1, share) })}
+      />
+      <p class="quiet mt-2">Cracked cusps</p>
+      <div class="flex flex-wrap gap-1">
+        {#each cusps as cusp (cusp)}
+          <button
+            class="pill text-[13px]"
+            aria-pressed={found.crackedCusps?.includes(cusp) ?? false}
+            onclick={() => unitState.changeFindings({ crackedCusps: toggle(found.crackedCusps, cusp) })}
+            >{plain(cusp)}</button
+          >
+        {/each}
+      </div>
+    {/if}
+  </div>
+  <p class="quiet mt-2">Old fillings</p>
+  <div class="flex flex-wrap gap-1">
+    {#each ['facial', 'lingual', 'mesial', 'distal', 'occlusal'] as const as surface (surface)}
+      <button class="pill text-[13px]" aria-pressed={hasFilling(surface)} onclick={() => fill(surface)}
+        >{surface}</button
+      >
+    {/each}
+  </div>
+  {#each found.fillings ?? [] as filling (filling.surface)}
+    <Stepper
+      label="{filling.surface} ends"
+      value={filling.endsAboveGumMm ?? 0}
+      signed
+      by={0.5}
+      onstep={(endsAboveGumMm) =>
+        unitState.changeFindings({
+          fillings: found.fillings?.map((other) => (other === filling ? { ...other, endsAboveGumMm } : other)),
+        })}
+    />
+  {/each}
+  <div class="mt-2">
+    {#each ticks as tick (tick.key)}
+      <label class="flex min-h-9 items-center gap-2 text-[14px]">
+        <input
+          type="checkbox"
+          class="size-4 accent-(--plum)"
+          checked={found[tick.key] ?? false}
+          onchange={(event) => unitState.changeFindings({ [tick.key]: event.currentTarget.checked })}
+        />
+        {tick.words}
+      </label>
+    {/each}
+  </div>
+  <p class="quiet">Lengths in mm, {change(1)} is above the gum.</p>
+</details>
+
+<style>
+  .tight {
+    font-size: 14px;
+  }
+</style>
