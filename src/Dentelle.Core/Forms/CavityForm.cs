@@ -9,8 +9,13 @@ namespace Dentelle.Core.Forms;
 
 /// <summary>A back tooth cut for an inlay or onlay: covered cusps taken down by true distances, a trench along the central groove, a box on each side that
 /// has one. Everything opens to the bite, so that nothing is undercut along the path.</summary>
-public sealed class CavityForm : PlannedBody, IField
+/// <remarks>What is cut is a height over the plan; the tooth's own mesh, refined where walls will stand, is let down onto it. So it stays closed.</remarks>
+public sealed class CavityForm : PlannedBody
 {
+    /// <summary>How often edges that a wall will cross are halved, and the length under which they are left.</summary>
+    private const int Halvings = 3;
+    private const double Shortest = 0.04;
+
     /// <summary>Inner angles are rounded by this.</summary>
     private const double Inner = 0.4;
 
@@ -20,6 +25,8 @@ public sealed class CavityForm : PlannedBody, IField
     private readonly double slope, half, floor, shoulder, bevelHeight;
     private readonly IReadOnlyList<Box> boxes;
     private readonly int side;
+    private readonly AngleTable? outline;
+    private readonly double lowest;
 
     internal CavityForm(PresentTooth present, Plan plan, Protocol protocol)
         : base(present, plan)
@@ -37,6 +44,8 @@ public sealed class CavityForm : PlannedBody, IField
         var functional = Cusps.Of(plan.Tooth).Where(IsFunctional).ToArray();
         shoulder = functional.All(cavity.Covered.Contains) ? cavity.FunctionalShoulder?.Value.Value ?? 0 : 0;
         side = functional[0].IsFacial() ? 1 : -1;
+        if (shoulder > 0) outline = Outline();
+        lowest = Math.Min(floor, boxes.Count > 0 ? boxes.Min(box => box.Floor) : floor) - 0.5;
 
         double Surface(double x, double y) => Crossing.Edge(0, present.Form.Size.Length + 0.5, z => present.Form.At(new Vec3(x, y, z)));
     }
@@ -44,22 +53,58 @@ public sealed class CavityForm : PlannedBody, IField
     /// <summary>The trench, or a box: its floor, and walls that open upwards.</summary>
     private sealed record Box(int Side, double Axial, double Floor, double Middle, double Half);
 
-    public double At(Vec3 p)
+    internal override Mesh Unplaced(Fineness fineness)
     {
-        // Positive outside of all that is cut.
+        var mesh = fineness == Fineness.Preview ? Present.Surface : Present.Form.Unplaced(fineness);
+        var down = Drops(mesh, []);
+        for (var pass = 0; pass < Halvings; pass++)
+        {
+            var (now, drops) = (mesh, down);
+            mesh = Refinement.Split(now, Crossed, Middle);
+
+            bool Crossed(int a, int b) => Math.Abs(drops[a] - drops[b]) is var step && step > 0.15
+                && (now.Positions[a] - now.Positions[b]).Length() is var length && length > Shortest && step > 0.8 * length;
+
+            // A middle between two places of the surface: what it is off the curve is far below the wall that will stand there.
+            Vec3 Middle(int a, int b) => (now.Positions[a] + now.Positions[b]) / 2;
+
+            // Vertices keep their numbers; only new ones are asked about.
+            down = Drops(mesh, drops);
+        }
+        var places = mesh.Positions.ToArray();
+        Parallel.For(0, (places.Length + 511) / 512, run =>
+        {
+            for (var i = run * 512; i < Math.Min(places.Length, (run + 1) * 512); i++)
+            {
+                if (down[i] > 0) places[i] = (System.Numerics.Vector3)Inside(places[i] - new System.Numerics.Vector3(0, 0, (float)down[i]));
+            }
+        });
+        return new Mesh(places, [.. mesh.Corners]);
+    }
+
+    /// <summary>How far each vertex comes down.</summary>
+    private double[] Drops(Mesh mesh, double[] known)
+    {
+        var drops = new double[mesh.Positions.Length];
+        known.CopyTo(drops, 0);
+        Parallel.For(0, (drops.Length - known.Length + 511) / 512, run =>
+        {
+            for (var i = known.Length + (run * 512); i < Math.Min(drops.Length, known.Length + ((run + 1) * 512)); i++)
+            {
+                Vec3 p = mesh.Positions[i];
+                if (p.Z > lowest && Uncut(p) < 0) drops[i] = p.Z - Crossing.Edge(lowest - 1, p.Z, z => -Uncut(p with { Z = z }));
+            }
+        });
+        return drops;
+    }
+
+    /// <summary>Positive outside of all that is cut; grows downwards everywhere.</summary>
+    private double Uncut(Vec3 p)
+    {
         var whole = Trench(p);
         foreach (var box in boxes) whole = Blend.Min(whole, InBox(p, box), 0.15);
         if (top is not null) whole = Math.Min(whole, -top.Over(p).Distance);
-        if (shoulder > 0) whole = Blend.Min(whole, OnShoulder(p), 0.15);
-        return Math.Max(Present.Form.At(p), -whole);
-    }
-
-    internal override Mesh Unplaced(Fineness fineness)
-    {
-        var box = Present.Surface.Box;
-        var spacing = fineness == Fineness.Preview ? 0.2 : 0.1;
-        var grown = new Vec3(2 * spacing, 2 * spacing, 2 * spacing);
-        return SurfaceExtraction.Of(SampledField.Of(this, new Box3(box.Low - grown, box.High + grown), spacing), this, sharp: true);
+        return shoulder > 0 ? Blend.Min(whole, OnShoulder(p), 0.15) : whole;
     }
 
     /// <summary>Along the groove, from box to box or to the inner foot of the ridges.</summary>
@@ -75,13 +120,21 @@ public sealed class CavityForm : PlannedBody, IField
     /// <summary>On the side of the functional cusps, where their bevels end: as wide as the shoulder, its inner angle rounded.</summary>
     private double OnShoulder(Vec3 p)
     {
-        // The crown's own field counts a wall's distance by this share.
-        const double level = 0.85;
         var q = Present.Form.Unfitted(p);
         var under = crown.Table.OverRim(q.X, q.Y).RimHeight - bevelHeight - q.Z;
-        var beyond = 0.8 * ((level * Math.Abs(q.X)) - (side * q.Y));
-        return Rounded(under, Math.Max(-Present.Form.At(p) - (level * shoulder), beyond));
+        var inset = outline!.At(Math.Atan2(p.Y, p.X)) - Math.Sqrt((p.X * p.X) + (p.Y * p.Y));
+        // From the corners on the contacts begin.
+        return Rounded(under, Math.Max(inset - shoulder, 0.8 * ((0.85 * Math.Abs(q.X)) - (side * q.Y))));
     }
+
+    /// <summary>How far the tooth reaches in every direction where the bevels end.</summary>
+    private AngleTable Outline() => new(angle =>
+    {
+        var (sin, cos) = Math.SinCos(angle);
+        var far = Present.Form.Size.Mesiodistal + Present.Form.Size.Faciolingual;
+        var level = crown.Table.RimHeight.At(angle) - bevelHeight;
+        return Crossing.Edge(0, far, r => Present.Form.At(new Vec3(r * cos, r * sin, level)));
+    });
 
     private bool IsFunctional(Cusp cusp) => cusp.IsFunctional(Plan.Tooth, Plan.Assessment.Crossbite);
 

@@ -20,7 +20,7 @@ public sealed class VeneerForm : PlannedBody
     private const double FacesFront = 0.25;
 
     /// <summary>What the evening-out of heights changes where nothing is cut.</summary>
-    private const double Blurred = 0.005;
+    private const double Blurred = 0.01;
 
     private readonly ShapeHabits shape;
     private readonly VeneerHabits habits;
@@ -47,13 +47,17 @@ public sealed class VeneerForm : PlannedBody
         var places = mesh.Positions.ToArray();
         // The edge first: what comes down with it must still end on the facial and lingual cuts.
         if (Plan.DepthAt(ZoneKind.Edge) > Mm.Zero) LowerEdge(mesh, places);
-        Take(mesh, places, FacialDepths(mesh, kinds), Path);
-        if (Plan.Restoration == Restoration.VeneerWrap) Take(mesh, places, LingualDepths(mesh, kinds), new Vec3(0, -Math.Sqrt(0.5), Math.Sqrt(0.5)));
+        Take(mesh, kinds, places, FacialDepths(mesh, kinds), Path);
+        if (Plan.Restoration == Restoration.VeneerWrap) Take(mesh, kinds, places, LingualDepths(mesh, kinds), new Vec3(0, -Math.Sqrt(0.5), Math.Sqrt(0.5)));
+        for (var i = 0; i < places.Length; i++)
+        {
+            if (places[i] != mesh.Positions[i]) places[i] = (Vector3)Inside(places[i]);
+        }
         return new Mesh(places, [.. mesh.Corners]);
     }
 
     /// <summary>Takes every vertex that faces a direction back to what lies its depth under the surface.</summary>
-    private static void Take(Mesh mesh, Vector3[] places, double[] depths, Vec3 toward)
+    private static void Take(Mesh mesh, ZoneKind?[] kinds, Vector3[] places, double[] depths, Vec3 toward)
     {
         var turn = Rigid.Frame(Vec3.UnitX, toward.Cross(Vec3.UnitX), toward, default).Inverse;
         var turned = mesh.Moved(turn);
@@ -62,7 +66,8 @@ public sealed class VeneerForm : PlannedBody
         var back = turn.Inverse;
         for (var i = 0; i < places.Length; i++)
         {
-            if (((Vec3)mesh.Normals[i]).Dot(toward) < 0.02) continue;
+            // The root, seen close behind the crown from here, is left.
+            if (kinds[i] is null || ((Vec3)mesh.Normals[i]).Dot(toward) < 0.02) continue;
             var at = turn.Apply(places[i]);
             var height = reduced.Height(at.X, at.Y);
             if (height < at.Z - Blurred) places[i] = (Vector3)back.Apply(at with { Z = height });
