@@ -50,6 +50,15 @@ internal static class PlanTable
             text.AppendLine(Said($"Cost: {cost.RemovedMm3:0} mm³ of {cost.CrownMm3:0} ({cost.Share * 100:0} %), {cost.EnamelLeftShare * 100:0} % of the enamel stays; averages of the form"));
         if (unit.Milling is { } mill)
             text.AppendLine(Said($"Mill: a tool of {mill.ToolDiameterMm:0.0} past an edge rounded by {mill.EdgeRadiusMm:0.0} leaves {mill.LeftMm:0.00} of {mill.WallMm:0.00}; at least {mill.LeastMm:0.00}"));
+        foreach (var advice in unit.Decisions)
+        {
+            text.AppendLine($"{advice.Question} {(advice.Preferred is { } preferred ? preferred : "open")}");
+            foreach (var side in advice.Alternatives)
+            {
+                foreach (var reason in side.For) text.AppendLine($"  + {side.Name}: {reason.Text}");
+                foreach (var reason in side.Against) text.AppendLine($"  − {side.Name}: {reason.Text}");
+            }
+        }
         if (unit.Cautions.Count > 0) text.AppendLine();
         foreach (var caution in unit.Cautions) text.AppendLine($"! {caution.Text}{(caution.Because is { } because ? $" Done all the same: {because}" : "")}");
     }

@@ -145,6 +145,43 @@ public class RestorationTests
         }
     }
 
+    [Fact(DisplayName = "One finding turned round changes the advice, and the reason names it with its number")]
+    public void Advice()
+    {
+        Advice On(string line, string code, FindingsInput? found = null, Func<PlanInputs, PlanInputs>? more = null)
+        {
+            var unit = Shipped.Unit(line, inputs => (more ?? (same => same))(found is null ? inputs : inputs with { Findings = found }));
+            return Advisor.On(unit.Plan, unit.Resistance(Shipped.Protocol) ?? [], Shipped.Protocol).Single(advice => advice.Code == code);
+        }
+        // Most of the facial still enamel: veneer; most of it gone: crown; about half: both are offered (S5, from memory).
+        Assert.Equal("veneer", On("11 veneer butt", "veneer-or-crown", new() { FacialEnamelShare = 0.9 }).Preferred);
+        var lost = On("11 veneer butt", "veneer-or-crown", new() { FacialEnamelShare = 0.2, HeavyGrinding = true });
+        Assert.Equal("crown", lost.Preferred);
+        Assert.Contains(lost.Alternatives[0].Against, reason => reason.Effect == 0.2);
+        Assert.Null(On("11 veneer butt", "veneer-or-crown", new() { FacialEnamelShare = 0.5 }).Preferred);
+        Assert.Equal("veneer", On("11 crown lithium disilicate", "veneer-or-crown", new() { RootTreated = true }).Preferred);
+        // Any lengthening wants a butt; none lets the edge stay.
+        Assert.Equal("veneer-facial", On("11 veneer butt", "which-veneer").Preferred);
+        Assert.Equal("veneer-butt", On("11 veneer butt +0.8", "which-veneer").Preferred);
+        // Sound cusps: inlay; an isthmus over half: onlay; all cusps and both ridges: crown (S2, S3, from memory).
+        Assert.Equal("inlay", On("36 onlay", "inlay-onlay-crown", new() { IsthmusShare = 0.3 }).Preferred);
+        Assert.Equal("onlay", On("36 inlay", "inlay-onlay-crown", new() { IsthmusShare = 0.6 }).Preferred);
+        Assert.Null(On("36 onlay", "inlay-onlay-crown", new() { IsthmusShare = 0.6, LostRidges = [ProximalSide.Mesial, ProximalSide.Distal] }).Preferred);
+        Assert.Equal("crown", On("36 onlay", "inlay-onlay-crown", new() { IsthmusShare = 0.6, LostRidges = [ProximalSide.Mesial, ProximalSide.Distal], HeavyGrinding = true }).Preferred);
+        // Bone to contact: 5 fills in 98 of 100, 6 in 56, 7 in 27 (S7, from memory); 2.5 lower brings 6.5 to 4.
+        var papilla = On("11 veneer wrap", "papilla-mesial", new() { ContactToCrestMm = new Dictionary<string, double> { ["mesial"] = 6.5 } });
+        Assert.Equal("contact moves down", papilla.Preferred);
+        Assert.Equal(2.5, papilla.Alternatives[1].For[0].Effect);
+        Assert.Contains("27 of 100", papilla.Alternatives[0].Against[0].Text, StringComparison.Ordinal);
+        Assert.Equal("contact stays", On("11 veneer wrap", "papilla-mesial", new() { ContactToCrestMm = new Dictionary<string, double> { ["mesial"] = 5 } }).Preferred);
+        // A back tooth ends above the gum; bone at 2.3 leaves nothing below it.
+        Assert.Equal("above the gum", On("36 crown zirconia", "margin-level").Preferred);
+        Assert.Contains(On("11 crown mc", "margin-level", new() { CrestMm = 2.3 }).Alternatives[2].Against, reason => reason.Effect is > 0.25 and < 0.27);
+        // Enough wall: cemented; a short crown: a groove or bonding.
+        Assert.Equal("retentive, cemented", On("35 crown mc", "hold").Preferred);
+        Assert.NotEqual("retentive, cemented", On("37 crown metal", "hold", more: inputs => inputs with { SizeMm = new SizeInput(5) }).Preferred);
+    }
+
     [Fact(DisplayName = "A partial-coverage crown leaves the facial alone")]
     public void Partial()
     {

@@ -46,13 +46,23 @@ public sealed record UnitDocument(
     /// <summary>What the planned body costs the tooth.</summary>
     public CutCost? Cost { get; init; }
 
+    /// <summary>Questions weighed, with what speaks for and against each answer.</summary>
+    public IReadOnlyList<AdviceDocument> Decisions { get; init; } = [];
+
     /// <summary>The plan with all that is taken from its drawing.</summary>
-    public static UnitDocument From(PlannedUnit unit, Handbook handbook) => From(unit.Plan) with
+    public static UnitDocument From(PlannedUnit unit, Handbook handbook) => Drawn(unit, handbook.Protocol) with { Cost = CutCost.Of(unit.Drawing, handbook) };
+
+    /// <summary>The same without its cost, whose volumes take longer than the drawing.</summary>
+    public static UnitDocument Drawn(PlannedUnit unit, Protocol protocol)
     {
-        Resistance = unit.Resistance(handbook.Protocol),
-        Milling = MillingCheck.Of(unit.Plan, handbook.Protocol),
-        Cost = CutCost.Of(unit.Drawing, handbook),
-    };
+        var resistance = unit.Resistance(protocol);
+        return From(unit.Plan) with
+        {
+            Resistance = resistance,
+            Milling = MillingCheck.Of(unit.Plan, protocol),
+            Decisions = [.. Advisor.On(unit.Plan, resistance ?? [], protocol).Select(AdviceDocument.From)],
+        };
+    }
 
     /// <summary>The plan alone.</summary>
     public static UnitDocument From(Plan plan)

@@ -69,3 +69,17 @@ public sealed record ConnectorDocument(IReadOnlyList<string> Between, double Lea
 /// <param name="Option">As it was asked for.</param>
 /// <param name="Sentence">What it gains and loses against the first, computed from the numbers.</param>
 public sealed record OptionDocument(string Option, UnitDocument Unit, string Sentence);
+
+/// <param name="Preferred">The alternative that is advised; left out where two are as good.</param>
+public sealed record AdviceDocument(string Code, string Question, string? Preferred, IReadOnlyList<AlternativeDocument> Alternatives)
+{
+    public static AdviceDocument From(Advice advice) => new(
+        advice.Code, advice.Question, advice.Preferred,
+        [
+            .. advice.Alternatives.Select(alternative => new AlternativeDocument(
+                alternative.Name, [.. alternative.For.Select(ReasonDocument.From)], [.. alternative.Against.Select(ReasonDocument.From)])),
+        ]);
+}
+
+/// <param name="For">What speaks for it; the effect is the number behind the reason.</param>
+public sealed record AlternativeDocument(string Name, IReadOnlyList<ReasonDocument> For, IReadOnlyList<ReasonDocument> Against);

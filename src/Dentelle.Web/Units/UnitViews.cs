@@ -24,7 +24,7 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
         var whole = await store.CaseAsync(unit.CaseId, stop);
         return new UnitView(
             unit.Id, unit.Version, CaseOf(whole!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
-            UnitDocument.From(planned.Plan) with { Resistance = planned.Resistance(handbook.Protocol), Milling = MillingCheck.Of(planned.Plan, handbook.Protocol) }, DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan),
+            UnitDocument.Drawn(planned, handbook.Protocol), DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan),
             Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, $"{handbook.Protocol.Name}, version {handbook.Protocol.Version}")
         {
             Bridge = BridgeOf(unit, whole!),

@@ -278,6 +278,19 @@ export interface components {
              */
             tocDeg: number;
         };
+        AdviceDocument: {
+            code: string;
+            question: string;
+            /** @description The alternative that is advised; left out where two are as good. */
+            preferred?: null | string;
+            alternatives: components["schemas"]["AlternativeDocument"][];
+        };
+        AlternativeDocument: {
+            name: string;
+            /** @description What speaks for it; the effect is the number behind the reason. */
+            for: components["schemas"]["ReasonDocument"][];
+            against: components["schemas"]["ReasonDocument"][];
+        };
         Bending: {
             /**
              * Format: int32
@@ -1089,6 +1102,8 @@ export interface components {
             resistance?: null | components["schemas"]["Tipping"][];
             milling?: null | components["schemas"]["MillingCheck"];
             cost?: null | components["schemas"]["CutCost"];
+            /** @description Questions weighed, with what speaks for and against each answer. */
+            decisions: components["schemas"]["AdviceDocument"][];
         };
         /** @description Another unit of the same case. */
         UnitLink: {

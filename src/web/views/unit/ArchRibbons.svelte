@@ -5,6 +5,13 @@
 
   let { units, current }: { units: Schemas['UnitLink'][]; current: string } = $props();
 
+  // Abutments and pontics hang together on one line: their shared path.
+  const bridges = $derived(
+    units
+      .map((unit) => unit.bridge)
+      .filter((teeth, i, all) => teeth.length > 0 && all.findIndex((other) => other[0] === teeth[0]) === i),
+  );
+
   const width = 172;
   const jaws = [
     { teeth: ribbon('upper', width), y: 0 },
@@ -28,6 +35,15 @@
           onclick={() => unit && navigate('/unit/:id', { params: { id: unit.id } })}
         />
       {/each}
+      {#each bridges.filter((teeth) => jaw.teeth.some((tooth) => tooth.iso === teeth[0])) as teeth (teeth[0])}
+        <polyline
+          class="bridge"
+          points={teeth
+            .map((iso) => jaw.teeth.find((tooth) => tooth.iso === iso)!)
+            .map((tooth) => `${tooth.x},${tooth.y}`)
+            .join(' ')}
+        />
+      {/each}
     </g>
   {/each}
 </svg>
@@ -36,6 +52,12 @@
   rect {
     stroke: var(--firm);
     stroke-width: 0.7;
+  }
+  .bridge {
+    fill: none;
+    stroke: var(--leaf);
+    stroke-width: 1.6;
+    pointer-events: none;
   }
   .other {
     fill: var(--tooth);

@@ -76,6 +76,7 @@
   <div class="tight">
     {#if isVeneer}
       <Stepper
+        stacked
         label="Shade steps"
         value={found.shadeSteps ?? 0}
         least={0}
@@ -83,6 +84,7 @@
         onstep={(shadeSteps) => unitState.changeFindings({ shadeSteps })}
       />
       <Stepper
+        stacked
         label="Enamel share"
         value={found.facialEnamelShare ?? null}
         least={0}
@@ -91,6 +93,7 @@
       />
     {/if}
     <Stepper
+      stacked
       label={isFront ? 'Edge worn' : 'Cusps worn'}
       value={at('wearMm', worn) ?? 0}
       least={0}
@@ -98,6 +101,7 @@
     />
     {#each sides as side (side)}
       <Stepper
+        stacked
         label="Gap {side}"
         value={at('gapMm', side) ?? 0}
         least={0}
@@ -105,6 +109,7 @@
       />
     {/each}
     <Stepper
+      stacked
       label="Leans mesially °"
       value={found.tiltDeg ?? 0}
       signed
@@ -112,6 +117,7 @@
       onstep={(tiltDeg) => unitState.changeFindings({ tiltDeg })}
     />
     <Stepper
+      stacked
       label="Turned °"
       value={found.rotationDeg ?? 0}
       signed
@@ -119,6 +125,7 @@
       onstep={(rotationDeg) => unitState.changeFindings({ rotationDeg })}
     />
     <Stepper
+      stacked
       label="Recession"
       value={found.recessionMm ?? 0}
       least={0}
@@ -126,6 +133,7 @@
       onstep={(recessionMm) => unitState.changeFindings({ recessionMm })}
     />
     <Stepper
+      stacked
       label="Gum to bone"
       value={found.crestMm ?? null}
       least={0}
@@ -135,6 +143,7 @@
     />
     {#each sides as side (side)}
       <Stepper
+        stacked
         label="Bone–contact {side}"
         value={at('contactToCrestMm', side)}
         least={0}
@@ -145,6 +154,7 @@
     {/each}
     {#if !isFront}
       <Stepper
+        stacked
         label="Lingual bulge"
         value={found.lingualBulgeMm ?? null}
         least={0}
@@ -154,6 +164,7 @@
     {/if}
     {#if cusps.length > 0}
       <Stepper
+        stacked
         label="Isthmus share"
         value={found.isthmusShare ?? null}
         least={0}
@@ -183,6 +194,7 @@
   </div>
   {#each found.fillings ?? [] as filling (filling.surface)}
     <Stepper
+      stacked
       label="{filling.surface} ends"
       value={filling.endsAboveGumMm ?? 0}
       signed

@@ -8,6 +8,7 @@
     signed = false,
     by: size = 0.1,
     empty = 'not read',
+    stacked = false,
     onstep,
   }: {
     label: string;
@@ -18,6 +19,8 @@
     by?: number;
     /** What is shown where there is no value. */
     empty?: string;
+    /** Label above the buttons, for narrow columns. */
+    stacked?: boolean;
     onstep: (value: number) => void;
   } = $props();
 
@@ -27,9 +30,9 @@
   }
 </script>
 
-<div class="flex items-center justify-between" role="group" aria-label={label}>
-  <span>{label}</span>
-  <span class="flex items-center">
+<div class={stacked ? 'py-0.5' : 'flex items-center justify-between'} role="group" aria-label={label}>
+  <span class="first-letter:uppercase {stacked ? 'block text-[14px]' : ''}">{label}</span>
+  <span class="flex items-center {stacked ? 'justify-between' : ''}">
     <button class="pill min-w-11 text-center" aria-label="{label} less" onclick={() => step(-size)}>−</button>
     <output class="measure min-w-20 px-1 text-center text-[18px]">
       {value === null ? empty : signed ? change(value) : mm(value)}

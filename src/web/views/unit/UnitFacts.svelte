@@ -144,6 +144,27 @@
       <p class="mt-1 border-l-4 border-(--over-mark) pl-3 text-[14px]">{caution.text}</p>
     {/each}
   {/if}
+  {#if plan.decisions.length > 0}
+    <details class="mt-2 border-t border-hairline pt-1">
+      <summary class="min-h-8 cursor-pointer text-[14px]">Weighing</summary>
+      {#each plan.decisions as advice (advice.code)}
+        <p class="mt-2 text-[14px]">
+          <strong>{advice.question}</strong>
+          {advice.preferred ? plain(advice.preferred) : 'open'}
+        </p>
+        <ul class="text-[13px]">
+          {#each advice.alternatives as side (side.name)}
+            {#each side.for as reason (reason.text)}
+              <li><span class="text-done" aria-label="for">+</span> {plain(side.name)}: {reason.text}</li>
+            {/each}
+            {#each side.against as reason (reason.text)}
+              <li><span class="text-over" aria-label="against">−</span> {plain(side.name)}: {reason.text}</li>
+            {/each}
+          {/each}
+        </ul>
+      {/each}
+    </details>
+  {/if}
 </section>
 
 <style>
