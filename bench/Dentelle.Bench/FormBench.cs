@@ -15,7 +15,7 @@ public class FormBench
     private readonly Handbook handbook;
     private ToothCode tooth;
     private Plan plan = null!;
-    private PlannedForm planned = null!;
+    private PlannedBody planned = null!;
 
     public FormBench() => handbook = Need(Handbook.Read(name => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "protocols", name))));
 

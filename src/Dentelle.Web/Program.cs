@@ -59,6 +59,7 @@ app.MapStaticAssets().AllowAnonymous();
 app.MapCases();
 app.MapUnits();
 app.MapBodies();
+app.MapOptions();
 app.MapQuickLine();
 app.MapReference();
 app.MapSettings();

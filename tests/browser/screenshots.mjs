@@ -15,6 +15,9 @@ const shots = [
   { name: 'unit-room', path: `/unit/${unit('47')}#functional-cusp-mesiofacial` },
   { name: 'unit-chair', path: `/unit/${unit('26')}#mesial-ridge`, theme: 'chair', width: 1024, height: 768 },
   { name: 'unit-round', path: `/unit/${unit('26')}`, press: '3', cutOpen: '0.55' },
+  { name: 'unit-veneer', path: `/unit/${unit('21')}#facial-middle-third` },
+  { name: 'unit-onlay', path: `/unit/${unit('16')}#groove` },
+  { name: 'unit-bridge', path: `/unit/${unit('37')}#mesial` },
   { name: 'quick-line', path: '/', type: '36 crown zirconai' },
 ];
 

@@ -31,8 +31,8 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
             page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), present, XFillMode.Winding);
         }
 
-        page.DrawLines(Ink.Line(Ink.Hairline, 0.6, 4, 3), Points(section.Enamel, place));
-        page.DrawLines(Ink.Line(Ink.Gum, 0.6, 4, 3), Points(section.Pulp, place));
+        Line(Ink.Line(Ink.Hairline, 0.6, 4, 3), Points(section.Enamel, place));
+        Line(Ink.Line(Ink.Gum, 0.6, 4, 3), Points(section.Pulp, place));
         foreach (var margin in section.Margins)
         {
             var gum = place(margin.Gum);
@@ -74,6 +74,12 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         }
 
         page.DrawString($"{length} mm", SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(at.X + (length * pointsPerMm) + 5, at.Y + 1));
+    }
+
+    /// <summary>A section may pass beside the pulp.</summary>
+    private void Line(XPen pen, XPoint[] points)
+    {
+        if (points.Length > 1) page.DrawLines(pen, points);
     }
 
     private void Number(ZoneMark mark, Plan plan, Func<Vec2, XPoint> place)

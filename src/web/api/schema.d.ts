@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/units/{id}/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compareOptions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -758,6 +774,42 @@ export interface components {
              */
             edgeRadiusNeededMm?: null | number;
         };
+        OptionColumn: {
+            /** @description As it was asked for; empty for what is planned. */
+            option: string;
+            /** @description What the unit's inputs would be. */
+            inputs: components["schemas"]["PlanInputs"];
+            restoration: components["schemas"]["Restoration"];
+            what: string;
+            material: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @description Deepest cut of any zone.
+             */
+            deepestMm: number;
+            cost?: null | components["schemas"]["CutCost"];
+            /**
+             * Format: double
+             * @description Share of the weakest wall that resists tipping; null where no walls were drawn.
+             */
+            holdShare?: null | number;
+            /**
+             * Format: double
+             * @description Share of a veneer's bonded surface that ends in enamel.
+             */
+            bondedShare?: null | number;
+            cautions: string[];
+            /** @description What it gains and loses against what is planned. */
+            sentence?: null | string;
+        };
+        OptionsEntry: {
+            /** @description What would stand behind the tooth in a quick line: "crown metal". */
+            options: string[];
+        };
+        OptionsView: {
+            /** @description What is planned first. */
+            columns: components["schemas"]["OptionColumn"][];
+        };
         /** @description What the planned body really takes from one zone, and why where it is not what was asked. Millimetres. */
         OutcomeView: {
             zone: string;
@@ -1171,6 +1223,32 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    compareOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OptionsEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsView"];
+                };
+            };
+        };
+    };
     getReference: {
         parameters: {
             query?: never;

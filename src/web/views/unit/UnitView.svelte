@@ -4,6 +4,7 @@
   import { route } from '../../router';
   import { shared } from '../../parts/shared.svelte';
   import CaseMargin from './CaseMargin.svelte';
+  import OptionsDialog from './OptionsDialog.svelte';
   import Plate from './Plate.svelte';
   import ReadingStrip from './ReadingStrip.svelte';
   import UnitFacts from './UnitFacts.svelte';
@@ -16,6 +17,7 @@
   let strip = $state<ReadingStrip>();
   let panel = $state<ZonePanel>();
   let turning = $state(false);
+  let weighing = $state(false);
 
   const unit = $derived(unitState.unit);
 
@@ -38,6 +40,7 @@
       { name: 'Build out by 0.1 less', keys: ['-', '−'], shown: '−', run: () => panel?.buildOut(-0.1) },
       { name: 'Undo', keys: ['u', 'U'], shown: 'U', run: () => void unitState.undo() },
       { name: 'Sections or in the round', keys: ['3'], shown: '3', run: () => (turning = !turning) },
+      { name: 'Options side by side', keys: ['o', 'O'], shown: 'O', run: () => (weighing = true) },
       { name: 'Print the page', keys: ['p', 'P'], shown: 'P', run: print },
     ]);
     return () => {
@@ -70,7 +73,8 @@
       <ReadingStrip bind:this={strip} {unitState} zone={unitState.zone} />
     </div>
     <ZonePanel bind:this={panel} {unitState} {unit} zone={unitState.zone} />
-    <ZoneThread {unitState} {unit} zone={unitState.zone} onprint={print} />
+    <ZoneThread {unitState} {unit} zone={unitState.zone} onprint={print} onoptions={() => (weighing = true)} />
+    <OptionsDialog bind:open={weighing} {unitState} {unit} />
   </div>
 {:else if unit}
   <h1 class="sr-only">{unit.written}, {unit.plan.toothName}</h1>

@@ -5,8 +5,13 @@
   import { mm, plain } from '../../parts/words';
   import type { UnitState } from './unitState.svelte';
 
-  let { unitState, unit, zone, onprint }: { unitState: UnitState; unit: Unit; zone: Zone; onprint: () => void } =
-    $props();
+  let {
+    unitState,
+    unit,
+    zone,
+    onprint,
+    onoptions,
+  }: { unitState: UnitState; unit: Unit; zone: Zone; onprint: () => void; onoptions: () => void } = $props();
 
   const read = $derived(unit.plan.zones.filter((candidate) => unitState.readingAt(candidate.zone)).length);
   const warned = $derived(unit.plan.cautions.map((caution) => caution.zone));
@@ -21,6 +26,7 @@
 <nav class="col-span-3 border-t border-firm bg-leaf px-5 pt-2 pb-2" aria-label="Zones">
   <div class="quiet mb-1 flex items-baseline gap-5">
     <span class="mr-2">{unit.plan.zones.length} {unit.plan.zones.length === 1 ? 'zone' : 'zones'} · {read} read</span>
+    <button class="line-button" onclick={onoptions}>Options</button>
     <button class="line-button" onclick={onprint}>Print page</button>
     <a class="line-button" href="/api/cases/{unit.case.id}/file" download>Save as file</a>
     <button class="line-button" onclick={() => unitState.finish(!unit.finished)}>

@@ -1,0 +1,59 @@
+using System.Text.Json.Nodes;
+
+namespace Dentelle.Web.Tests;
+
+/// <summary>Bridges, options, reasons and costs through the application's door.</summary>
+public sealed class RestorationApiTests : IDisposable
+{
+    private readonly Practice practice = new();
+    private readonly HttpClient client;
+
+    public RestorationApiTests() => client = practice.CreateClient();
+
+    public void Dispose() => practice.Dispose();
+
+    [Fact(DisplayName = "A bridge's line makes all its units in one case; each tells the bridge, its pontic is drawn and printed too")]
+    public async Task Bridge()
+    {
+        var first = await client.Get($"/api/units/{await client.NewUnit("45x47 bridge zirconia tilt 47 mesial 10")}");
+        var links = first["case"]!["units"]!.AsArray();
+        Assert.Equal(["47", "46", "45"], links.Select(unit => (string)unit!["tooth"]!));
+        Assert.Equal(["crown", "pontic", "crown"], links.Select(unit => (string)unit!["what"]!));
+        Assert.Equal(5, (double)first["bridge"]!["abutments"]![0]!["fromPathDeg"]!, 1e-6);
+        var pontic = await client.Get($"/api/units/{links[1]!["id"]}");
+        Assert.Empty(pontic["plan"]!["zones"]!.AsArray());
+        Assert.NotNull(pontic["bridge"]);
+        Assert.StartsWith("%PDF", await client.GetStringAsync($"/api/units/{links[1]!["id"]}/sheet.pdf"), StringComparison.Ordinal);
+        Assert.Equal(422, (await client.Post($"/api/units/{links[1]!["id"]}/options", """{ "options": ["inlay porcelain"] }""").Refused()).Status);
+    }
+
+    [Fact(DisplayName = "A veneer's body goes out as a file; options stand beside what is planned and save nothing; a cost follows the plan")]
+    public async Task Options()
+    {
+        var id = await client.NewUnit("11 veneer butt porcelain dark");
+        Assert.True((await client.GetByteArrayAsync($"/api/units/{id}/bodies/prepared.stl")).Length > 1_000_000);
+        var columns = (await client.Post($"/api/units/{id}/options", """{ "options": ["crown lithium disilicate", "veneer facial"] }""").Json())["columns"]!.AsArray();
+        double Cut(int column) => (double)columns[column]!["cost"]!["removedMm3"]!;
+        Assert.True(Cut(2) < Cut(0) && Cut(0) < Cut(1));
+        // The finding stays with the tooth: one shade step deepens the other veneer too.
+        Assert.Equal(1, (double)columns[2]!["inputs"]!["findings"]!["shadeSteps"]!);
+        Assert.StartsWith("Loses", (string)columns[1]!["sentence"]!, StringComparison.Ordinal);
+        var unit = await client.Get($"/api/units/{id}");
+        Assert.Equal(1, (int)unit["version"]!);
+        Assert.Equal(Cut(0), (double)(await client.Get($"/api/units/{id}/cost"))["cost"]!["removedMm3"]!, 1e-6);
+        Assert.Equal(422, (await client.Post($"/api/units/{id}/options", """{ "options": ["crown cheese"] }""").Refused()).Status);
+        Assert.Equal(422, (await client.Post($"/api/units/{id}/options", """{ "options": ["crown metal", "crown metal", "crown metal", "crown metal"] }""").Refused()).Status);
+    }
+
+    [Fact(DisplayName = "What excludes itself is refused by name and done for a reason, which stays with the plan")]
+    public async Task Reasons()
+    {
+        var id = await client.NewUnit("12 veneer facial porcelain");
+        Task<HttpResponseMessage> Longer(string because) => client.Put($"/api/units/{id}/inputs", $$"""{ "restoration": "veneer-facial", "buildOutMm": { "edge": 1 }{{because}} }""", "\"1\"");
+        var refused = JsonNode.Parse(await (await Longer("")).Content.ReadAsStringAsync())!;
+        Assert.Equal("facial-veneer-lengthens", (string)refused["code"]!);
+        Assert.True((bool)refused["yieldsToReason"]!);
+        var done = await Longer(""", "because": { "facial-veneer-lengthens": "only a corner" }""").Json();
+        Assert.Equal("only a corner", (string)done["inputs"]!["because"]!["facial-veneer-lengthens"]!);
+    }
+}

@@ -1,0 +1,48 @@
+import AxeBuilder from '@axe-core/playwright';
+import { begin, depth, expect, panel, test } from './practice';
+
+test('two veneers: a finding moves numbers at once; a facial-only one that lengthens is refused, and done for a reason', async ({
+  page,
+}) => {
+  await begin(page, '11 21 veneer butt porcelain +1.0');
+  await expect(depth(page)).toHaveText(/0\.5/);
+  const margin = page.getByRole('complementary', { name: 'Case' });
+  await expect(margin.getByRole('link', { name: /veneer, incisal butt/ })).toHaveCount(2);
+  await margin.getByText('Findings').click();
+  await margin.getByRole('button', { name: 'Shade steps more' }).click();
+  await expect(margin.getByRole('status', { name: 'Moved by the last change' })).toContainText('0.6 → 0.85');
+  await expect(panel(page)).toContainText('of the bonded surface ends in enamel');
+
+  await margin.getByRole('button', { name: 'veneer facial' }).click();
+  await expect(margin.getByRole('alert')).toContainText("can't lengthen the tooth by 1.0");
+  await margin.getByLabel('Reason to plan it all the same').fill('mock-up shown and wanted');
+  await margin.getByRole('button', { name: 'All the same' }).click();
+  await expect(margin.getByRole('button', { name: 'veneer facial' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('u');
+  await expect(margin.getByRole('button', { name: 'veneer butt' })).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('an onlay beside a crown, side by side, and the other one taken', async ({ page }) => {
+  await begin(page, '16 onlay lithium disilicate gap distal 1.2');
+  await expect(panel(page)).toContainText('1.2 wider');
+  await page.keyboard.press('o');
+  const options = page.getByRole('dialog');
+  await options.getByRole('button', { name: 'crown', exact: true }).click();
+  await expect(options.getByText(/^(Gains|Loses)/)).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).include('[role=dialog], dialog').analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+  await options.getByLabel('Another option').fill('crown cheese');
+  await options.getByRole('button', { name: 'Add' }).click();
+  await expect(options.getByRole('alert')).toContainText('no material that is known here');
+  await options.getByRole('button', { name: 'Take this' }).click();
+  await expect(page.getByText('12° total convergence')).toBeVisible();
+  await expect(panel(page)).toContainText('keeps it from tipping');
+});
+
+test('a bridge: its pontic tells that nothing is cut, its abutments the common path', async ({ page }) => {
+  await begin(page, '35x37 bridge metal-ceramic tilt 37 mesial 14');
+  await expect(panel(page)).toContainText('7.0° from it');
+  await page.getByRole('link', { name: /36.*pontic/ }).click();
+  await expect(page.getByText('Nothing is cut here')).toBeVisible();
+  await expect(page.getByText('Connector 35–36: 6.25 mm² at least')).toBeVisible();
+});
