@@ -182,6 +182,21 @@ public class RestorationTests
         Assert.NotEqual("retentive, cemented", On("37 crown metal", "hold", more: inputs => inputs with { SizeMm = new SizeInput(5) }).Preferred);
     }
 
+    [Theory(DisplayName = "Findings that no mouth has are taken for slips, by name")]
+    [InlineData("16 onlay gap distal 40")]
+    [InlineData("36 onlay isthmus 3")]
+    [InlineData("11 veneer butt enamel 1.2")]
+    [InlineData("36 crown metal tilt mesial 89")]
+    [InlineData("11 veneer butt rotated distal 400")]
+    [InlineData("36 crown metal recession 30")]
+    [InlineData("11 veneer butt dark dark dark dark dark dark dark dark dark")]
+    [InlineData("11 veneer butt +9")]
+    public void Slips(string line)
+    {
+        var (tooth, inputs) = Shipped.Need(QuickLineReader.Read(line, ToothNotation.Iso, Shipped.Protocol)).Units[0];
+        Assert.Equal("implausible", PlannedUnit.Make(tooth, inputs, Shipped.Handbook).Problem?.Code);
+    }
+
     [Fact(DisplayName = "A partial-coverage crown leaves the facial alone")]
     public void Partial()
     {

@@ -23,6 +23,8 @@ public sealed class RestorationApiTests : IDisposable
         var pontic = await client.Get($"/api/units/{links[1]!["id"]}");
         Assert.Empty(pontic["plan"]!["zones"]!.AsArray());
         Assert.NotNull(pontic["bridge"]);
+        // Whichever is looked at, they stand in the order of the arch.
+        Assert.Equal(links.ToJsonString(), pontic["case"]!["units"]!.ToJsonString());
         Assert.StartsWith("%PDF", await client.GetStringAsync($"/api/units/{links[1]!["id"]}/sheet.pdf"), StringComparison.Ordinal);
         Assert.Equal(422, (await client.Post($"/api/units/{links[1]!["id"]}/options", """{ "options": ["inlay porcelain"] }""").Refused()).Status);
     }

@@ -276,6 +276,11 @@ public sealed record Plausible(
     Limits FinishingAllowanceMm,
     Limits ReadingMm,
     Limits SizeRatio,
+    Limits FindingMm,
+    Limits FillingEndMm,
+    Limits LeanDeg,
+    Limits TurnDeg,
+    Limits ShadeSteps,
     string Source,
     Standing Standing);
 

@@ -79,7 +79,7 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
 
     private UnitCase CaseOf(CaseRow row, ToothNotation notation) => new(
         row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt,
-        [.. row.Units.Select(unit => new UnitLink(unit.Id, unit.Tooth, ToothOf(unit).Write(notation), WhatOf(unit), MaterialNameOf(unit), InputsOf(unit).Bridge?.Teeth ?? []))]);
+        [.. row.Units.OrderBy(unit => unit.Order).Select(unit => new UnitLink(unit.Id, unit.Tooth, ToothOf(unit).Write(notation), WhatOf(unit), MaterialNameOf(unit), InputsOf(unit).Bridge?.Teeth ?? []))]);
 
     private UnitChoices ChoicesOf(Plan plan)
     {

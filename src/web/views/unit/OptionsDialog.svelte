@@ -62,7 +62,7 @@
     <table class="w-full table-fixed text-left text-[15px]">
       <thead>
         <tr>
-          <th class="w-44"></th>
+          <td class="w-44"></td>
           {#each columns as column (column.option)}
             <th class="min-w-40 pr-4 align-bottom">
               <span class="quiet block">{column.option ? 'option' : 'planned'}</span>

@@ -173,15 +173,19 @@ export class UnitState {
     } catch (error) {
       this.#next = null;
       this.#undo.pop();
-      if (error instanceof Refusal && error.yieldsToReason) {
+      if (error instanceof Refusal && error.yieldsToReason && this.unit) {
+        // Nothing was saved: what is shown goes back to what stands, and the wish waits for its reason.
         this.refused = { code: error.code, message: error.message, inputs: this.inputs };
+        this.inputs = this.unit.inputs;
       } else {
         this.#complain(error);
+        await this.load();
       }
-      await this.load();
     } finally {
       this.#sending = false;
     }
+    // What was changed while the plan was being fetched again still has to go out.
+    if (this.#next) await this.#send(this.#next);
   }
 
   async #try(call: Promise<Unit>): Promise<Unit | null> {
