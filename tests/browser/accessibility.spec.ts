@@ -34,6 +34,13 @@ for (const theme of ['desk', 'chair']) {
       expect(await complaints(page)).toEqual([]);
     });
 
+    test('Unit, a veneer with findings and weighing open', async ({ page }) => {
+      await begin(page, '11 veneer butt porcelain dark');
+      await page.getByText('Findings').click();
+      await page.getByText('Weighing').click();
+      expect(await complaints(page)).toEqual([]);
+    });
+
     test('dialogs', async ({ page }) => {
       await begin(page, '36 crown zirconia');
       for (const key of ['/', ',', '?']) {
@@ -57,5 +64,5 @@ test('every action of the help sheet has a key, and the arrow keys reach every z
   }
   expect(names.size).toBe(16);
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog').locator('dt')).toHaveCount(12);
+  await expect(page.getByRole('dialog').locator('dt')).toHaveCount(13);
 });

@@ -91,8 +91,8 @@ public sealed record FindingsInput
         if (!Keyed<ProximalSide>("contactToCrestMm", ContactToCrestMm).Is(out var contact, out problem)) return problem;
         if (!Keyed<Cusp>("cuspThicknessMm", CuspThicknessMm).Is(out var cusps, out problem)) return problem;
         var own = Cusps.Of(tooth);
-        if (CrackedCusps.Concat(cusps.Keys).FirstOrDefault(cusp => !own.Contains(cusp)) is var strange && CrackedCusps.Concat(cusps.Keys).Any(cusp => !own.Contains(cusp)))
-            return new Problem("unknown-cusp", $"The {tooth.Name} has no {Kebab.Of(strange)} cusp.", [.. own.Select(cusp => Kebab.Of(cusp))]);
+        Cusp[] strange = [.. CrackedCusps.Concat(cusps.Keys).Except(own)];
+        if (strange.Length > 0) return new Problem("unknown-cusp", $"The {tooth.Name} has no {Kebab.Of(strange[0])} cusp.", [.. own.Select(cusp => Kebab.Of(cusp))]);
         if (StandsAs is { } place && ToothCode.FromIso(place) is null) return new Problem("tooth", $"“{place}” is no permanent tooth (standsAs).");
         return new Findings
         {

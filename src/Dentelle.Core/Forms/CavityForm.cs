@@ -16,13 +16,10 @@ public sealed class CavityForm : PlannedBody
     private const int Halvings = 3;
     private const double Shortest = 0.04;
 
-    /// <summary>Inner angles are rounded by this.</summary>
-    private const double Inner = 0.4;
-
     private readonly Cavity cavity;
     private readonly BackCrown crown;
     private readonly ReducedTop? top;
-    private readonly double slope, half, floor, shoulder, bevelHeight;
+    private readonly double slope, half, floor, shoulder, bevelHeight, inner;
     private readonly IReadOnlyList<Box> boxes;
     private readonly int side;
     private readonly AngleTable? outline;
@@ -35,6 +32,8 @@ public sealed class CavityForm : PlannedBody
         slope = Math.Tan(double.DegreesToRadians((cavity.Divergence.From + cavity.Divergence.To) / 2));
         var isthmus = cavity.Isthmus?.Value.Target.Value ?? (cavity.IsthmusShare!.From * plan.Assessment.Form!.Intercuspal!.Value.Value);
         half = isthmus / 2;
+        // A quadratic blend of this reach rounds a square corner by the wanted radius.
+        inner = protocol.Shape.InnerRadiusMm.RoundedShoulder * Math.Sqrt(2);
         var line = crown.CentralGroove;
         floor = line.Average(p => Surface(p.X, p.Y)) - cavity.Depth.Value.Target.Value;
         boxes = [.. cavity.BoxPlans.Select(box => BoxOf(box, protocol.Shape))];
@@ -144,11 +143,11 @@ public sealed class CavityForm : PlannedBody
         var beside = Math.Abs(p.Y - box.Middle) - box.Half - up;
         // The axial wall leans to the middle of the tooth.
         var inward = (box.Axial - (box.Side * p.X)) - up;
-        return Rounded(box.Floor - p.Z, Blend.Max(beside, inward, Inner));
+        return Rounded(box.Floor - p.Z, Blend.Max(beside, inward, inner));
     }
 
     /// <summary>Floor and wall together, their inner angle rounded. Walls lean little: their distance is nearly level.</summary>
-    private static double Rounded(double floor, double wall) => Blend.Max(floor, wall, Inner);
+    private double Rounded(double floor, double wall) => Blend.Max(floor, wall, inner);
 
     private Box BoxOf(BoxPlan plan, ShapeHabits shape)
     {

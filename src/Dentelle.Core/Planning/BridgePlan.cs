@@ -41,7 +41,7 @@ public static class BridgePlanner
     /// <param name="protocol">Figures.</param>
     public static BridgePlan Make(IReadOnlyList<Plan> units, Protocol protocol)
     {
-        Plan[] ordered = [.. units.OrderBy(unit => Place(unit.Tooth))];
+        Plan[] ordered = [.. units.OrderBy(unit => unit.Tooth.ArchPlace)];
         Plan[] abutments = [.. ordered.Where(unit => unit.Restoration != Restoration.Pontic)];
         var tilts = abutments.Select(Toward).ToArray();
         // The path that asks the least of the worst: half-way between the outermost axes.
@@ -55,8 +55,6 @@ public static class BridgePlanner
             [.. ordered.Select(unit => unit.Tooth)], new Vec3(sin, 0, cos), standing, connectors, roots, bending,
             [.. Cautions(standing, ordered, roots, bending, protocol)]);
     }
-
-    private static int Place(ToothCode tooth) => tooth.IsRight ? 8 - tooth.Position : 7 + tooth.Position;
 
     /// <summary>Lean toward the last tooth: on the right side that is the mesial, on the left the distal.</summary>
     private static double Toward(Plan unit) => unit.Assessment.Findings.TiltDeg * (unit.Tooth.IsRight ? 1 : -1);

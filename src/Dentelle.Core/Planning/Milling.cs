@@ -33,7 +33,7 @@ public sealed record MillingCheck(string Zone, double ToolDiameterMm, double Edg
     /// <summary>For restorations that are milled: ceramic ones. Null for others.</summary>
     public static MillingCheck? Of(Plan plan, Protocols.Protocol protocol)
     {
-        const double edge = 90;
+        var edge = protocol.Milling.EdgeDeg.Value;
         if (plan.MaterialClass != MaterialClass.AllCeramic || plan.Restoration != Restoration.Crown || plan.Material.Value == Material.Porcelain) return null;
         var thinnest = plan.Zones.Where(zone => zone.Zone.Occludes).MinBy(zone => zone.Thickness.Target.Value)!;
         var (tool, radius) = (protocol.Milling.ToolDiameterMm.Value, protocol.Shape.OuterEdgeRadiusMm.Value);

@@ -33,7 +33,7 @@ public static class Planner
         var (tooth, restoration) = (assessment.Tooth, decision.Restoration);
         var material = MaterialOf(tooth, decision, protocol);
         if (protocol.Entry(restoration, material.Value) is not { } entry || !entry.Suits(tooth)) return NotHere(tooth, restoration, material.Value, protocol);
-        if (Contradictions.In(assessment, decision, material.Value, entry, protocol) is { } contradiction) return contradiction;
+        if (Contradictions.In(assessment, decision, entry) is { } contradiction) return contradiction;
         CeramicCoverage? coverage = entry.HasCoverage && !tooth.IsFront ? decision.Coverage ?? protocol.Defaults.CeramicCoverage.For(tooth) : null;
         var context = new PlanContext(
             protocol, assessment, entry, material.Value, coverage, decision.BuildOutSchool ?? protocol.Defaults.BuildOutSchool.Value,

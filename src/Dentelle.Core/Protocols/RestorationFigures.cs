@@ -63,7 +63,8 @@ public sealed record RootSurfaces(IReadOnlyList<double> Upper, IReadOnlyList<dou
 
 public sealed record ResistanceLimits(Sourced<double> WallShare, Sourced<double> GrooveDepthMm);
 
-public sealed record MillingHabits(Sourced<double> ToolDiameterMm);
+/// <param name="EdgeDeg">Included angle of the outer edges that walls and top make.</param>
+public sealed record MillingHabits(Sourced<double> ToolDiameterMm, Sourced<double> EdgeDeg);
 
 /// <summary>Dentine left over the pulp.</summary>
 public sealed record DentineLimits(Sourced<double> ComfortableMm, Sourced<double> WarnMm, Sourced<double> DangerMm);

@@ -16,7 +16,7 @@ internal static class BridgeLine
         if (abutments.Length < 2) return new Problem("bridge-span", "A bridge needs two abutments at least, such as 35x37 bridge.", ["35x37 bridge metal-ceramic"]);
         if (abutments.Any(entry => entry.Tooth.Jaw != abutments[0].Tooth.Jaw)) return new Problem("bridge-jaws", "The abutments of a bridge stand in one jaw.");
         var crown = new QuickLineReader.Kind(Restoration.Crown, 0, "bridge");
-        (ToothCode Tooth, bool Pontic, string? Retainer)[] ordered = [.. Spanned(named).OrderBy(entry => LineTeeth.Place(entry.Tooth))];
+        (ToothCode Tooth, bool Pontic, string? Retainer)[] ordered = [.. Spanned(named).OrderBy(entry => entry.Tooth.ArchPlace)];
         var bridge = new BridgeInput([.. ordered.Select(entry => entry.Tooth.Iso)], [.. ordered.Where(entry => entry.Pontic).Select(entry => entry.Tooth.Iso)]);
         var units = new List<LineUnit>();
         Material? common = null;
@@ -33,7 +33,7 @@ internal static class BridgeLine
         {
             if (pontic) units.Add(new LineUnit(tooth, PlanInputs.Empty with { Restoration = Restoration.Pontic, Material = common, Bridge = bridge }));
         }
-        LineUnit[] inOrder = [.. units.OrderBy(unit => LineTeeth.Place(unit.Tooth))];
+        LineUnit[] inOrder = [.. units.OrderBy(unit => unit.Tooth.ArchPlace)];
         var span = string.Join(' ', inOrder.Select(unit => unit.Inputs.Restoration == Restoration.Pontic ? $"({unit.Tooth.Write(notation)})" : unit.Tooth.Write(notation)));
         var what = common is { } chosen ? Kebab.Of(chosen).Replace('-', ' ') : "material not named";
         return new UnderstoodLine(inOrder, $"{span}: bridge of {inOrder.Length} units, {what}{said.Words}");
@@ -57,8 +57,8 @@ internal static class BridgeLine
     private static IEnumerable<(ToothCode Tooth, bool Pontic, string? Retainer)> Spanned((ToothCode Tooth, bool Pontic, string? Retainer)[] named)
     {
         if (named.Any(entry => entry.Pontic)) return named;
-        var places = named.Select(entry => LineTeeth.Place(entry.Tooth)).ToArray();
-        var between = ToothCode.All.Where(tooth => tooth.Jaw == named[0].Tooth.Jaw && LineTeeth.Place(tooth) is var place && place > places.Min() && place < places.Max() && !places.Contains(place));
+        var places = named.Select(entry => entry.Tooth.ArchPlace).ToArray();
+        var between = ToothCode.All.Where(tooth => tooth.Jaw == named[0].Tooth.Jaw && tooth.ArchPlace is var place && place > places.Min() && place < places.Max() && !places.Contains(place));
         return named.Concat(between.Select(tooth => (tooth, true, (string?)null)));
     }
 

@@ -19,17 +19,10 @@ internal static class LineTeeth
         {
             var colon = words[used].IndexOf(':', StringComparison.Ordinal);
             var (joined, retainer) = colon < 0 ? (words[used], null) : (words[used][..colon], words[used][(colon + 1)..]);
-            // A second number behind words is no tooth.
-            if (joined.Split('x') is not { } parts || ToothNotations.Read(parts[0], notation) is not { } first) break;
-            if (parts.Length == 1 || parts.Skip(1).SkipLast(1).Any(part => part.Length > 0 && ToothNotations.Read(part, notation) is null))
-            {
-                if (parts.Length > 1) break;
-                named.Add((first, false, retainer));
-                bridge |= retainer is not null;
-                continue;
-            }
-            bridge = true;
+            var parts = joined.Split('x');
+            if (ToothNotations.Read(parts[0], notation) is not { } first) break;
             named.Add((first, false, retainer));
+            bridge |= retainer is not null || parts.Length > 1;
             var (last, open) = (first, 0);
             foreach (var part in parts.Skip(1))
             {
@@ -54,14 +47,11 @@ internal static class LineTeeth
         return new Found(named, used, bridge);
     }
 
-    /// <summary>Teeth of one jaw in the order of the arch, from the right third molar to the left.</summary>
-    public static int Place(ToothCode tooth) => tooth.IsRight ? 8 - tooth.Position : 7 + tooth.Position;
-
     private static Answer<ToothCode[]> Between(ToothCode from, ToothCode to)
     {
         if (from.Jaw != to.Jaw) return new Problem("bridge-jaws", $"{from.Iso} and {to.Iso} stand in different jaws.");
-        var (low, high) = (Math.Min(Place(from), Place(to)), Math.Max(Place(from), Place(to)));
-        var between = ToothCode.All.Where(tooth => tooth.Jaw == from.Jaw && Place(tooth) > low && Place(tooth) < high);
-        return Place(from) < Place(to) ? between.OrderBy(Place).ToArray() : [.. between.OrderByDescending(Place)];
+        var (low, high) = (Math.Min(from.ArchPlace, to.ArchPlace), Math.Max(from.ArchPlace, to.ArchPlace));
+        var between = ToothCode.All.Where(tooth => tooth.Jaw == from.Jaw && tooth.ArchPlace > low && tooth.ArchPlace < high);
+        return from.ArchPlace < to.ArchPlace ? between.OrderBy(tooth => tooth.ArchPlace).ToArray() : [.. between.OrderByDescending(tooth => tooth.ArchPlace)];
     }
 }

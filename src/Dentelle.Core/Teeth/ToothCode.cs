@@ -56,6 +56,9 @@ public readonly record struct ToothCode
 
     public bool IsFront => Position <= 3;
 
+    /// <summary>Place in the arch of its jaw, from the right third molar (0) to the left (15).</summary>
+    public int ArchPlace => IsRight ? 8 - Position : 7 + Position;
+
     public ToothKind Kind => Position switch
     {
         <= 2 => ToothKind.Incisor,
