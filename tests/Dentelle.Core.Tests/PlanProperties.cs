@@ -67,8 +67,8 @@ public class PlanProperties
             Assert.InRange(section.Planned.Removed, 0, present.Area);
             foreach (var mark in section.Marks)
             {
-                // The nearest cut place need not lie in the section.
-                Assert.InRange(mark.Cut!.Value, 0, section.Planned!.Outline.DistanceToEdge(mark.At) + 0.03);
+                // The nearest cut place need not lie in the section: vertices stand two tenths apart, over which a shallow cut may grow by some hundredths.
+                Assert.InRange(mark.Cut!.Value, 0, section.Planned!.Outline.DistanceToEdge(mark.At) + 0.06);
                 Assert.Contains(plan.Zones, zone => zone.Zone.Name == mark.Zone);
             }
         }
