@@ -13,6 +13,10 @@ public static class Kebab
     public static string Of<T>(T value)
         where T : struct, Enum => JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
 
+    /// <summary>The same as words: "rounded shoulder".</summary>
+    public static string Words<T>(T value)
+        where T : struct, Enum => Of(value).Replace('-', ' ');
+
     public static bool TryParse<T>(string text, out T value)
         where T : struct, Enum
     {

@@ -39,5 +39,6 @@ public static class Comparison
         }
     }
 
-    private static double Deepest(UnitDocument unit) => unit.Zones.Select(zone => zone.DepthMm.Target).DefaultIfEmpty(0).Max();
+    /// <summary>The deepest cut of any zone, millimetres.</summary>
+    public static double Deepest(UnitDocument unit) => unit.Zones.Select(zone => zone.DepthMm.Target).DefaultIfEmpty(0).Max();
 }

@@ -78,7 +78,7 @@ public sealed record UnitDocument(
             converges ? new(toc.Target.Degrees, toc.Least.Degrees, toc.Most.Degrees) : null,
             converges ? [.. plan.Convergence.Reasons.Select(ReasonDocument.From)] : [],
             plan.FinishingAllowance.Rounded,
-            [.. plan.Cautions.Select(c => new CautionDocument(c.Code, c.Text, c.Zone, c.Segment, c.MustBeAnswered, c.Because))])
+            [.. plan.Cautions.Select(CautionDocument.From)])
         {
             Intracoronal = plan.Cavity is { } cavity ? IntracoronalDocument.From(cavity) : null,
             Enamel = plan.Enamel is { } enamel ? EnamelDocument.From(enamel) : null,
@@ -141,4 +141,7 @@ public sealed record TransitionDocument(Segment Side, TransitionPlace Place, dou
 
 /// <param name="MustBeAnswered">Whether it needs a reason before the plan stands.</param>
 /// <param name="Because">The reason given.</param>
-public sealed record CautionDocument(string Code, string Text, string? Zone, Segment? Segment, bool MustBeAnswered, string? Because);
+public sealed record CautionDocument(string Code, string Text, string? Zone, Segment? Segment, bool MustBeAnswered, string? Because)
+{
+    public static CautionDocument From(Caution caution) => new(caution.Code, caution.Text, caution.Zone, caution.Segment, caution.MustBeAnswered, caution.Because);
+}

@@ -55,7 +55,7 @@ public sealed record BridgeDocument(
         [.. bridge.Teeth.Select(tooth => tooth.Iso)], [Math.Round(bridge.Path.X, 6), Math.Round(bridge.Path.Y, 6), Math.Round(bridge.Path.Z, 6)],
         [.. bridge.Abutments.Select(abutment => new AbutmentDocument(abutment.Tooth.Iso, abutment.TiltDeg, abutment.FromPathDeg, abutment.FirstWallDeg, abutment.LastWallDeg, abutment.Toc))],
         [.. bridge.Connectors.Select(connector => new ConnectorDocument([connector.First.Iso, connector.Last.Iso], connector.LeastMm2.Value, [.. connector.LeastMm2.Reasons.Select(ReasonDocument.From)]))],
-        bridge.RootSurface, bridge.Bending, [.. bridge.Cautions.Select(c => new CautionDocument(c.Code, c.Text, c.Zone, c.Segment, c.MustBeAnswered, c.Because))]);
+        bridge.RootSurface, bridge.Bending, [.. bridge.Cautions.Select(CautionDocument.From)]);
 }
 
 /// <param name="TiltDeg">Axis against upright, positive toward the last tooth.</param>

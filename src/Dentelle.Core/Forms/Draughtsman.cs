@@ -69,12 +69,11 @@ public static class Draughtsman
         var body = HasBody(plan.Restoration) ? Cut(plan, handbook).Value : null;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
         SectionDrawing[] painted = [.. present.Sections(handbook.Protocol.Estimates).Select(section => SectionPainter.PaintPresent(plan, zones, section, body))];
+        var own = Places(plan, zones, labels);
+        var cut = body is null ? null : CutSurface.Of(body, own);
         return new UnitDrawing(
             present.Form.Size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, painted[..^1], painted[^1],
-            FromAbove.DrawPresent(plan, present, Places(plan, zones, labels)), present, body, body is null ? [] : Outcomes.Taken(body, Places(plan, zones, labels)), [])
-        {
-            Cut = body is null ? null : CutSurface.Of(body, Places(plan, zones, labels)),
-        };
+            FromAbove.DrawPresent(plan, present, own), present, body, body is null || cut is null ? [] : Outcomes.Taken(body, cut), []) { Cut = cut };
     }
 
     /// <summary>Numbers of the plan's zones instead of the tooth's: a plan may leave some out.</summary>

@@ -73,15 +73,11 @@ internal static class Outcomes
     }
 
     /// <summary>What a body without walls takes from each zone of its plan.</summary>
-    public static IReadOnlyList<ZoneOutcome> Taken(PlannedBody planned, int[] labels)
-    {
-        var cut = CutSurface.Of(planned, labels);
-        return
-        [
-            .. planned.Plan.Zones.Select((zone, at) => WithoutWall(
-                Outcome(zone, [.. Enumerable.Range(0, cut.Zones.Length).Where(i => cut.Zones[i] == at).Select(i => cut.Depths[i])], 0, planned.Present, planned.Surface))),
-        ];
-    }
+    public static IReadOnlyList<ZoneOutcome> Taken(PlannedBody planned, CutSurface cut) =>
+    [
+        .. planned.Plan.Zones.Select((zone, at) => WithoutWall(
+            Outcome(zone, [.. Enumerable.Range(0, cut.Zones.Length).Where(i => cut.Zones[i] == at).Select(i => cut.Depths[i])], 0, planned.Present, planned.Surface))),
+    ];
 
     private static ZoneOutcome WithoutWall(ZoneOutcome outcome) => outcome.Why is null ? outcome : outcome with
     {

@@ -135,7 +135,7 @@ public static class Advisor
     {
         foreach (var (side, distance) in plan.Assessment.Findings.ContactToCrest)
         {
-            var row = gums.Papilla.FirstOrDefault(papilla => distance.Value <= papilla.MostMm) ?? gums.Papilla[^1];
+            var row = gums.PapillaAt(distance);
             var (stays, lower) = (new Sides("contact stays"), new Sides("contact moves down"));
             var text = $"From bone to contact {distance}: the papilla fills the gap in about {row.PresentShare * 100:0} of 100";
             var down = distance - new Mm(gums.PapillaAimMm.Value);

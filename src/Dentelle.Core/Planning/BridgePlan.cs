@@ -77,7 +77,7 @@ public static class BridgePlanner
             var row = rows.FirstOrDefault(row => row.UnitsMost >= units.Length) ?? rows[^1];
             var front = first.Tooth.IsFront && last.Tooth.IsFront;
             var least = front ? row.Front : row.Back;
-            var words = $"{Kebab.Of(material).Replace('-', ' ')}, {(front ? "front" : "back")}, bridges of at most {row.UnitsMost} units";
+            var words = $"{Kebab.Words(material)}, {(front ? "front" : "back")}, bridges of at most {row.UnitsMost} units";
             yield return new(first.Tooth, last.Tooth, Reasoned.From(least, new Reason(words, least, row.Source, row.Standing)));
         }
     }
@@ -116,9 +116,9 @@ public static class BridgePlanner
         foreach (var material in materials)
         {
             var rows = protocol.Bridges.Connectors.Where(row => row.Materials.Contains(material)).ToArray();
-            if (rows.Length == 0) yield return new("connector-unknown", $"There is no figure for connectors of {Kebab.Of(material).Replace('-', ' ')}; choose another material.");
+            if (rows.Length == 0) yield return new("connector-unknown", $"There is no figure for connectors of {Kebab.Words(material)}; choose another material.");
             else if (rows.Max(row => row.UnitsMost) is var longest && units.Length > longest)
-                yield return new("span-long", $"Figures for {Kebab.Of(material).Replace('-', ' ')} end at {longest} units; this bridge has {units.Length}.");
+                yield return new("span-long", $"Figures for {Kebab.Words(material)} end at {longest} units; this bridge has {units.Length}.");
         }
     }
 }

@@ -20,7 +20,7 @@ internal static class Cautious
     private static IEnumerable<Caution> Unit(Plan plan, Decision decision, RestorationEntry crown)
     {
         if (decision.Material is null)
-            yield return new("material-assumed", $"No material was named, so {(crown.Materials.Count == 1 ? crown.Name.ToLowerInvariant() : Kebab.Of(plan.Material.Value).Replace('-', ' '))} is assumed. Name it before cutting: depths hang on it.");
+            yield return new("material-assumed", $"No material was named, so {(crown.Materials.Count == 1 ? crown.Name.ToLowerInvariant() : Kebab.Words(plan.Material.Value))} is assumed. Name it before cutting: depths hang on it.");
     }
 
     private static IEnumerable<Caution> Zone(ZonePlan zone, Plan plan, RestorationEntry crown, Protocol protocol)

@@ -24,7 +24,7 @@ internal static class Margins
 
         // A veneer's facial design goes to the contacts and, past a filling, round them; its lingual one ends the edge.
         if (context.Restoration.IsVeneer())
-            return new Margin([.. Segments(context).Select(segment => Plain(segment, segment == Segment.Lingual ? lingual : facial))], []);
+            return new Margin([.. Segments(context).Select(segment => Plain(context, decision, segment, segment == Segment.Lingual ? lingual : facial))], []);
 
         IReadOnlyList<Transition> transitions = ReferenceEquals(facial, lingual) ? [] :
         [
@@ -33,25 +33,21 @@ internal static class Margins
         ];
         return new Margin([.. Segments(context).Select(Piece)], transitions);
 
-        MarginPiece Plain(Segment segment, MarginEntry entry) => new(segment, entry.Design, Width(context, entry, segment, 0), MarginLevels.At(context, decision, segment));
-
         MarginPiece Piece(Segment segment)
         {
             var share = transitions.Select(transition => transition.LingualShare((int)segment)).DefaultIfEmpty(0).Max();
             var entry = share > 0.5 ? lingual : facial;
-            var width = context.Capped(Width(context, entry, segment, share), cap => cap.Segments.Contains(segment));
+            var width = context.Capped(Width(entry, share), cap => cap.Segments.Contains(segment));
             return new(segment, entry.Design, width, MarginLevels.At(context, decision, segment));
         }
 
-        Reasoned<MmRange> Width(PlanContext plan, MarginEntry entry, Segment segment, double share)
+        Reasoned<MmRange> Width(MarginEntry entry, double share)
         {
-            var own = entry.Width(plan.Protocol.Tolerance);
-            var words = Kebab.Of(entry.Design).Replace('-', ' ');
-            var reason = new Reason($"{plan.Entry.Name}: {words}", own.Target.Value, entry.Source, entry.Standing);
-            if (share is 0 or 1) return Reasoned.From(own, reason);
-            var other = (ReferenceEquals(entry, facial) ? lingual : facial).Width(plan.Protocol.Tolerance);
-            var mixed = MmRange.Middle(own, other);
-            return Reasoned.From(own, reason).Then(mixed, new Reason("Half-way through the transition here", (mixed.Target - own.Target).Rounded, "P", Standing.CommonPractice));
+            var own = OwnWidth(context, entry);
+            if (share is 0 or 1) return own;
+            var other = (ReferenceEquals(entry, facial) ? lingual : facial).Width(context.Protocol.Tolerance);
+            var mixed = MmRange.Middle(own.Value, other);
+            return own.Then(mixed, new Reason("Half-way through the transition here", (mixed.Target - own.Value.Target).Rounded, "P", Standing.CommonPractice));
         }
     }
 
@@ -76,12 +72,18 @@ internal static class Margins
         {
             var side = Scope.IsFunctional(segment, context) ? MarginSide.Functional : MarginSide.NonFunctional;
             var entry = context.Entry.Margin.FirstOrDefault(row => row.Segments == side) ?? context.Entry.Margin[0];
-            var width = entry.Width(context.Protocol.Tolerance);
-            var words = Kebab.Of(entry.Design).Replace('-', ' ');
-            return new(
-                segment, entry.Design, Reasoned.From(width, new Reason($"{context.Entry.Name}: {words}", width.Target.Value, entry.Source, entry.Standing)),
-                MarginLevels.At(context, decision, segment));
+            return Plain(context, decision, segment, entry);
         }
+    }
+
+    /// <summary>A piece as its entry says, without transition or cap.</summary>
+    private static MarginPiece Plain(PlanContext context, Decision decision, Segment segment, MarginEntry entry) =>
+        new(segment, entry.Design, OwnWidth(context, entry), MarginLevels.At(context, decision, segment));
+
+    private static Reasoned<MmRange> OwnWidth(PlanContext context, MarginEntry entry)
+    {
+        var width = entry.Width(context.Protocol.Tolerance);
+        return Reasoned.From(width, new Reason($"{context.Entry.Name}: {Kebab.Words(entry.Design)}", width.Target.Value, entry.Source, entry.Standing));
     }
 
     private static IEnumerable<Segment> Segments(PlanContext context) => Enum.GetValues<Segment>().Where(segment => Scope.Has(segment, context));

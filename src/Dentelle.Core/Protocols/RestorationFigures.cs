@@ -44,7 +44,11 @@ public sealed record CuspCover(
 /// <summary>Gum, attachment and bone.</summary>
 public sealed record GumFigures(
     Sourced<double> AttachmentMm, Sourced<double> NormalCrestMm, Sourced<double> CrestBandMm, IReadOnlyList<PapillaRow> Papilla, string PapillaSource,
-    Standing PapillaStanding, Sourced<double> PapillaAimMm, Sourced<double> PapillaCautionMm);
+    Standing PapillaStanding, Sourced<double> PapillaAimMm, Sourced<double> PapillaCautionMm)
+{
+    /// <summary>The row of a distance from bone to contact; beyond the table its last.</summary>
+    public PapillaRow PapillaAt(Mm distance) => Papilla.FirstOrDefault(row => distance.Value <= row.MostMm) ?? Papilla[^1];
+}
 
 /// <summary>Share of papillae that fill the gap up to a distance from bone to contact.</summary>
 public sealed record PapillaRow(double MostMm, double PresentShare);

@@ -35,7 +35,7 @@ internal static class BridgeLine
         }
         LineUnit[] inOrder = [.. units.OrderBy(unit => unit.Tooth.ArchPlace)];
         var span = string.Join(' ', inOrder.Select(unit => unit.Inputs.Restoration == Restoration.Pontic ? $"({unit.Tooth.Write(notation)})" : unit.Tooth.Write(notation)));
-        var what = common is { } chosen ? Kebab.Of(chosen).Replace('-', ' ') : "material not named";
+        var what = common is { } chosen ? Kebab.Words(chosen) : "material not named";
         return new UnderstoodLine(inOrder, $"{span}: bridge of {inOrder.Length} units, {what}{said.Words}");
     }
 

@@ -35,8 +35,8 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
     private static Answer<Step> Next(IReadOnlyList<string> words, int at, ToothNotation notation)
     {
         var word = words[at];
-        if (Kebab.TryParse<BuildOutSchool>(word, out var school)) return new Step(1, Kebab.Of(school).Replace('-', ' '), (inputs, _) => inputs with { BuildOutSchool = school });
-        if (Kebab.TryParse<CuttingSchool>(word, out var order)) return new Step(1, Kebab.Of(order).Replace('-', ' '), (inputs, _) => inputs with { School = order });
+        if (Kebab.TryParse<BuildOutSchool>(word, out var school)) return new Step(1, Kebab.Words(school), (inputs, _) => inputs with { BuildOutSchool = school });
+        if (Kebab.TryParse<CuttingSchool>(word, out var order)) return new Step(1, Kebab.Words(order), (inputs, _) => inputs with { School = order });
         if (word[0] == '+')
         {
             return Number(word[1..]) is { } longer

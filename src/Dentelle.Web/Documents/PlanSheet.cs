@@ -98,7 +98,7 @@ internal static class PlanSheet
                 var piece = unit.Plan.Margin[i + side];
                 var x = Edge + (side * half);
                 var level = piece.LevelMm == 0 ? "level with the gum" : $"{Mm(Math.Abs(piece.LevelMm))} {(piece.LevelMm > 0 ? "above" : "below")} the gum";
-                Row(page, y, [x, x + 62, x + 160], [Kebab.Of(piece.Segment), $"{Kebab.Of(piece.Design).Replace('-', ' ')} {Mm(piece.WidthMm)}", level], SheetFonts.TextFont(9), Ink.Text);
+                Row(page, y, [x, x + 62, x + 160], [Kebab.Of(piece.Segment), $"{Kebab.Words(piece.Design)} {Mm(piece.WidthMm)}", level], SheetFonts.TextFont(9), Ink.Text);
             }
 
             y += 12.6;

@@ -70,6 +70,6 @@ public sealed record OptionColumn(
     IReadOnlyList<string> Cautions, string? Sentence)
 {
     public static OptionColumn From(string option, PlanInputs inputs, PlannedUnit unit, UnitDocument document, string? sentence) => new(
-        option, inputs, unit.Plan.Restoration, unit.Plan.Restoration.Words(), unit.Plan.Material.Value, document.Zones.Select(zone => zone.DepthMm.Target).DefaultIfEmpty(0).Max(),
+        option, inputs, unit.Plan.Restoration, unit.Plan.Restoration.Words(), unit.Plan.Material.Value, Comparison.Deepest(document),
         document.Cost, document.Resistance?.Min(way => way.Share), document.Enamel?.BondedShare, [.. document.Cautions.Select(caution => caution.Text)], sentence);
 }

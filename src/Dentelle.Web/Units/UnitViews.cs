@@ -102,5 +102,5 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
     }
 
     /// <summary>Entries of restorations that are not crowns are named after the restoration; the material then speaks for itself.</summary>
-    private static string Named(Material material) => Kebab.Of(material).Replace('-', ' ') is var words ? char.ToUpperInvariant(words[0]) + words[1..] : "";
+    private static string Named(Material material) => Kebab.Words(material) is var words ? char.ToUpperInvariant(words[0]) + words[1..] : "";
 }
