@@ -14,6 +14,9 @@ public enum Standing
 
     /// <summary>Chosen by this program for want of a figure, or given by the user for this case.</summary>
     Assumed,
+
+    /// <summary>The practice's own value, put in place of the shipped one.</summary>
+    House,
 }
 
 /// <summary>One link of the chain that leads to a number.</summary>

@@ -14,6 +14,8 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
 
     public DbSet<ReadingRow> Readings => Set<ReadingRow>();
 
+    public DbSet<ProtocolRow> Protocols => Set<ProtocolRow>();
+
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -36,6 +38,7 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
             row.Property(entry => entry.Kind).HasConversion<string>();
             row.HasIndex(entry => new { entry.UnitId, entry.Zone });
         });
+        modelBuilder.Entity<ProtocolRow>().HasIndex(entry => new { entry.ProtocolId, entry.Version }).IsUnique();
         modelBuilder.Entity<SettingsRow>().Property(entry => entry.Notation).HasConversion<string>();
         // Keys are made in the program: without this a new row with a key set would be taken for an old one.
         foreach (var entity in modelBuilder.Model.GetEntityTypes()) entity.FindPrimaryKey()!.Properties[0].ValueGenerated = Microsoft.EntityFrameworkCore.Metadata.ValueGenerated.Never;

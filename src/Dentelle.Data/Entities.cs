@@ -101,6 +101,29 @@ public sealed class ReadingRow
     public Reading ToReading() => new(Zone, Kind, Interval.Between(new(FromMm), BelowMm is { } below ? new(below) : null, IncludesEnd), GaugeId);
 }
 
+/// <summary>A protocol as it was kept. Never changed afterwards: a plan that names it finds the numbers it was made from.</summary>
+public sealed class ProtocolRow
+{
+    public Guid Id { get; init; }
+
+    /// <summary>The protocol's own id: "shipped", "house".</summary>
+    public required string ProtocolId { get; init; }
+
+    public int Version { get; init; }
+
+    public required string Name { get; init; }
+
+    /// <summary>The whole file, JSON.</summary>
+    public required string Text { get; init; }
+
+    /// <summary>Why it was made.</summary>
+    public string Note { get; init; } = "";
+
+    public DateTime KeptAt { get; init; }
+
+    public required string KeptBy { get; init; }
+}
+
 /// <summary>How the user likes things; one row.</summary>
 public sealed class SettingsRow
 {
@@ -112,4 +135,9 @@ public sealed class SettingsRow
 
     /// <summary>Tip of the bur corrections are told in; null leaves the choice to the judge.</summary>
     public double? BurTipMm { get; set; }
+
+    /// <summary>The protocol new units are planned with; null for the shipped one.</summary>
+    public string? ProtocolId { get; set; }
+
+    public int? ProtocolVersion { get; set; }
 }

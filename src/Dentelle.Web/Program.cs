@@ -7,6 +7,7 @@ using Dentelle.Web.Cases;
 using Dentelle.Web.Demo;
 using Dentelle.Web.Documents;
 using Dentelle.Web.Http;
+using Dentelle.Web.Protocols;
 using Dentelle.Web.QuickLine;
 using Dentelle.Web.Reference;
 using Dentelle.Web.Settings;
@@ -25,10 +26,12 @@ if (!Handbook.Read(name => File.ReadAllText(Path.Combine(files.ProtocolFolder, n
     return 2;
 }
 
-builder.Services.AddSingleton(handbook);
+builder.Services.AddSingleton(new ProtocolShelf(handbook, ProtocolFile("shipped.json"), ProtocolFile("protocol.schema.json")));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddDbContextPool<DentelleDb>(options => options.UseDentelleFile(files.DatabasePath));
 builder.Services.AddScoped<CaseStore>();
+builder.Services.AddScoped<ProtocolStore>();
+builder.Services.AddScoped<ProtocolDrafts>();
 builder.Services.AddScoped<UnitViews>();
 builder.Services.AddScoped<CaseFiles>();
 builder.Services.AddLocalUser();
@@ -61,6 +64,7 @@ app.MapUnits();
 app.MapBodies();
 app.MapOptions();
 app.MapQuickLine();
+app.MapProtocols();
 app.MapReference();
 app.MapSettings();
 app.MapSheets();
@@ -71,6 +75,15 @@ app.MapFallbackToFile("index.html").AllowAnonymous();
 if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 {
     DatabaseFile.BringUpToDate(files.DatabasePath);
+    await using (var scope = app.Services.CreateAsyncScope())
+    {
+        if (await scope.ServiceProvider.GetRequiredService<ProtocolShelf>().OpenAsync(scope.ServiceProvider.GetRequiredService<ProtocolStore>(), CancellationToken.None) is { } refused)
+        {
+            Console.Error.WriteLine(refused.Sentence);
+            return 2;
+        }
+    }
+
     // The first unit that is opened need not wait for the arch, nor the start for it.
     app.Lifetime.ApplicationStarted.Register(() => _ = Task.Delay(TimeSpan.FromSeconds(2), app.Lifetime.ApplicationStopping).ContinueWith(_ => handbook.Forms.Closed, TaskContinuationOptions.OnlyOnRanToCompletion));
     if (files.Demo) await DemoPractice.FillAsync(app.Services);
@@ -78,3 +91,5 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 
 await app.RunAsync();
 return 0;
+
+NamedText ProtocolFile(string name) => new(name, File.ReadAllText(Path.Combine(files.ProtocolFolder, name)));

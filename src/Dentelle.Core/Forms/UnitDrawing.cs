@@ -19,7 +19,11 @@ public sealed record UnitDrawing(
 /// <summary>What an average arch adds to a unit's drawing: an estimate as long as nobody has measured.</summary>
 /// <param name="Lines">For each section, the mesiodistal one last, lines of the neighbours and antagonists that come near.</param>
 /// <param name="Rooms">By zone, where one meets antagonists.</param>
-public sealed record ArchDrawing(IReadOnlyList<IReadOnlyList<IReadOnlyList<Vec2>>> Lines, IReadOnlyDictionary<string, ArchRoom> Rooms);
+public sealed record ArchDrawing(IReadOnlyList<IReadOnlyList<IReadOnlyList<Vec2>>> Lines, IReadOnlyDictionary<string, ArchRoom> Rooms)
+{
+    /// <summary>A tooth shown by itself.</summary>
+    public static ArchDrawing None(UnitDrawing drawing) => new([.. drawing.Faciolingual.Append(drawing.Mesiodistal).Select(_ => (IReadOnlyList<IReadOnlyList<Vec2>>)[])], new Dictionary<string, ArchRoom>());
+}
 
 /// <summary>A point of the drawing that a zone's number is led to.</summary>
 /// <param name="At">On the present outline.</param>

@@ -43,7 +43,7 @@ public static class Advisor
     {
         var (found, habits) = (plan.Assessment.Findings, protocol.Veneers);
         var (veneer, crown) = (new Sides("veneer"), new Sides("crown"));
-        var (least, grey) = (habits.EnamelShareLeast, habits.EnamelShareGrey);
+        var (least, grey) = (habits.EnamelShareLeast, habits.EnamelShareGrey.Value);
         if (found.FacialEnamelShare is { } share)
         {
             var text = $"{share:0.00} of the facial surface is still enamel; at least about {least.Value:0.00} is wanted";
@@ -135,18 +135,18 @@ public static class Advisor
     {
         foreach (var (side, distance) in plan.Assessment.Findings.ContactToCrest)
         {
-            var row = gums.PapillaAt(distance);
+            var row = gums.Papilla.At(distance);
             var (stays, lower) = (new Sides("contact stays"), new Sides("contact moves down"));
             var text = $"From bone to contact {distance}: the papilla fills the gap in about {row.PresentShare * 100:0} of 100";
             var down = distance - new Mm(gums.PapillaAimMm.Value);
             if (distance.Value > gums.PapillaCautionMm.Value)
             {
-                stays.Against(new Reason(text, distance.Value, gums.PapillaSource, gums.PapillaStanding));
+                stays.Against(new Reason(text, distance.Value, gums.Papilla.Source, gums.Papilla.Standing));
                 lower.For(new Reason($"{down} lower reaches the {new Mm(gums.PapillaAimMm.Value)} that practice aims at: margins move lingually through the contact", down.Rounded, "P", Standing.CommonPractice));
             }
             else
             {
-                stays.For(new Reason(text, distance.Value, gums.PapillaSource, gums.PapillaStanding));
+                stays.For(new Reason(text, distance.Value, gums.Papilla.Source, gums.Papilla.Standing));
             }
             yield return Weighed($"papilla-{Kebab.Of(side)}", $"Does the {Kebab.Of(side)} papilla fill the gap?", stays, lower);
         }

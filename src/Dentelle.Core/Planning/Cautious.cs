@@ -21,6 +21,8 @@ internal static class Cautious
     {
         if (decision.Material is null)
             yield return new("material-assumed", $"No material was named, so {(crown.Materials.Count == 1 ? crown.Name.ToLowerInvariant() : Kebab.Words(plan.Material.Value))} is assumed. Name it before cutting: depths hang on it.");
+        if (plan.Cavity is { FunctionalShoulder: null } cavity && cavity.Covered.Any(cusp => cusp.IsFunctional(plan.Tooth, plan.Assessment.Crossbite)))
+            yield return new("v-form", "Covered functional cusps end V-shaped, without a shoulder: reported weaker than one.");
     }
 
     private static IEnumerable<Caution> Zone(ZonePlan zone, Plan plan, RestorationEntry crown, Protocol protocol)

@@ -42,7 +42,7 @@ internal static class Cavities
         return new Cavity(
             Isthmus(habits, entry, assessment), habits.IsthmusShare, Range("Pulpal floor under the imagined bottom of the groove", habits.DepthMm, habits),
             [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings))], habits.WallDivergenceDeg, habits.CavosurfaceDeg, habits.BevelMm, habits.BevelDeg, cusps,
-            restoration == Restoration.Onlay && cusps.Any(choice => choice.Covered && choice.Cusp.IsFunctional(assessment.Tooth, assessment.Crossbite)) ? Shoulder(protocol.CuspCover) : null);
+            restoration == Restoration.Onlay && !protocol.Takes("functional-shoulder", "v-form") && cusps.Any(choice => choice.Covered && choice.Cusp.IsFunctional(assessment.Tooth, assessment.Crossbite)) ? Shoulder(protocol.CuspCover) : null);
     }
 
     /// <summary>What speaks for covering a cusp; nothing when all findings let it stand.</summary>

@@ -31,7 +31,7 @@ internal static class FindingCautions
     {
         foreach (var (side, distance) in found.ContactToCrest.Where(entry => entry.Value.Value > gums.PapillaCautionMm.Value))
         {
-            var row = gums.PapillaAt(distance);
+            var row = gums.Papilla.At(distance);
             yield return new(
                 "papilla", $"{Kebab.Of(side)}: the contact lies {distance} above the bone; the papilla fills such a gap in about {row.PresentShare * 100:0} of 100. Lower the contact to {new Mm(gums.PapillaAimMm.Value)} or less.");
         }

@@ -10,7 +10,7 @@ internal static class MarginLevels
         if (decision.MarginLevel.TryGetValue(segment, out var chosen))
             return Reasoned.From(chosen, new Reason("Chosen for this tooth", chosen.Value, "P", Standing.Assumed));
         var levels = context.Protocol.Defaults.MarginLevelMm;
-        var habit = !context.Tooth.IsFront ? levels.Back
+        var habit = !context.Tooth.IsFront ? IsFacial(segment) ? levels.BackFacial : levels.Back
             : context.Material is Material.MetalCeramicFacial or Material.MetalCeramicFull && IsFacial(segment) ? levels.FrontMetalCeramicFacial
             : levels.Front;
         var level = Reasoned.From(new Mm(habit.Value), new Reason(habit.Text ?? "Usual level", habit.Value, habit.Source, habit.Standing));

@@ -38,7 +38,7 @@ internal static class Margins
             var share = transitions.Select(transition => transition.LingualShare((int)segment)).DefaultIfEmpty(0).Max();
             var entry = share > 0.5 ? lingual : facial;
             var width = context.Capped(Width(entry, share), cap => cap.Segments.Contains(segment));
-            return new(segment, entry.Design, width, MarginLevels.At(context, decision, segment));
+            return new(segment, DesignOf(context, entry), width, MarginLevels.At(context, decision, segment));
         }
 
         Reasoned<MmRange> Width(MarginEntry entry, double share)
@@ -72,18 +72,24 @@ internal static class Margins
         {
             var side = Scope.IsFunctional(segment, context) ? MarginSide.Functional : MarginSide.NonFunctional;
             var entry = context.Entry.Margin.FirstOrDefault(row => row.Segments == side) ?? context.Entry.Margin[0];
+            // A V-shaped cusp ends where its bevel runs out.
+            if (side == MarginSide.Functional && context.Cavity is { FunctionalShoulder: null }) entry = entry with { Design = MarginDesign.FeatherEdge, WidthMm = 0, LeastWidthMm = 0, MostWidthMm = 0 };
             return Plain(context, decision, segment, entry);
         }
     }
 
     /// <summary>A piece as its entry says, without transition or cap.</summary>
     private static MarginPiece Plain(PlanContext context, Decision decision, Segment segment, MarginEntry entry) =>
-        new(segment, entry.Design, OwnWidth(context, entry), MarginLevels.At(context, decision, segment));
+        new(segment, DesignOf(context, entry), OwnWidth(context, entry), MarginLevels.At(context, decision, segment));
+
+    /// <summary>Inner angles are rounded or flat as the practice likes them.</summary>
+    private static MarginDesign DesignOf(PlanContext context, MarginEntry entry) =>
+        entry.Design == MarginDesign.RoundedShoulder && context.Protocol.Takes("inner-angle", "flat") ? MarginDesign.Shoulder : entry.Design;
 
     private static Reasoned<MmRange> OwnWidth(PlanContext context, MarginEntry entry)
     {
         var width = entry.Width(context.Protocol.Tolerance);
-        return Reasoned.From(width, new Reason($"{context.Entry.Name}: {Kebab.Words(entry.Design)}", width.Target.Value, entry.Source, entry.Standing));
+        return Reasoned.From(width, new Reason($"{context.Entry.Name}: {Kebab.Words(DesignOf(context, entry))}", width.Target.Value, entry.Source, entry.Standing));
     }
 
     private static IEnumerable<Segment> Segments(PlanContext context) => Enum.GetValues<Segment>().Where(segment => Scope.Has(segment, context));

@@ -16,7 +16,7 @@ internal static class Thicknesses
             ZoneKind.FacialGingivalHalf => MiddleAndMargin(context, margin),
             _ => FromTable(zone, context),
         };
-        return (set.Value, Turned(zone, Coloured(zone, Capped(set, zone, context), context), context));
+        return (set.Value, Turned(zone, Coloured(zone, Capped(EqualAllOver(zone, set, context), zone, context), context), context));
     }
 
     /// <summary>A veneer lets the tooth's colour through: every step of shade needs more of it.</summary>
@@ -60,6 +60,15 @@ internal static class Thicknesses
         var range = entry.Range(context.Protocol.Tolerance);
         var kind = new Zone(zone.Kind).Words;
         return Reasoned.From(range, new Reason($"{context.Entry.Name}: {char.ToLowerInvariant(kind[0])}{kind[1..]}{where}", range.Target.Value, entry.Source, entry.Standing));
+    }
+
+    /// <summary>One school cuts a crown's cusps, bevel and groove by one bur's width.</summary>
+    private static Reasoned<MmRange> EqualAllOver(Zone zone, Reasoned<MmRange> set, PlanContext context)
+    {
+        if (context.Restoration != Restoration.Crown || !context.Protocol.Takes("occlusal-depth", "equal") || !zone.Occludes || zone.Kind is ZoneKind.Edge or ZoneKind.LingualFossa) return set;
+        var equal = context.Protocol.EqualOcclusalMm;
+        var range = Ranges.From(equal.Value, null, null, context.Protocol.Tolerance);
+        return set.Then(range, new Reason($"Equal all over the chewing surface: {equal.Text ?? "one bur's width"}", (range.Target - set.Value.Target).Rounded, equal.Source, equal.Standing));
     }
 
     private static Reasoned<MmRange> AsTheMargin(PlanContext context, Margin margin)

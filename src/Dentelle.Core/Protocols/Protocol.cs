@@ -14,6 +14,8 @@ public sealed record Protocol(
     string Name,
     ProtocolDefaults Defaults,
     IReadOnlyList<RestorationEntry> Restorations,
+    IReadOnlyList<Disagreement> Disagreements,
+    Sourced<double> EqualOcclusalMm,
     IReadOnlyList<DepthInstead> Exceptions,
     IReadOnlyList<DepthCap> Caps,
     IReadOnlyList<ConvergenceTarget> Convergence,
@@ -34,6 +36,9 @@ public sealed record Protocol(
     Estimates Estimates)
 {
     public Mm Tolerance => new(Defaults.ToleranceMm.Value);
+
+    /// <summary>Whether the practice takes this side in a question the trade disagrees on.</summary>
+    public bool Takes(string question, string side) => Disagreements.FirstOrDefault(entry => entry.Id == question)?.Chosen == side;
 
     /// <summary>The entry of a restoration in a material; null when this protocol has no numbers for it.</summary>
     public RestorationEntry? Entry(Restoration restoration, Material material) => restoration == Restoration.Pontic
@@ -78,7 +83,7 @@ public sealed record DefaultCoverage(CeramicCoverage Front, CeramicCoverage Prem
 
 public sealed record DefaultTransition(TransitionPlace Mesial, TransitionPlace Distal, string Source, Standing Standing);
 
-public sealed record DefaultLevels(Sourced<double> Back, Sourced<double> Front, Sourced<double> FrontMetalCeramicFacial);
+public sealed record DefaultLevels(Sourced<double> Back, Sourced<double> BackFacial, Sourced<double> Front, Sourced<double> FrontMetalCeramicFacial);
 
 public sealed record DefaultSchools(
     CuttingSchool Back,
@@ -263,6 +268,8 @@ public sealed record CautionLimits(
     Sourced<double> SubgingivalMostMm,
     Sourced<double> SulcusMm,
     Sourced<double> UnsupportedCeramicMostMm);
+
+public sealed record SourcedLimits(double From, double To, string Source, Standing Standing);
 
 public sealed record Limits(double From, double To)
 {

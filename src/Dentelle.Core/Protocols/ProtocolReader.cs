@@ -19,6 +19,7 @@ public static class ProtocolReader
     public static Answer<Protocol> ReadProtocol(NamedText file, NamedText schema, SourceTable sources, SchemaMemory? memory = null)
     {
         if (!Read(file, schema, DocumentJson.Default.Protocol, memory).Is(out var protocol, out var problem)) return problem;
+        if (TurnedRange(JsonDocument.Parse(file.Text).RootElement, "") is { } turned) return Wrong(file.Name, turned, "from ≤ to does not hold");
         return Complaint(protocol, sources) is { } complaint ? Wrong(file.Name, complaint.Path, complaint.What) : protocol;
     }
 
@@ -89,6 +90,13 @@ public static class ProtocolReader
             if (Gap(crown) is { } gap) return ($"/restorations/{i}/depths", gap);
         }
 
+        for (var i = 0; i < protocol.Disagreements.Count; i++)
+        {
+            var entry = protocol.Disagreements[i];
+            if (protocol.Disagreements.Take(i).Any(other => other.Id == entry.Id)) return ($"/disagreements/{i}/id", $"{entry.Id} stands here a second time");
+            if (entry.Chosen is { } chosen && entry.Sides.All(side => side.Value != chosen)) return ($"/disagreements/{i}/chosen", $"{chosen} is not one of its sides");
+        }
+
         foreach (var usual in protocol.Defaults.Materials)
         {
             foreach (var (restoration, end) in usual.Restorations.SelectMany(r => Enum.GetValues<JawEnd>().Select(end => (r, end))))
@@ -116,6 +124,15 @@ public static class ProtocolReader
 
         string? Unknown(string source) => source.Split(", ").FirstOrDefault(id => sources.Sources.All(known => known.Id != id));
     }
+
+    /// <summary>The place of a range that ends before it begins.</summary>
+    private static string? TurnedRange(JsonElement node, string path) => node.ValueKind switch
+    {
+        JsonValueKind.Object when node.TryGetProperty("from", out var from) && node.TryGetProperty("to", out var to) && from.GetDouble() > to.GetDouble() => path,
+        JsonValueKind.Object => node.EnumerateObject().Select(member => TurnedRange(member.Value, $"{path}/{member.Name}")).FirstOrDefault(found => found is not null),
+        JsonValueKind.Array => node.EnumerateArray().Select((item, i) => TurnedRange(item, $"{path}/{i}")).FirstOrDefault(found => found is not null),
+        _ => null,
+    };
 
     private static bool OutOfOrder(double? target, double? least, double? most) => least > most || target < least || target > most;
 

@@ -6,14 +6,14 @@ namespace Dentelle.Core.Protocols;
 /// <summary>What holds for veneers besides depths and margins.</summary>
 /// <param name="EdgeLeastMm">A lengthened edge is still cut by this.</param>
 /// <param name="ShadeStepMm">Deeper for every step of shade.</param>
-/// <param name="ShadeStepRangeMm">From and to of the same.</param>
+/// <param name="ShadeStepRangeMm">Least and most of the same.</param>
 /// <param name="EnamelShareLeast">Share of the facial surface that should still be enamel.</param>
 /// <param name="EnamelShareGrey">How far to either side of it both ways are open.</param>
 /// <param name="LingualDownMm">How far a wrap goes down the lingual.</param>
 /// <param name="BeyondFillingMm">How far a margin passes beyond a filling.</param>
 /// <param name="PathDeg">How far the path points to the edge, from straight facially.</param>
 public sealed record VeneerHabits(
-    Sourced<double> EdgeLeastMm, Sourced<double> ShadeStepMm, Limits ShadeStepRangeMm, Sourced<double> EnamelShareLeast, double EnamelShareGrey,
+    Sourced<double> EdgeLeastMm, Sourced<double> ShadeStepMm, SourcedLimits ShadeStepRangeMm, Sourced<double> EnamelShareLeast, Sourced<double> EnamelShareGrey,
     Sourced<double> LingualDownMm, Sourced<double> BeyondFillingMm, Sourced<double> PathDeg);
 
 /// <summary>Cavities of inlays and onlays in some materials. The isthmus is a width, or a share of the distance between the cusp tips.</summary>
@@ -43,11 +43,14 @@ public sealed record CuspCover(
 
 /// <summary>Gum, attachment and bone.</summary>
 public sealed record GumFigures(
-    Sourced<double> AttachmentMm, Sourced<double> NormalCrestMm, Sourced<double> CrestBandMm, IReadOnlyList<PapillaRow> Papilla, string PapillaSource,
-    Standing PapillaStanding, Sourced<double> PapillaAimMm, Sourced<double> PapillaCautionMm)
+    Sourced<double> AttachmentMm, Sourced<double> NormalCrestMm, Sourced<double> CrestBandMm, PapillaTable Papilla,
+    Sourced<double> PapillaAimMm, Sourced<double> PapillaCautionMm);
+
+/// <summary>How often the papilla fills the gap.</summary>
+public sealed record PapillaTable(IReadOnlyList<PapillaRow> Rows, string Source, Standing Standing)
 {
     /// <summary>The row of a distance from bone to contact; beyond the table its last.</summary>
-    public PapillaRow PapillaAt(Mm distance) => Papilla.FirstOrDefault(row => distance.Value <= row.MostMm) ?? Papilla[^1];
+    public PapillaRow At(Mm distance) => Rows.FirstOrDefault(row => distance.Value <= row.MostMm) ?? Rows[^1];
 }
 
 /// <summary>Share of papillae that fill the gap up to a distance from bone to contact.</summary>

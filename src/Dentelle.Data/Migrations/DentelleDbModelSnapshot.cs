@@ -89,6 +89,45 @@ namespace Dentelle.Data.Migrations
                     b.ToTable("Plans");
                 });
 
+            modelBuilder.Entity("Dentelle.Data.ProtocolRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("KeptAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("KeptBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ProtocolId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ProtocolId", "Version")
+                        .IsUnique();
+
+                    b.ToTable("Protocols");
+                });
+
             modelBuilder.Entity("Dentelle.Data.ReadingRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -146,6 +185,12 @@ namespace Dentelle.Data.Migrations
                     b.Property<string>("Notation")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("ProtocolId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("ProtocolVersion")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 

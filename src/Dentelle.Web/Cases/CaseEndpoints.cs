@@ -27,12 +27,12 @@ public static class CaseEndpoints
         api.MapPost("cases/file", Import).WithName("importCase").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestFile));
     }
 
-    private static async Task<Ok<DayView>> Day(CaseStore store, UnitViews views, Handbook handbook, CancellationToken stop)
+    private static async Task<Ok<DayView>> Day(CaseStore store, UnitViews views, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
         var cases = await store.AllAsync(stop);
         return TypedResults.Ok(new DayView([.. cases.Select(row => new CaseView(
-            row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt, row.Note, [.. row.Units.Select(unit => Summary(unit, views, handbook, settings))]))]));
+            row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt, row.Note, [.. row.Units.Select(unit => Summary(unit, views, settings))]))]));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Change(Guid id, CaseEntry entry, CaseStore store, CancellationToken stop)
@@ -55,12 +55,12 @@ public static class CaseEndpoints
     private static async Task<Results<Ok<ImportedCase>, ProblemHttpResult>> Import(CaseFile file, CaseFiles files, ClaimsPrincipal user, CancellationToken stop) =>
         (await files.ReadAsync(file, user.NameOf(), stop)).Is(out var imported, out var problem) ? TypedResults.Ok(imported) : Problems.From(problem);
 
-    private static CaseUnitView Summary(UnitRow unit, UnitViews views, Handbook handbook, SettingsRow settings)
+    private static CaseUnitView Summary(UnitRow unit, UnitViews views, SettingsRow settings)
     {
         var tooth = UnitViews.ToothOf(unit);
         var written = tooth.Write(settings.Notation);
         var stage = unit.FinishedAt is not null ? UnitStage.Finished : unit.Readings.Any(row => row.TakenBackAt is null) ? UnitStage.BeingCut : UnitStage.Planned;
-        if (!PlannedUnit.PlanOnly(tooth, UnitViews.InputsOf(unit), handbook).Is(out var plan, out var problem))
+        if (!views.PlanOf(unit).Is(out var plan, out var problem))
             return new(unit.Id, unit.Tooth, written, tooth.Name, views.WhatOf(unit), views.MaterialNameOf(unit), stage, 0, 0, null, problem.Sentence);
 
         var latest = views.Readings(unit, plan, settings).Where(reading => reading is { IsLatest: true, Finding: not null }).ToArray();
@@ -73,4 +73,5 @@ public static class CaseEndpoints
     }
 }
 
-public sealed record ImportedCase(Guid Id, string Number, Guid? FirstUnit);
+/// <param name="Told">What the user should know of it; null when all is as it was in the file.</param>
+public sealed record ImportedCase(Guid Id, string Number, Guid? FirstUnit, string? Told);

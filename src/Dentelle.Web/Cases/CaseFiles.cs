@@ -6,12 +6,13 @@ using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 using Dentelle.Data;
+using Dentelle.Web.Protocols;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Cases;
 
 /// <summary>Cases as files, both ways. What is written and read again is the same case.</summary>
-public sealed class CaseFiles(CaseStore store, Handbook handbook)
+public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
 {
     public static CaseFile Write(CaseRow row) => new(CaseFile.FormatName, row.Patient, row.Note, [.. row.Units.Select(Write)], row.VisitAt);
 
@@ -41,14 +42,17 @@ public sealed class CaseFiles(CaseStore store, Handbook handbook)
         Guid? first = null;
         foreach (var (planned, unit) in units)
         {
-            var row = await store.AddUnitAsync(added.Id, planned, unit.Inputs, handbook.Protocol, by, stop);
+            var row = await store.AddUnitAsync(added.Id, planned, unit.Inputs, ProtocolOf(unit).Protocol, by, stop);
             first ??= row.Id;
             foreach (var reading in unit.Readings) await store.AddReadingAsync(row, ReadingOf(reading), by, stop);
             if (unit.Finished) await store.SetFinishedAsync(row, true, stop);
         }
 
         await all.CommitAsync(stop);
-        return new ImportedCase(added.Id, added.Number.ToString("0000"), first);
+        string[] foreign = [.. file.Units.Where(unit => shelf.Find(unit.Protocol, unit.ProtocolVersion) is null).Select(unit => $"{unit.Protocol} {unit.ProtocolVersion}").Distinct()];
+        return new ImportedCase(
+            added.Id, added.Number.ToString("0000"), first,
+            foreign.Length == 0 ? null : $"Planned anew with {shelf.InUse.Words}: this practice does not keep {string.Join(", ", foreign)}.");
     }
 
     private Answer<List<(PlannedUnit Planned, CaseFileUnit Unit)>> Units(CaseFile file)
@@ -57,6 +61,7 @@ public sealed class CaseFiles(CaseStore store, Handbook handbook)
         foreach (var unit in file.Units)
         {
             if (ToothCode.FromIso(unit.Tooth) is not { } tooth) return new Problem("case-file", $"The case file names a tooth “{unit.Tooth}” that is no ISO 3950 code.");
+            var handbook = ProtocolOf(unit).Handbook;
             if (!PlannedUnit.Make(tooth, unit.Inputs, handbook).Is(out var planned, out var problem)) return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
             foreach (var reading in unit.Readings)
             {
@@ -70,6 +75,9 @@ public sealed class CaseFiles(CaseStore store, Handbook handbook)
 
         return units;
     }
+
+    /// <summary>What the file's plan was made with where this practice keeps it, else what is in use here.</summary>
+    private KeptProtocol ProtocolOf(CaseFileUnit unit) => shelf.Find(unit.Protocol, unit.ProtocolVersion) ?? shelf.InUse;
 
     private static Reading ReadingOf(CaseFileReading reading) => new(
         reading.Zone, reading.Kind, Interval.Between(new(reading.FromMm), reading.BelowMm is { } below ? new(below) : null, reading.IncludesEnd), reading.Gauge);

@@ -5,6 +5,7 @@ using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Core.Teeth;
 using Dentelle.Data;
+using Dentelle.Web.Protocols;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Demo;
@@ -18,7 +19,7 @@ internal static class DemoPractice
     {
         await using var scope = services.CreateAsyncScope();
         var store = scope.ServiceProvider.GetRequiredService<CaseStore>();
-        var handbook = scope.ServiceProvider.GetRequiredService<Handbook>();
+        var handbook = scope.ServiceProvider.GetRequiredService<ProtocolShelf>().InUse.Handbook;
         var today = DateOnly.FromDateTime(scope.ServiceProvider.GetRequiredService<TimeProvider>().GetLocalNow().DateTime);
         var stop = CancellationToken.None;
         if ((await store.AllAsync(stop)).Count > 0) return;

@@ -6,6 +6,7 @@ using Dentelle.Core.QuickLine;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
+using Dentelle.Web.Protocols;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.QuickLine;
@@ -22,11 +23,11 @@ public static class QuickLineEndpoints
         line.MapPost("do", Do).WithName("doLine");
     }
 
-    private static async Task<Ok<LineView>> Understand(LineEntry entry, CaseStore store, Handbook handbook, CancellationToken stop)
+    private static async Task<Ok<LineView>> Understand(LineEntry entry, CaseStore store, ProtocolShelf shelf, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
-        if (!QuickLineReader.Read(entry.Line, settings.Notation, handbook.Protocol).Is(out var line, out var problem)
-            || !PlannedLine.Make(line.Units, handbook).Is(out _, out problem))
+        if (!QuickLineReader.Read(entry.Line, settings.Notation, shelf.InUse.Protocol).Is(out var line, out var problem)
+            || !PlannedLine.Make(line.Units, shelf.InUse.Handbook).Is(out _, out problem))
         {
             // Half a line is not an error: it is someone typing.
             return TypedResults.Ok(new LineView(false, problem.Sentence, problem.Suggestions));
@@ -35,18 +36,18 @@ public static class QuickLineEndpoints
         return TypedResults.Ok(new LineView(true, line.Words, []));
     }
 
-    private static async Task<Results<Ok<LineDone>, ProblemHttpResult>> Do(LineEntry entry, CaseStore store, Handbook handbook, ClaimsPrincipal user, CancellationToken stop)
+    private static async Task<Results<Ok<LineDone>, ProblemHttpResult>> Do(LineEntry entry, CaseStore store, ProtocolShelf shelf, ClaimsPrincipal user, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
-        if (!QuickLineReader.Read(entry.Line, settings.Notation, handbook.Protocol).Is(out var line, out var problem)) return Problems.From(problem);
-        if (!PlannedLine.Make(line.Units, handbook).Is(out var planned, out problem)) return Problems.From(problem);
+        if (!QuickLineReader.Read(entry.Line, settings.Notation, shelf.InUse.Protocol).Is(out var line, out var problem)) return Problems.From(problem);
+        if (!PlannedLine.Make(line.Units, shelf.InUse.Handbook).Is(out var planned, out problem)) return Problems.From(problem);
         if (entry.CaseId is { } asked && await store.CaseAsync(asked, stop) is null) return Problems.NoSuch("case");
 
         await using var all = await store.BeginAsync(stop);
         var caseId = entry.CaseId ?? (await store.AddCaseAsync(Unnamed, null, "", stop)).Id;
         var added = new List<Guid>();
         for (var i = 0; i < line.Units.Count; i++)
-            added.Add((await store.AddUnitAsync(caseId, planned.Units[i], line.Units[i].Inputs, handbook.Protocol, user.NameOf(), stop)).Id);
+            added.Add((await store.AddUnitAsync(caseId, planned.Units[i], line.Units[i].Inputs, shelf.InUse.Protocol, user.NameOf(), stop)).Id);
         await all.CommitAsync(stop);
         return TypedResults.Ok(new LineDone(added[0], caseId));
     }

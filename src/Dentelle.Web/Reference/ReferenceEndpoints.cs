@@ -1,6 +1,7 @@
 using Dentelle.Core;
 using Dentelle.Core.Protocols;
 using Dentelle.Web.Access;
+using Dentelle.Web.Protocols;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Reference;
@@ -11,12 +12,12 @@ public static class ReferenceEndpoints
     public static void MapReference(this WebApplication app) =>
         app.MapGet("/api/reference", Get).RequireAuthorization(Policies.Clinician).WithTags("Reference").WithName("getReference");
 
-    private static Ok<ReferenceView> Get(Handbook handbook) => TypedResults.Ok(new ReferenceView(
-        handbook.Protocol.Name, handbook.Protocol.Version,
-        [.. handbook.Protocol.Gauges.Select(gauge => new GaugeView(gauge.Id, gauge.Name, gauge.Kind, gauge.SizesMm ?? [], gauge.ResolutionMm))],
-        [.. handbook.Protocol.BursInHand.Select(bur => new BurView(bur.Id, bur.Name, bur.TipMm))],
-        handbook.Sources.Remark,
-        [.. handbook.Sources.Sources.Select(source => new SourceView(source.Id, source.Citation, source.Standing))]));
+    private static Ok<ReferenceView> Get(ProtocolShelf shelf) => TypedResults.Ok(new ReferenceView(
+        shelf.InUse.Protocol.Name, shelf.InUse.Protocol.Version,
+        [.. shelf.InUse.Protocol.Gauges.Select(gauge => new GaugeView(gauge.Id, gauge.Name, gauge.Kind, gauge.SizesMm ?? [], gauge.ResolutionMm))],
+        [.. shelf.InUse.Protocol.BursInHand.Select(bur => new BurView(bur.Id, bur.Name, bur.TipMm))],
+        shelf.InUse.Handbook.Sources.Remark,
+        [.. shelf.InUse.Handbook.Sources.Sources.Select(source => new SourceView(source.Id, source.Citation, source.Standing))]));
 }
 
 public sealed record ReferenceView(

@@ -4,6 +4,7 @@ using Dentelle.Core.Teeth;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
+using Dentelle.Web.Protocols;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Settings;
@@ -24,9 +25,9 @@ public static class SettingsEndpoints
         return TypedResults.Ok(new SettingsView(row.Notation, row.BurTipMm));
     }
 
-    private static async Task<Results<Ok<SettingsView>, ProblemHttpResult>> Save(SettingsView entry, CaseStore store, Handbook handbook, CancellationToken stop)
+    private static async Task<Results<Ok<SettingsView>, ProblemHttpResult>> Save(SettingsView entry, CaseStore store, ProtocolShelf shelf, CancellationToken stop)
     {
-        if (entry.BurTipMm is { } tip && !handbook.Protocol.BursInHand.Any(bur => bur.TipMm == tip))
+        if (entry.BurTipMm is { } tip && !shelf.InUse.Protocol.BursInHand.Any(bur => bur.TipMm == tip))
             return Problems.From(new Problem("bur", $"There is no bur with a tip of {new Mm(tip)} in hand."));
         await store.SaveSettingsAsync(entry.Notation, entry.BurTipMm, stop);
         return TypedResults.Ok(entry);

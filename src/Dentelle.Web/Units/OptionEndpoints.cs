@@ -9,6 +9,7 @@ using Dentelle.Core.Teeth;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
+using Dentelle.Web.Protocols;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Units;
@@ -22,9 +23,10 @@ public static class OptionEndpoints
         .RequireAuthorization(Policies.Clinician).WithTags("Units").WithName("compareOptions");
 
     /// <summary>Each option keeps the unit's findings and changes what it names. Nothing is saved.</summary>
-    private static async Task<Results<Ok<OptionsView>, ProblemHttpResult>> Compare(Guid id, OptionsEntry entry, CaseStore store, Handbook handbook, CancellationToken stop)
+    private static async Task<Results<Ok<OptionsView>, ProblemHttpResult>> Compare(Guid id, OptionsEntry entry, CaseStore store, ProtocolShelf shelf, CancellationToken stop)
     {
         if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        var handbook = shelf.Of(unit).Handbook;
         if (entry.Options.Count > Most) return Problems.From(new Problem("options", $"At most {Most} options stand beside what is planned."));
         var (tooth, inputs) = (UnitViews.ToothOf(unit), UnitViews.InputsOf(unit));
         if (!PlannedUnit.Make(tooth, inputs, handbook).Is(out var planned, out var problem)) return Problems.From(problem);

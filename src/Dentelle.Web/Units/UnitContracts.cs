@@ -23,7 +23,15 @@ public sealed record UnitView(
 {
     /// <summary>The bridge it belongs to.</summary>
     public BridgeDocument? Bridge { get; init; }
+
+    /// <summary>The protocol in use, where this unit was planned with another; null where it was planned with that one.</summary>
+    public OtherProtocolView? OtherProtocol { get; init; }
 }
+
+/// <param name="Name">Name and version.</param>
+/// <param name="Changes">What it would do differently; empty when the plan would stay as it is.</param>
+/// <param name="Problem">Why the unit can't be planned with it.</param>
+public sealed record OtherProtocolView(string Name, IReadOnlyList<PlanChange> Changes, string? Problem);
 
 public sealed record UnitCase(Guid Id, string Number, string Patient, DateTime? VisitAt, IReadOnlyList<UnitLink> Units);
 

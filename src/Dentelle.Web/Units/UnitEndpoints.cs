@@ -8,6 +8,7 @@ using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
+using Dentelle.Web.Protocols;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 
@@ -23,6 +24,7 @@ public static class UnitEndpoints
         var units = app.MapGroup("/api/units/{id:guid}").RequireAuthorization(Policies.Clinician).WithTags("Units");
         units.MapGet("", Get).WithName("getUnit");
         units.MapPut("inputs", SaveInputs).WithName("saveInputs");
+        units.MapPost("protocol", TakeProtocol).WithName("takeProtocol");
         units.MapGet("cost", Cost).WithName("getCost");
         units.MapPost("readings", AddReading).WithName("addReading");
         units.MapPut("readings/{reading:guid}/taken-back", TakeBack).WithName("takeBackReading");
@@ -33,37 +35,45 @@ public static class UnitEndpoints
         await store.UnitAsync(id, stop) is { } unit ? await Shown(unit, views, response, stop) : Problems.NoSuch("unit");
 
     /// <summary>What the planned body costs the tooth: volumes take longer than the drawing and follow it.</summary>
-    private static async Task<Results<Ok<CostView>, ProblemHttpResult>> Cost(Guid id, CaseStore store, UnitViews views, Handbook handbook, CancellationToken stop)
+    private static async Task<Results<Ok<CostView>, ProblemHttpResult>> Cost(Guid id, CaseStore store, UnitViews views, ProtocolShelf shelf, CancellationToken stop)
     {
         if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
         return views.Planned(unit).Is(out var planned, out var problem)
-            ? TypedResults.Ok(new CostView(unit.Version, CutCost.Of(planned.Drawing, handbook)))
+            ? TypedResults.Ok(new CostView(unit.Version, CutCost.Of(planned.Drawing, shelf.Of(unit).Handbook)))
             : Problems.From(problem);
     }
 
     /// <summary>Plans anew and keeps the plan. If-Match names the version the change was made on.</summary>
     private static async Task<UnitAnswer> SaveInputs(
-        Guid id, PlanInputs inputs, [FromHeader(Name = "If-Match")] string? ifMatch, CaseStore store, UnitViews views, Handbook handbook, ClaimsPrincipal user, HttpResponse response,
-        CancellationToken stop)
+        Guid id, PlanInputs inputs, [FromHeader(Name = "If-Match")] string? ifMatch, CaseStore store, UnitViews views, ProtocolShelf shelf, ClaimsPrincipal user, HttpResponse response,
+        CancellationToken stop) =>
+        await store.UnitAsync(id, stop) is { } unit ? await Replanned(unit, inputs, shelf.Of(unit), ifMatch, store, views, user, response, stop) : Problems.NoSuch("unit");
+
+    /// <summary>Plans the unit anew with the protocol in use.</summary>
+    private static async Task<UnitAnswer> TakeProtocol(
+        Guid id, [FromHeader(Name = "If-Match")] string? ifMatch, CaseStore store, UnitViews views, ProtocolShelf shelf, ClaimsPrincipal user, HttpResponse response, CancellationToken stop) =>
+        await store.UnitAsync(id, stop) is { } unit ? await Replanned(unit, UnitViews.InputsOf(unit), shelf.InUse, ifMatch, store, views, user, response, stop) : Problems.NoSuch("unit");
+
+    private static async Task<UnitAnswer> Replanned(
+        UnitRow unit, PlanInputs inputs, KeptProtocol protocol, string? ifMatch, CaseStore store, UnitViews views, ClaimsPrincipal user, HttpResponse response, CancellationToken stop)
     {
-        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
         if (ifMatch is null)
             return Problems.From(new Problem("if-match", "Name the version you are changing in If-Match."), StatusCodes.Status428PreconditionRequired);
         if (ifMatch != Tag(unit)) return Problems.ChangedMeanwhile();
-        if (!PlannedUnit.Make(UnitViews.ToothOf(unit), inputs, handbook).Is(out var planned, out var problem)) return Problems.From(problem);
-        return await store.SavePlanAsync(unit, planned, inputs, handbook.Protocol, user.NameOf(), stop)
+        if (!PlannedUnit.Make(UnitViews.ToothOf(unit), inputs, protocol.Handbook).Is(out var planned, out var problem)) return Problems.From(problem);
+        return await store.SavePlanAsync(unit, planned, inputs, protocol.Protocol, user.NameOf(), stop)
             ? await Shown(unit, planned, views, response, stop)
             : Problems.ChangedMeanwhile();
     }
 
     private static async Task<UnitAnswer> AddReading(
-        Guid id, ReadingEntry entry, CaseStore store, UnitViews views, Handbook handbook, ClaimsPrincipal user, HttpResponse response, CancellationToken stop)
+        Guid id, ReadingEntry entry, CaseStore store, UnitViews views, ProtocolShelf shelf, ClaimsPrincipal user, HttpResponse response, CancellationToken stop)
     {
         if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
         if (!views.Planned(unit).Is(out var planned, out var problem)) return Problems.From(problem);
-        if (!ReadingOf(entry, handbook.Protocol).Is(out var reading, out problem)) return Problems.From(problem);
+        if (!ReadingOf(entry, shelf.Of(unit).Protocol).Is(out var reading, out problem)) return Problems.From(problem);
         // A reading that can't be judged is a slip: the zone is not there, or meets no antagonist.
-        if (!Judge.Of(reading, planned.Plan, handbook.Protocol).Is(out _, out problem)) return Problems.From(problem);
+        if (!Judge.Of(reading, planned.Plan, shelf.Of(unit).Protocol).Is(out _, out problem)) return Problems.From(problem);
         await store.AddReadingAsync(unit, reading, user.NameOf(), stop);
         return await Shown(unit, planned, views, response, stop);
     }

@@ -6,29 +6,42 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 using Dentelle.Data;
+using Dentelle.Web.Protocols;
 
 namespace Dentelle.Web.Units;
 
 /// <summary>Puts together what is shown of a unit from what is kept of it.</summary>
-public sealed class UnitViews(CaseStore store, Handbook handbook)
+public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
 {
     /// <summary>The unit planned anew from its kept inputs: planning is pure, so this is what was saved, drawn again.</summary>
-    public Answer<PlannedUnit> Planned(UnitRow unit) => PlannedUnit.Make(ToothOf(unit), InputsOf(unit), handbook);
+    public Answer<PlannedUnit> Planned(UnitRow unit) => PlannedUnit.Make(ToothOf(unit), InputsOf(unit), shelf.Of(unit).Handbook);
 
     /// <summary>The plan alone.</summary>
-    public Answer<Plan> PlanOf(UnitRow unit) => PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), handbook);
+    public Answer<Plan> PlanOf(UnitRow unit) => PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.Of(unit).Handbook);
 
     public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
+        var kept = shelf.Of(unit);
+        var handbook = kept.Handbook;
         var whole = await store.CaseAsync(unit.CaseId, stop);
         return new UnitView(
             unit.Id, unit.Version, CaseOf(whole!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
-            UnitDocument.Drawn(planned, handbook.Protocol), DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan),
-            Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, $"{handbook.Protocol.Name}, version {handbook.Protocol.Version}")
+            UnitDocument.Drawn(planned, handbook.Protocol), DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan, handbook.Protocol),
+            Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, kept.Words)
         {
+            OtherProtocol = OtherOf(unit, planned.Plan),
             Bridge = BridgeOf(unit, whole!),
         };
+    }
+
+    /// <summary>What the protocol in use would do differently, where the unit was planned with another.</summary>
+    private OtherProtocolView? OtherOf(UnitRow unit, Plan plan)
+    {
+        if (shelf.Of(unit) == shelf.InUse) return null;
+        return PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.InUse.Handbook).Is(out var then, out var problem)
+            ? new(shelf.InUse.Words, PlanChanges.Between(plan, then), null)
+            : new(shelf.InUse.Words, [], problem.Sentence);
     }
 
     /// <summary>The bridge that a unit and others of its case make up; null when it stands alone or some of it is gone.</summary>
@@ -37,7 +50,7 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
         if (InputsOf(unit).Bridge is not { } bridge) return null;
         UnitRow[] rows = [.. whole.Units.Where(row => bridge.Teeth.Contains(row.Tooth) && InputsOf(row).Bridge is { } own && own.Teeth.SequenceEqual(bridge.Teeth))];
         Plan[] plans = [.. rows.Select(row => PlanOf(row).Value).OfType<Plan>()];
-        return plans.Length == bridge.Teeth.Count ? BridgeDocument.From(BridgePlanner.Make(plans, handbook.Protocol)) : null;
+        return plans.Length == bridge.Teeth.Count ? BridgeDocument.From(BridgePlanner.Make(plans, shelf.Of(unit).Protocol)) : null;
     }
 
     /// <summary>What the unit gets and of what: "Veneer, incisal butt, porcelain".</summary>
@@ -46,6 +59,7 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
     /// <summary>Standing readings, newest first, each with what it means against today's plan.</summary>
     public IReadOnlyList<ReadingView> Readings(UnitRow unit, Plan plan, SettingsRow settings)
     {
+        var protocol = shelf.Of(unit).Protocol;
         var tip = settings.BurTipMm is { } width ? new Mm(width) : (Mm?)null;
         var latest = new HashSet<string>(StringComparer.Ordinal);
         return
@@ -59,8 +73,8 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
         ReadingView ViewOf(ReadingRow row, bool isLatest)
         {
             var reading = row.ToReading();
-            var gauge = handbook.Protocol.Gauges.FirstOrDefault(known => known.Id == row.GaugeId)?.Name.ToLowerInvariant() ?? row.GaugeId;
-            var finding = Judge.Of(reading, plan, handbook.Protocol, tip).Value;
+            var gauge = protocol.Gauges.FirstOrDefault(known => known.Id == row.GaugeId)?.Name.ToLowerInvariant() ?? row.GaugeId;
+            var finding = Judge.Of(reading, plan, protocol, tip).Value;
             return new(row.Id, row.Zone, row.Kind, row.FromMm, row.BelowMm, $"{reading.Interval}, {gauge}", row.TakenAt, isLatest, finding is null ? null : FindingView.From(finding));
         }
     }
@@ -72,23 +86,23 @@ public sealed class UnitViews(CaseStore store, Handbook handbook)
 
     public string MaterialNameOf(UnitRow unit)
     {
-        var (tooth, inputs) = (ToothOf(unit), InputsOf(unit));
-        var material = inputs.Material ?? handbook.Protocol.Defaults.MaterialsOf(inputs.Restoration).For(tooth);
-        return inputs.Restoration is Restoration.Crown or Restoration.Pontic ? handbook.Protocol.Entry(Restoration.Crown, material)?.Name ?? Kebab.Of(material) : Named(material);
+        var (tooth, inputs, protocol) = (ToothOf(unit), InputsOf(unit), shelf.Of(unit).Protocol);
+        var material = inputs.Material ?? protocol.Defaults.MaterialsOf(inputs.Restoration).For(tooth);
+        return inputs.Restoration is Restoration.Crown or Restoration.Pontic ? protocol.Entry(Restoration.Crown, material)?.Name ?? Kebab.Of(material) : Named(material);
     }
 
     private UnitCase CaseOf(CaseRow row, ToothNotation notation) => new(
         row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt,
         [.. row.Units.OrderBy(unit => unit.Order).Select(unit => new UnitLink(unit.Id, unit.Tooth, ToothOf(unit).Write(notation), WhatOf(unit), MaterialNameOf(unit), InputsOf(unit).Bridge?.Teeth ?? []))]);
 
-    private UnitChoices ChoicesOf(Plan plan)
+    private static UnitChoices ChoicesOf(Plan plan, Protocol protocol)
     {
-        var entry = handbook.Protocol.Entry(plan.Restoration, plan.Material.Value)!;
+        var entry = protocol.Entry(plan.Restoration, plan.Material.Value)!;
         var facial = entry.Margin.FirstOrDefault(row => row.Segments is MarginSide.All or MarginSide.Facial);
-        var schools = handbook.Protocol.Defaults.Schools;
+        var schools = protocol.Defaults.Schools;
         return new(
-            [.. Enum.GetValues<Restoration>().Where(kind => handbook.Protocol.On(plan.Tooth, kind).Any())],
-            [.. handbook.Protocol.On(plan.Tooth, plan.Restoration == Restoration.Pontic ? Restoration.Crown : plan.Restoration).Select(Choice)],
+            [.. Enum.GetValues<Restoration>().Where(kind => protocol.On(plan.Tooth, kind).Any())],
+            [.. protocol.On(plan.Tooth, plan.Restoration == Restoration.Pontic ? Restoration.Crown : plan.Restoration).Select(Choice)],
             plan.Coverage is not null,
             facial is null ? [] : [facial.Design, .. facial.Alternatives?.Select(other => other.Design) ?? []],
             [

@@ -148,6 +148,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{id}/protocol": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeProtocol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{id}/cost": {
         parameters: {
             query?: never;
@@ -238,6 +254,118 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["doLine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getProtocols"];
+        put?: never;
+        post: operations["keepProtocol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols/{id}/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getProtocol"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols/{id}/{version}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportProtocol"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["draftProtocol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sampleProtocol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols/in-use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["useProtocol"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/protocols/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["importProtocol"];
         delete?: never;
         options?: never;
         head?: never;
@@ -511,6 +639,42 @@ export interface components {
         DayView: {
             cases: components["schemas"]["CaseView"][];
         };
+        DisagreementSide: {
+            value: string;
+            name: string;
+            /** @description What its followers say for it. */
+            because: string;
+        };
+        DisagreementView: {
+            id: string;
+            question: string;
+            /** @description JSON pointer to the choice. */
+            path: string;
+            /** @description The side taken. */
+            chosen: string;
+            sides: components["schemas"]["DisagreementSide"][];
+            source: string;
+            standing: components["schemas"]["Standing"];
+        };
+        /** @description Changes to a kept protocol that are not kept yet. */
+        DraftEntry: {
+            id: string;
+            /** Format: int32 */
+            version: number;
+            edits: components["schemas"]["ProtocolEdit"][];
+        };
+        DraftView: {
+            protocol: components["schemas"]["ProtocolView"];
+            /** @description What the changes are, against the protocol they are made on. */
+            since: components["schemas"]["ProtocolDifference"][];
+            /** @description Unfinished units that would be planned otherwise. */
+            effects: components["schemas"]["UnitEffect"][];
+            /**
+             * Format: int32
+             * @description Unfinished units that would stay as they are.
+             */
+            untouched: number;
+        };
         /**
          * @description The plate's drawing, millimetres. Lines are flat lists x, y, x, y …; x points facially (or mesially), y toward the
          *     bite, in the view from above facially.
@@ -651,6 +815,8 @@ export interface components {
             number: string;
             /** Format: uuid */
             firstUnit?: null | string;
+            /** @description What the user should know of it; null when all is as it was in the file. */
+            told?: null | string;
         };
         /** @description Inside of an inlay or onlay. Lengths in millimetres, angles in degrees. */
         IntracoronalDocument: {
@@ -672,6 +838,18 @@ export interface components {
         };
         /** @enum {unknown} */
         Jaw: "upper" | "lower";
+        /** @description A draft to be kept. */
+        KeepEntry: {
+            name: string;
+            /** @description Why. */
+            note: string;
+            /** @description Whether new units are planned with it from now on. */
+            use: boolean;
+            id: string;
+            /** Format: int32 */
+            version: number;
+            edits: components["schemas"]["ProtocolEdit"][];
+        };
         Limits: {
             /** Format: double */
             from: number;
@@ -810,6 +988,14 @@ export interface components {
             /** @description What is planned first. */
             columns: components["schemas"]["OptionColumn"][];
         };
+        OtherProtocolView: {
+            /** @description Name and version. */
+            name: string;
+            /** @description What it would do differently; empty when the plan would stay as it is. */
+            changes: components["schemas"]["PlanChange"][];
+            /** @description Why the unit can't be planned with it. */
+            problem?: null | string;
+        };
         /** @description What the planned body really takes from one zone, and why where it is not what was asked. Millimetres. */
         OutcomeView: {
             zone: string;
@@ -830,6 +1016,15 @@ export interface components {
              * @description The same once the plan is cut.
              */
             roomCutMm?: null | number;
+        };
+        /** @description One thing that another protocol would do differently on a tooth. */
+        PlanChange: {
+            /** @description What: "Groove". */
+            words: string;
+            /** @description As planned now; null where it is new. */
+            before?: null | string;
+            /** @description As it would be; null where it goes. */
+            after?: null | string;
         };
         /**
          * @description What a user found and decided for one tooth, as it stands in files, on the command line and in the API. Everything may
@@ -883,6 +1078,107 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        /** @description A value that two protocols differ in. */
+        ProtocolDifference: {
+            /** @description JSON pointer in the later one, or in the earlier where the later lacks it. */
+            path: string;
+            section: string;
+            /** @description "Crown, zirconia, monolithic: groove, target". */
+            words: string;
+            before?: null | string;
+            after?: null | string;
+        };
+        /** @description A change a practice makes to one value. */
+        ProtocolEdit: {
+            /** @description JSON pointer of a field. */
+            path: string;
+            /**
+             * Format: double
+             * @description The new value where it is a number.
+             */
+            number?: null | number;
+            /** @description The new value where it is one of several. */
+            choice?: null | string;
+        };
+        /** @description A value that can be set. */
+        ProtocolField: {
+            /** @description JSON pointer to it. */
+            path: string;
+            /** @description The same by what it belongs to instead of by place in a list: the same in two protocols that order their lists differently. */
+            key: string;
+            /** @description "target", "least"; empty where the row says it all. */
+            words: string;
+            /** @description "mm", "°", "mm²" or empty. */
+            unit: string;
+            /**
+             * Format: double
+             * @description The value where it is a number.
+             */
+            number?: null | number;
+            /** @description The value where it is one of Choices. */
+            choice?: null | string;
+            choices: string[];
+            /** @description The value with its unit, as it is read aloud. */
+            said: null | string;
+        };
+        ProtocolHead: {
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            /** @description Why it was made. */
+            note: string;
+            /**
+             * Format: date-time
+             * @description When it was kept here.
+             */
+            keptAt: string;
+            keptBy: string;
+            /** @description Whether new units are planned with it. */
+            inUse: boolean;
+            shipped: boolean;
+            /**
+             * Format: int32
+             * @description Units that stand planned with it.
+             */
+            units: number;
+            /**
+             * Format: int32
+             * @description Values that depart from the shipped ones.
+             */
+            differences: number;
+        };
+        /** @description One row of a protocol as a person reads and changes it: what it is for, its values, where they come from. */
+        ProtocolLine: {
+            /** @description Part of the protocol: "Veneers". */
+            section: string;
+            /** @description What it belongs to there: the restoration, or a heading; may be empty. */
+            group: string;
+            /** @description What it says something of: "edge, functional cusp". */
+            words: string;
+            fields: components["schemas"]["ProtocolField"][];
+            source?: null | string;
+            standing?: null | components["schemas"]["Standing"];
+            text?: null | string;
+        };
+        /** @description The protocols a practice keeps, oldest first. */
+        ProtocolListView: {
+            protocols: components["schemas"]["ProtocolHead"][];
+        };
+        ProtocolName: {
+            id: string;
+            /** Format: int32 */
+            version: number;
+        };
+        /** @description A protocol, or a draft of one, as it is read and changed. */
+        ProtocolView: {
+            lines: components["schemas"]["ProtocolLine"][];
+            disagreements: components["schemas"]["DisagreementView"][];
+            /** @description What each entry of thicknesses can be shown on. */
+            samples: components["schemas"]["SampleKind"][];
+            /** @description Every value that departs from the shipped protocol. */
+            differences: components["schemas"]["ProtocolDifference"][];
         };
         /** @enum {unknown} */
         ProximalSide: "mesial" | "distal";
@@ -984,6 +1280,32 @@ export interface components {
             standing: components["schemas"]["Standing"];
             holds: boolean;
         };
+        /** @description A tooth of average form planned with a draft, to see what the numbers mean. */
+        SampleEntry: {
+            /** @description ISO 3950 code. */
+            tooth: string;
+            restoration: components["schemas"]["Restoration"];
+            material: components["schemas"]["Material"];
+            id: string;
+            /** Format: int32 */
+            version: number;
+            edits: components["schemas"]["ProtocolEdit"][];
+        };
+        SampleKind: {
+            /** @description The group of rows it belongs to. */
+            name: string;
+            restoration: components["schemas"]["Restoration"];
+            material: components["schemas"]["Material"];
+            /** @description ISO codes of teeth that such a restoration can stand on. */
+            teeth: string[];
+        };
+        SampleView: {
+            tooth: string;
+            toothName: string;
+            drawing: components["schemas"]["DrawingView"];
+            /** @description Planned depths. */
+            zones: components["schemas"]["ZoneDocument"][];
+        };
         /** @enum {unknown} */
         SectionPlane: "faciolingual" | "mesiodistal";
         SectionView: {
@@ -1044,7 +1366,7 @@ export interface components {
          * @description How far a number may be trusted.
          * @enum {unknown}
          */
-        Standing: "common-practice" | "from-memory" | "assumed";
+        Standing: "common-practice" | "from-memory" | "assumed" | "house";
         TakenBackEntry: {
             takenBack: boolean;
         };
@@ -1157,6 +1479,16 @@ export interface components {
             /** @description Questions weighed, with what speaks for and against each answer. */
             decisions: components["schemas"]["AdviceDocument"][];
         };
+        UnitEffect: {
+            /** Format: uuid */
+            unitId: string;
+            written: string;
+            patient: string;
+            what: string;
+            changes: components["schemas"]["PlanChange"][];
+            /** @description Why the unit could not be planned with it; null when it could. */
+            problem?: null | string;
+        };
         /** @description Another unit of the same case. */
         UnitLink: {
             /** Format: uuid */
@@ -1187,6 +1519,7 @@ export interface components {
             finished: boolean;
             protocol: string;
             bridge?: null | components["schemas"]["BridgeDocument"];
+            otherProtocol?: null | components["schemas"]["OtherProtocolView"];
         };
         /** @enum {unknown} */
         Verdict: "critical" | "under" | "within" | "over" | "cant-tell";
@@ -1440,6 +1773,30 @@ export interface operations {
             };
         };
     };
+    takeProtocol: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnitView"];
+                };
+            };
+        };
+    };
     getCost: {
         parameters: {
             query?: never;
@@ -1585,6 +1942,188 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LineDone"];
+                };
+            };
+        };
+    };
+    getProtocols: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProtocolListView"];
+                };
+            };
+        };
+    };
+    keepProtocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProtocolName"];
+                };
+            };
+        };
+    };
+    getProtocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProtocolView"];
+                };
+            };
+        };
+    };
+    exportProtocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    draftProtocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftView"];
+                };
+            };
+        };
+    };
+    sampleProtocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SampleEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SampleView"];
+                };
+            };
+        };
+    };
+    useProtocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProtocolName"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    importProtocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": unknown;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProtocolName"];
                 };
             };
         };

@@ -14,6 +14,13 @@
       class="border-b-2 py-2 {route.pathname === '/' ? 'border-plum font-semibold' : 'border-transparent text-soft'}"
       aria-current={route.pathname === '/' ? 'page' : undefined}>Day</a
     >
+    <a
+      href="/protocols"
+      class="border-b-2 py-2 {route.pathname === '/protocols'
+        ? 'border-plum font-semibold'
+        : 'border-transparent text-soft'}"
+      aria-current={route.pathname === '/protocols' ? 'page' : undefined}>Protocols</a
+    >
     {#if route.pathname.startsWith('/unit/')}
       <span class="border-b-2 border-plum py-2 font-semibold" aria-current="page">Unit</span>
     {/if}

@@ -27,6 +27,7 @@ const standings = {
   'common-practice': 'common practice',
   'from-memory': 'recalled from memory',
   assumed: 'assumed',
+  house: 'the practice’s own',
 } as const;
 
 export function standing(name: keyof typeof standings): string {

@@ -39,6 +39,7 @@
       const body = JSON.parse(await file.text()) as Schemas['CaseFile'];
       const added = await answer(api.POST('/api/cases/file', { body }));
       await load();
+      if (added.told) notices.say(added.told);
       if (added.firstUnit) await navigate('/unit/:id', { params: { id: added.firstUnit } });
     } catch (error) {
       if (error instanceof SyntaxError) notices.warn(`“${file.name}” is no case file: it is not JSON.`);

@@ -6,6 +6,7 @@
   import FindingsPanel from './FindingsPanel.svelte';
   import MoreInputs from './MoreInputs.svelte';
   import Pills from './Pills.svelte';
+  import ProtocolLine from './ProtocolLine.svelte';
   import ReasonLine from './ReasonLine.svelte';
   import type { UnitState } from './unitState.svelte';
 
@@ -124,4 +125,5 @@
     <FindingsPanel {unitState} {unit} />
     <MoreInputs {unitState} {unit} />
   {/if}
+  <ProtocolLine {unitState} {unit} />
 </aside>

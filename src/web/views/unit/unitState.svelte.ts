@@ -136,6 +136,13 @@ export class UnitState {
     this.#undo.push(() => this.finish(!finished));
   }
 
+  /** Plans anew with the protocol in use. */
+  async takeProtocol(): Promise<void> {
+    if (!this.unit) return;
+    const params = { ...this.#path.params, header: { 'If-Match': `"${this.unit.version}"` } };
+    await this.#try(answer(api.POST('/api/units/{id}/protocol', { params })));
+  }
+
   async renamePatient(patient: string): Promise<void> {
     const unit = this.unit;
     if (!unit || patient.trim() === unit.case.patient) return;

@@ -1,0 +1,87 @@
+using System.Collections.Concurrent;
+using System.Text.Json.Nodes;
+using Dentelle.Core;
+using Dentelle.Core.Protocols;
+using Dentelle.Data;
+
+namespace Dentelle.Web.Protocols;
+
+/// <summary>A protocol the practice keeps, ready to be planned with.</summary>
+public sealed record KeptProtocol(Handbook Handbook, ProtocolText Text, string Note, DateTime KeptAt, string KeptBy)
+{
+    public Protocol Protocol => Handbook.Protocol;
+
+    /// <summary>As it is shown: "House values, version 3".</summary>
+    public string Words => $"{Protocol.Name}, version {Protocol.Version}";
+
+    public bool Is(string id, int version) => Protocol.Id == id && Protocol.Version == version;
+}
+
+/// <summary>
+/// Every protocol a plan of this practice may have been made with, and the one in use. A plan is always shown with the
+/// numbers it was made from; only new units take the protocol in use.
+/// </summary>
+public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, NamedText schema)
+{
+    private readonly ConcurrentDictionary<(string Id, int Version), KeptProtocol> kept = new();
+    private volatile KeptProtocol? inUse;
+
+    /// <summary>The shipped protocol of this program.</summary>
+    public KeptProtocol Shipped { get; private set; } = new(shipped, new ProtocolText(shippedFile, schema), "As shipped with the program", DateTime.UnixEpoch, "Dentelle");
+
+    public KeptProtocol InUse => inUse ?? Shipped;
+
+    public IReadOnlyList<KeptProtocol> All => [.. kept.Values.OrderBy(entry => entry.KeptAt).ThenBy(entry => entry.Protocol.Version)];
+
+    public KeptProtocol? Find(string id, int version) => kept.GetValueOrDefault((id, version));
+
+    /// <summary>What a unit's newest plan was made with. Plans from before protocols were kept show with the one in use.</summary>
+    public KeptProtocol Of(UnitRow unit) => unit.Plans.MaxBy(plan => plan.Version) is { } plan && Find(plan.ProtocolId, plan.ProtocolVersion) is { } own ? own : InUse;
+
+    /// <summary>Reads what the database keeps and adds the shipped protocol when it is new to it.</summary>
+    /// <returns>What is wrong when the practice can't be opened with these files.</returns>
+    public async Task<Problem?> OpenAsync(ProtocolStore store, CancellationToken stop)
+    {
+        var rows = await store.AllAsync(stop);
+        if (rows.FirstOrDefault(row => Shipped.Is(row.ProtocolId, row.Version)) is { } same && !JsonNode.DeepEquals(JsonNode.Parse(same.Text), JsonNode.Parse(Shipped.Text.File.Text)))
+        {
+            // One version must not mean two sets of numbers: plans of this practice were made with the other.
+            return new Problem("protocol-file", $"{Shipped.Text.File.Name} says version {same.Version} of “{same.ProtocolId}”, but this practice has planned with other numbers under it. Give the file a new version.");
+        }
+        if (!rows.Any(row => Shipped.Is(row.ProtocolId, row.Version))
+            && await store.AddAsync(Shipped.Protocol.Id, Shipped.Protocol.Version, Shipped.Protocol.Name, Shipped.Text.File.Text, Shipped.Note, Shipped.KeptBy, stop) is { } added)
+        {
+            rows = [.. rows, added];
+        }
+        foreach (var row in rows)
+        {
+            if (Shipped.Is(row.ProtocolId, row.Version)) Shipped = Shipped with { KeptAt = row.KeptAt };
+            // What an older program kept may lack numbers that this one needs; its plans then show with the one in use.
+            else if (Read(row.Text, row.ProtocolId).Is(out var read, out _)) Put(row, read);
+        }
+        kept[(Shipped.Protocol.Id, Shipped.Protocol.Version)] = Shipped;
+        var (id, version) = await store.InUseAsync(stop);
+        inUse = id is null ? null : Find(id, version ?? 0);
+        return null;
+    }
+
+    /// <summary>A protocol's text checked like any file, or the sentence that names the place and what is wrong.</summary>
+    public Answer<CheckedProtocol> Read(string text, string name)
+    {
+        var file = new NamedText(name, text);
+        return ProtocolReader.ReadProtocol(file, schema, shipped.Sources).Is(out var protocol, out var problem)
+            ? new CheckedProtocol(shipped with { Protocol = protocol }, new ProtocolText(file, schema))
+            : problem;
+    }
+
+    public KeptProtocol Put(ProtocolRow row, CheckedProtocol read) =>
+        kept[(row.ProtocolId, row.Version)] = new(read.Handbook, read.Text, row.Note, row.KeptAt, row.KeptBy);
+
+    public void Use(KeptProtocol chosen) => inUse = chosen;
+
+    /// <summary>The first version number of an id that is still free.</summary>
+    public int NextVersion(string id) => kept.Keys.Where(key => key.Id == id).Select(key => key.Version).DefaultIfEmpty(0).Max() + 1;
+}
+
+/// <summary>A protocol that may be planned with, not kept yet.</summary>
+public sealed record CheckedProtocol(Handbook Handbook, ProtocolText Text);

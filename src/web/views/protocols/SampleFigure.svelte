@@ -1,0 +1,80 @@
+<script lang="ts">
+  import { answer, api, Refusal, type Schemas } from '../../api/client';
+  import { fit, spanOf } from '../../figures/plate';
+  import { mm, plain } from '../../parts/words';
+  import SectionFigure from '../unit/SectionFigure.svelte';
+  import type { ProtocolState } from './protocolState.svelte';
+
+  let { book, entry }: { book: ProtocolState; entry: string } = $props();
+
+  let sample = $state<Schemas['SampleView'] | null>(null);
+  let width = $state(600);
+  let chosen = $state('');
+
+  const line = $derived(book.shown?.lines.find((one) => one.group === entry));
+  const kind = $derived(line ? book.shown!.samples.find((one) => one.name === entry) : undefined);
+  const tooth = $derived(kind?.teeth.includes(chosen) ? chosen : kind?.teeth[0]);
+  const height = 216;
+
+  // The draft's own numbers on an average tooth, drawn anew with each change.
+  $effect(() => {
+    if (!kind || !tooth) return;
+    const body = { ...book.entry, tooth, restoration: kind.restoration, material: kind.material };
+    let stale = false;
+    answer(api.POST('/api/protocols/sample', { body }))
+      .then((drawn) => {
+        if (!stale) sample = drawn;
+      })
+      .catch((error: unknown) => {
+        if (!(error instanceof Refusal)) throw error;
+      });
+    return () => (stale = true);
+  });
+
+  // Cusps of one kind are cut alike.
+  const depths = $derived(
+    Object.entries(Object.fromEntries((sample?.zones ?? []).map((zone) => [zone.kind, zone.depthMm.target]))),
+  );
+  const sections = $derived(sample ? [sample.drawing.faciolingual[0]!, sample.drawing.mesiodistal] : []);
+  const up = $derived(sample?.drawing.jaw === 'lower');
+  const scale = $derived(sections.length ? (height - 20) / Math.max(...sections.map((one) => spanOf(one.present))) : 1);
+</script>
+
+<div class="mt-3 flex gap-6 border-t border-hairline pt-3">
+  <svg
+    {height}
+    class="min-w-0 flex-1"
+    bind:clientWidth={width}
+    viewBox="0 0 {width} {height}"
+    role="img"
+    aria-label="{entry} on an average tooth"
+  >
+    <defs>
+      <pattern id="room" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <rect width="5" height="5" fill="var(--room)" />
+        <line x1="0" y1="0" x2="0" y2="5" stroke="var(--hatch)" stroke-width="0.9" opacity="0.65" />
+      </pattern>
+    </defs>
+    {#each sections as section, i (section.plane)}
+      {@const box = { x: (i * width) / 2, y: 10, width: width / 2, height: height - 20 }}
+      <SectionFigure {section} on={fit(section.present, box, i === 0, up, scale)} selected="" />
+    {/each}
+  </svg>
+  <div class="w-44 shrink-0">
+    {#if kind && kind.teeth.length > 1}
+      <div class="mb-1 flex gap-1.5" role="group" aria-label="Tooth">
+        {#each kind.teeth as iso (iso)}
+          <button class="pill text-[13px]" aria-pressed={iso === tooth} onclick={() => (chosen = iso)}>{iso}</button>
+        {/each}
+      </div>
+    {/if}
+    <ul class="text-[13px]">
+      {#each depths as [kind, depth] (kind)}
+        <li class="flex justify-between gap-2">
+          <span class="text-soft first-letter:uppercase">{plain(kind)}</span><span class="measure">{mm(depth)}</span>
+        </li>
+      {/each}
+    </ul>
+  </div>
+</div>
+<p class="quiet">An average {sample?.toothName ?? 'tooth'} cut by these numbers; facial and mesial as on the plate.</p>

@@ -1,0 +1,27 @@
+<script lang="ts">
+  import { standing } from '../../parts/words';
+  import type { ProtocolState } from './protocolState.svelte';
+
+  let { book }: { book: ProtocolState } = $props();
+</script>
+
+{#each book.shown?.disagreements ?? [] as one (one.id)}
+  <section class="border-b border-hairline py-3.5">
+    <h2 class="text-[19px] {book.departs[one.path] !== undefined ? 'text-plum' : ''}">{one.question}</h2>
+    <p class="quiet mb-1.5">{one.source}, {standing(one.standing)}</p>
+    <div class="grid gap-x-5 gap-y-2 sm:grid-cols-2" role="group" aria-label={one.question}>
+      {#each one.sides as side (side.value)}
+        <button
+          class="flex min-h-12 flex-col items-start border-l-3 pl-3 text-left {side.value === one.chosen
+            ? 'border-plum'
+            : 'border-hairline text-soft hover:border-firm'}"
+          aria-pressed={side.value === one.chosen}
+          onclick={() => side.value !== one.chosen && void book.set({ path: one.path, choice: side.value })}
+        >
+          <span class="block {side.value === one.chosen ? 'font-semibold' : ''}">{side.name}</span>
+          <span class="text-[14px]">{side.because}</span>
+        </button>
+      {/each}
+    </div>
+  </section>
+{/each}
