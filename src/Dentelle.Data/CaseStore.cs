@@ -26,10 +26,13 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
         return await Whole().FirstOrDefaultAsync(row => row.Id == id, stop);
     }
 
+    /// <summary>A unit with its case and the plans of all units in it: those of a bridge share a path.</summary>
     public async Task<UnitRow?> UnitAsync(Guid id, CancellationToken stop)
     {
-        await NewestPlans(db.Units.Where(unit => unit.Id == id)).LoadAsync(stop);
-        return await db.Units.Include(row => row.Case).Include(row => row.Readings).FirstOrDefaultAsync(row => row.Id == id, stop);
+        if (await db.Units.Where(row => row.Id == id).Select(row => (Guid?)row.CaseId).FirstOrDefaultAsync(stop) is not { } whole) return null;
+        await NewestPlans(db.Units.Where(unit => unit.CaseId == whole)).LoadAsync(stop);
+        await db.Units.Where(row => row.CaseId == whole).Include(row => row.Case).LoadAsync(stop);
+        return await db.Units.Include(row => row.Readings).FirstOrDefaultAsync(row => row.Id == id, stop);
     }
 
     public async Task<CaseRow> AddCaseAsync(string patient, DateTime? visitAt, string note, CancellationToken stop)

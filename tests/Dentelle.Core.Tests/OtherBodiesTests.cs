@@ -35,7 +35,7 @@ public class OtherBodiesTests
             if (unit.Plan.Restoration == Restoration.VeneerWrap) continue;
             var cut = new MeshTree(body.Surface);
             var hidden = Enumerable.Range(0, after.Length).Where(i => (after[i] - before[i]).Length() > 0.1f)
-                .Count(i => cut.AnyHit(new Ray((Vec3)after[i] + (body.Path * 0.12), body.Path)));
+                .Count(i => cut.AnyHit(new Ray((Vec3)after[i] + (unit.Plan.Path * 0.12), unit.Plan.Path)));
             Assert.True(hidden < 0.01 * after.Length, $"{line}: {hidden} hidden");
         }
     }

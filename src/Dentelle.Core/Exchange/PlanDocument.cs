@@ -31,6 +31,12 @@ public sealed record UnitDocument(
     double FinishingAllowanceMm,
     IReadOnlyList<CautionDocument> Cautions)
 {
+    /// <summary>Direction of draw out of the tooth, length 1, in the tooth's own frame: x mesial, y facial, z along its axis.</summary>
+    public IReadOnlyList<double> Path { get; init; } = [0, 0, 1];
+
+    /// <summary>Grooves and boxes in the walls; left out when there are none.</summary>
+    public IReadOnlyList<FeatureDocument>? Features { get; init; }
+
     /// <summary>Inside of an inlay or onlay.</summary>
     public IntracoronalDocument? Intracoronal { get; init; }
 
@@ -80,6 +86,8 @@ public sealed record UnitDocument(
             plan.FinishingAllowance.Rounded,
             [.. plan.Cautions.Select(CautionDocument.From)])
         {
+            Path = [Math.Round(plan.Path.X, 6) + 0.0, Math.Round(plan.Path.Y, 6) + 0.0, Math.Round(plan.Path.Z, 6)],
+            Features = plan.Features.Count > 0 ? [.. plan.Features.Select(FeatureDocument.From)] : null,
             Intracoronal = plan.Cavity is { } cavity ? IntracoronalDocument.From(cavity) : null,
             Enamel = plan.Enamel is { } enamel ? EnamelDocument.From(enamel) : null,
         };

@@ -59,6 +59,9 @@ public sealed record PlanInputs
     /// <summary>Sides on which an inlay or onlay gets a box; left out, the findings decide.</summary>
     public IReadOnlyList<ProximalSide>? Boxes { get; init; }
 
+    /// <summary>Grooves and boxes in the walls of a crown or partial crown; left out, a partial crown gets the protocol's.</summary>
+    public IReadOnlyList<FeatureWish>? Features { get; init; }
+
     /// <summary>What was found besides size, room and crossbite.</summary>
     public FindingsInput? Findings { get; init; }
 
@@ -78,6 +81,7 @@ public sealed record PlanInputs
         Crossbite = Crossbite || under.Crossbite,
         BuildOutMm = Merged(under.BuildOutMm, BuildOutMm),
         Findings = Findings is null ? under.Findings : under.Findings is null ? Findings : Findings.Over(under.Findings),
+        Features = Features ?? under.Features,
         Bridge = Bridge ?? under.Bridge,
     };
 
@@ -107,7 +111,7 @@ public sealed record PlanInputs
                 Restoration, Material, Coverage, BuildOutSchool, Lengths(BuildOutMm), levels, FacialMargin,
                 MesialTransition, DistalTransition, ToMm(FinishingAllowanceMm), School)
             {
-                Covered = CoveredCusps, Boxes = Boxes, Because = Because, InBridge = Bridge is not null,
+                Covered = CoveredCusps, Boxes = Boxes, Features = Features, Because = Because, InBridge = Bridge is not null,
             });
     }
 

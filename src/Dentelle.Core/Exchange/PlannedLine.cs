@@ -10,14 +10,20 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units, BridgePlan? B
 {
     public static Answer<PlannedLine> Make(IReadOnlyList<LineUnit> units, Handbook handbook)
     {
-        var planned = new List<PlannedUnit>();
+        var plans = new List<Plan>();
         foreach (var unit in units)
         {
-            if (!PlannedUnit.Make(unit.Tooth, unit.Inputs, handbook).Is(out var made, out var problem)) return problem;
-            planned.Add(made);
+            if (!PlannedUnit.PlanOnly(unit.Tooth, unit.Inputs, handbook).Is(out var plan, out var problem)) return problem;
+            plans.Add(plan);
         }
-        var bridge = units[0].Inputs.Bridge is null ? null : BridgePlanner.Make([.. planned.Select(unit => unit.Plan)], handbook.Protocol);
-        return new PlannedLine(planned, bridge);
+        var bridge = units[0].Inputs.Bridge is null ? null : BridgePlanner.Make(plans, handbook.Protocol);
+        var drawn = new List<PlannedUnit>();
+        foreach (var plan in bridge is null ? plans : BridgePlanner.Along(bridge, plans))
+        {
+            if (!PlannedUnit.Drawn(plan, handbook).Is(out var made, out var problem)) return plans.Count == 1 ? problem : problem with { Sentence = $"{plan.Tooth.Iso}: {problem.Sentence}" };
+            drawn.Add(made);
+        }
+        return new PlannedLine(drawn, bridge);
     }
 
     public PlanDocument Document(Handbook handbook, IReadOnlyList<(string Option, PlannedUnit Unit)> options)

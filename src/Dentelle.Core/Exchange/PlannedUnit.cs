@@ -9,10 +9,12 @@ namespace Dentelle.Core.Exchange;
 public sealed record PlannedUnit(Plan Plan, UnitDrawing Drawing)
 {
     /// <summary>From a tooth and a user's inputs to plan and drawing, or the problem on the way. Pure.</summary>
-    public static Answer<PlannedUnit> Make(ToothCode tooth, PlanInputs inputs, Handbook handbook)
+    public static Answer<PlannedUnit> Make(ToothCode tooth, PlanInputs inputs, Handbook handbook) =>
+        PlanOnly(tooth, inputs, handbook).Is(out var plan, out var problem) ? Drawn(plan, handbook) : problem;
+
+    public static Answer<PlannedUnit> Drawn(Plan plan, Handbook handbook)
     {
-        if (!PlanOnly(tooth, inputs, handbook).Is(out var plan, out var problem)) return problem;
-        if (!Draughtsman.Draw(plan, handbook).Is(out var drawing, out problem)) return problem;
+        if (!Draughtsman.Draw(plan, handbook).Is(out var drawing, out var problem)) return problem;
         // What only shows on the tooth's form belongs to the plan's cautions like every other.
         return new PlannedUnit(plan with { Cautions = [.. plan.Cautions, .. drawing.Cautions] }, drawing);
     }
@@ -20,22 +22,19 @@ public sealed record PlannedUnit(Plan Plan, UnitDrawing Drawing)
     /// <summary>All ways in which a crown could tip, each section both ways; null without a planned body.</summary>
     public IReadOnlyList<Tipping>? Resistance(Protocol protocol)
     {
-        if (Drawing.Mesiodistal.Planned is null) return null;
-        var (wanted, groove) = (protocol.Resistance.WallShare.Value, protocol.Resistance.GrooveDepthMm.Value);
-        var toc = Plan.Convergence.Value.Target;
-        // A front tooth's lingual slope is no wall: it holds mesially and distally only.
-        SectionDrawing[] sections = Plan.Tooth.IsFront ? [Drawing.Mesiodistal] : [Drawing.Faciolingual[0], Drawing.Mesiodistal];
+        // A front tooth's lingual slope is no wall: it holds mesially and distally only. A partial crown has no facial one.
+        SectionDrawing[] sections = [.. (Plan.Tooth.IsFront ? [Drawing.Mesiodistal] : (SectionDrawing[])[Drawing.Faciolingual[0], Drawing.Mesiodistal]).Where(section => section.Planned is not null)];
+        if (sections.Length == 0) return null;
+        var (wanted, toc) = (protocol.Resistance.WallShare.Value, Plan.Convergence.Value.Target);
         return
         [
             .. sections.SelectMany(section =>
             {
                 var planned = section.Planned!;
                 var (near, far) = section.Plane == SectionPlane.Faciolingual ? ("facial", "lingual") : ("mesial", "distal");
-                return new[]
-                {
-                    Tipping.Of(Kebab.Of(section.Plane), near, planned.FarWall, planned.Base, toc, wanted, groove),
-                    Tipping.Of(Kebab.Of(section.Plane), far, planned.NearWall, planned.Base, toc, wanted, groove),
-                };
+                return new[] { Way(near, planned.FarWall), Way(far, planned.NearWall) };
+
+                Tipping Way(string about, double wall) => Tipping.Of(Kebab.Of(section.Plane), about, wall, planned.Base, toc, wanted, Plan.Features, protocol.Features);
             }),
         ];
     }

@@ -34,6 +34,17 @@ public sealed record BoxDocument(
 
 public sealed record CuspDocument(Cusp Cusp, bool Covered, IReadOnlyList<ReasonDocument> Reasons);
 
+/// <summary>A groove or box in a wall. Lengths in millimetres.</summary>
+/// <param name="DepthMm">From the wall half-way up to the back.</param>
+/// <param name="WidthMm">At the back.</param>
+/// <param name="AboveMarginMm">Where it ends.</param>
+public sealed record FeatureDocument(FeatureKind Kind, WallSide Side, double DepthMm, double WidthMm, double AboveMarginMm, IReadOnlyList<ReasonDocument> Reasons)
+{
+    public static FeatureDocument From(RetentiveFeature feature) => new(
+        feature.Kind, feature.Side, feature.Depth.Value.Rounded, feature.Width.Value.Rounded, feature.AboveMargin.Value.Rounded,
+        [.. feature.Depth.Reasons.Concat(feature.Width.Reasons).Concat(feature.AboveMargin.Reasons).Select(ReasonDocument.From)]);
+}
+
 /// <param name="BondedShare">Share of the bonded facial surface that is still in enamel.</param>
 public sealed record EnamelDocument(IReadOnlyList<EnamelThirdDocument> Thirds, double BondedShare, string Source, Standing Standing)
 {

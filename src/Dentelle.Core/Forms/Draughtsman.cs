@@ -18,7 +18,7 @@ public static class Draughtsman
         return PlannedForm.Cut(present, plan, handbook.Protocol.Shape).Is(out var planned, out problem) ? planned : problem;
     }
 
-    private static bool HasBody(Restoration restoration) => restoration is not (Restoration.PartialCrown or Restoration.Pontic);
+    private static bool HasBody(Restoration restoration) => restoration != Restoration.Pontic;
 
     /// <summary>The tooth as it stands; a problem when its measured size is none that such a tooth has.</summary>
     private static Answer<PresentTooth> Present(Plan plan, Handbook handbook)
@@ -69,6 +69,8 @@ public static class Draughtsman
         var body = HasBody(plan.Restoration) ? Cut(plan, handbook).Value : null;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
         SectionDrawing[] painted = [.. present.Sections(handbook.Protocol.Estimates).Select(section => SectionPainter.PaintPresent(plan, zones, section, body))];
+        // The facial wall of a partial crown stays: mesially and distally it has walls like a crown.
+        if (body is PlannedForm walled) painted[^1] = painted[^1] with { Planned = SectionPainter.Walls(plan, walled, present.Sections(handbook.Protocol.Estimates)[^1]) };
         var own = Places(plan, zones, labels);
         var cut = body is null ? null : CutSurface.Of(body, own);
         return new UnitDrawing(

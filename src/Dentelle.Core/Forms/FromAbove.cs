@@ -22,24 +22,26 @@ internal static class FromAbove
                 return p + (along.Turned.Unit * ring.Width(2 * Math.PI * i / Around));
             }),
         ];
-        return new(Silhouette(bodies.Present, ring.Centre), finishLine, axial, Table(bodies), Lines(bodies.Present), Marks(plan, bodies.Present, bodies.Labels));
+        var frame = bodies.Planned.Frame;
+        return new(Silhouette(bodies.Present, ring.Centre, frame), finishLine, axial, Table(bodies), Lines(bodies.Present, frame), Marks(plan, bodies.Present, bodies.Labels, frame));
     }
 
     /// <summary>The tooth alone.</summary>
     public static AboveDrawing DrawPresent(Plan plan, PresentTooth present, int[] labels) =>
-        new(Silhouette(present, default), [], [], [], Lines(present), Marks(plan, present, labels));
+        new(Silhouette(present, default, PathFrame.Upright), [], [], [], Lines(present, PathFrame.Upright), Marks(plan, present, labels, PathFrame.Upright));
 
     private static IEnumerable<double> Turn() => Enumerable.Range(0, Around).Select(i => 2 * Math.PI * i / Around);
 
     /// <summary>Which of the sectors about the centre a direction falls into.</summary>
     private static int Sector(Vec2 from) => ((int)Math.Round(Math.Atan2(from.Y, from.X) * Around / (2 * Math.PI)) + Around) % Around;
 
-    private static IReadOnlyList<Vec2> Silhouette(PresentTooth present, Vec2 centre)
+    private static IReadOnlyList<Vec2> Silhouette(PresentTooth present, Vec2 centre, PathFrame frame)
     {
         var farthest = new Vec2[Around];
         Array.Fill(farthest, centre);
-        foreach (var p in present.Surface.Positions)
+        foreach (var place in present.Surface.Positions)
         {
+            var p = frame.ToPath(place);
             var from = new Vec2(p.X, p.Y) - centre;
             ref var here = ref farthest[Sector(from)];
             if (from.Length > (here - centre).Length) here = centre + from;
@@ -53,14 +55,13 @@ internal static class FromAbove
         const double facesUp = 0.6;
         var surface = bodies.Planned.Surface;
         var normals = surface.Normals;
-        var centre = bodies.Planned.Margin.Centre;
+        var (centre, frame) = (bodies.Planned.Margin.Centre, bodies.Planned.Frame);
         var table = new (Vec2 At, double Far)[Around];
         for (var i = 0; i < surface.Positions.Length; i++)
         {
-            var p = surface.Positions[i];
+            var p = frame.ToPath(surface.Positions[i]);
+            if (frame.ToPath(normals[i]).Z < facesUp || bodies.Planned.Margin.Over(surface.Positions[i]) < 1) continue;
             var from = new Vec2(p.X, p.Y) - centre;
-            var angle = Math.Atan2(from.Y, from.X);
-            if (normals[i].Z < facesUp || p.Z < bodies.Planned.Margin.Level(angle) + 1) continue;
             ref var here = ref table[Sector(from)];
             if (from.Length > here.Far) here = (centre + from, from.Length);
         }
@@ -70,11 +71,17 @@ internal static class FromAbove
         return [.. Curves.Evened([.. line.Select(p => p.X)], reach).Zip(Curves.Evened([.. line.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y))];
     }
 
-    private static IReadOnlyList<IReadOnlyList<Vec2>> Lines(PresentTooth present) => present.Form.Shape is BackCrown back
-        ? [.. back.Form.Grooves!.Select(groove => Curves.Through([.. groove.Pts.Select(back.Place)], 6, closed: false))]
+    private static IReadOnlyList<IReadOnlyList<Vec2>> Lines(PresentTooth present, PathFrame frame)
+    {
+        return present.Form.Shape is BackCrown back
+        ? [.. back.Form.Grooves!.Select(groove => Curves.Through([.. groove.Pts.Select(back.Place).Select(Seen)], 6, closed: false))]
         : [];
 
-    private static IReadOnlyList<ZoneMark> Marks(Plan plan, PresentTooth present, int[] labels)
+        // Grooves lie about two thirds up the crown.
+        Vec2 Seen(Vec2 at) => frame.ToPath(new Vec3(at.X, at.Y, present.Form.Size.Length * 2 / 3)) is var p ? new Vec2(p.X, p.Y) : at;
+    }
+
+    private static IReadOnlyList<ZoneMark> Marks(Plan plan, PresentTooth present, int[] labels, PathFrame frame)
     {
         var surface = present.Surface;
         var sums = new (Vec2 Sum, double Weight, Vec3 Highest)[plan.Zones.Count];
@@ -82,7 +89,7 @@ internal static class FromAbove
         {
             var zone = labels[i];
             if (zone < 0) continue;
-            var p = surface.Positions[i];
+            var p = frame.ToPath(surface.Positions[i]);
             ref var sum = ref sums[zone];
             sum = (sum.Sum + new Vec2(p.X, p.Y), sum.Weight + 1, sum.Weight == 0 || p.Z > sum.Highest.Z ? p : sum.Highest);
         }

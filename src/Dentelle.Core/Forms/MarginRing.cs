@@ -6,15 +6,17 @@ using Dentelle.Geometry;
 
 namespace Dentelle.Core.Forms;
 
-/// <summary>The finish line on the present tooth, seen along the path of insertion: where it runs, how wide and how rounded its shelf is.</summary>
+/// <summary>The finish line on the present tooth, seen along the path of insertion: where it runs, how wide and how rounded its shelf is. In the path's frame.</summary>
 internal sealed class MarginRing
 {
     private const double Cell = 0.1;
     private readonly AngleTable radius, level, width, fillet, neckLevel;
     private readonly FourGrid nearest;
+    private readonly PathFrame frame;
 
-    public MarginRing(ToothForm form, Plan plan, ShapeHabits habits)
+    public MarginRing(ToothForm form, Plan plan, ShapeHabits habits, PathFrame frame)
     {
+        this.frame = frame;
         const int steps = 360;
         var points = new double[steps][];
         Parallel.For(0, steps, i =>
@@ -22,17 +24,20 @@ internal sealed class MarginRing
             var angle = 2 * Math.PI * i / steps;
             var position = Position(angle);
             var neck = form.Unplaced(form.Neck(angle));
-            var z = neck.Z + habits.GumAboveNeckMm.Value + Between(plan, position, piece => piece.Level.Value.Value);
+            var low = neck.Z + habits.GumAboveNeckMm.Value + Between(plan, position, piece => piece.Level.Value.Value);
+            var climb = Climb(plan, position);
+            var z = climb == 0 ? low : low + (climb * (Math.Max(low, UnderFacialCusps(form, plan, habits, angle)) - low));
             var (sin, cos) = Math.SinCos(angle);
             var r = form.Reach(new Vec2(0, 0), angle, z);
-            var wide = plan.Margin.WidthAt(position).Value;
-            points[i] = [r * cos, r * sin, z, wide, Math.Clamp(Between(plan, position, piece => Inner(piece, habits)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide))];
+            var wide = Between(plan, position, piece => piece.Width.Value.Target.Value) + (climb * Between(plan, position, piece => piece.Width.Value.Least.Value - piece.Width.Value.Target.Value));
+            var at = frame.ToPath(new Vec3(r * cos, r * sin, z));
+            points[i] = [at.X, at.Y, at.Z, wide, Math.Clamp(Between(plan, position, piece => Inner(piece, habits)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide))];
         });
         Centre = new Vec2((points.Max(p => p[0]) + points.Min(p => p[0])) / 2, (points.Max(p => p[1]) + points.Min(p => p[1])) / 2);
         var about = points.Select(p => (double[])[p[0] - Centre.X, p[1] - Centre.Y, p[2], p[3], p[4]]).ToArray();
         var tables = AngleTable.Of(about, p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])), p => p[2], p => p[3], p => p[4]);
         (radius, level, width, fillet) = (tables[0], tables[1], tables[2], tables[3]);
-        var necks = Enumerable.Range(0, steps).Select(i => form.Unplaced(form.Neck(2 * Math.PI * i / steps)));
+        var necks = Enumerable.Range(0, steps).Select(i => frame.ToPath(form.Unplaced(form.Neck(2 * Math.PI * i / steps))));
         neckLevel = AngleTable.Of([.. necks.Select(p => (double[])[p.X - Centre.X, p.Y - Centre.Y, p.Z])], p => p[2])[0];
         var (reachX, reachY) = (about.Max(p => Math.Abs(p[0])) + 0.5, about.Max(p => Math.Abs(p[1])) + 0.5);
         var grid = new Grid(Centre.X - reachX, Centre.Y - reachY, (2 * reachX) + Cell, (2 * reachY) + Cell, Cell);
@@ -72,6 +77,20 @@ internal sealed class MarginRing
         return new Vec2(dx, dy).Unit;
     }
 
+    /// <summary>A place of the finish line, in the tooth's own frame.</summary>
+    public Vec3 Place(double angle)
+    {
+        var at = Out(angle, radius.At(angle));
+        return frame.FromPath(new Vec3(at.X, at.Y, level.At(angle)));
+    }
+
+    /// <summary>How high a place of the tooth's own frame lies over the finish line beside it, along the path.</summary>
+    public double Over(Vec3 place)
+    {
+        var p = frame.ToPath(place);
+        return p.Z - level.At(Math.Atan2(p.Y - Centre.Y, p.X - Centre.X));
+    }
+
     public Vec2 Out(double angle, double distance)
     {
         var (sin, cos) = Math.SinCos(angle);
@@ -88,8 +107,35 @@ internal sealed class MarginRing
     private static double Between(Plan plan, double position, Func<MarginPiece, double> value)
     {
         var segment = (int)position % 8;
-        var (here, next) = (value(plan.Margin.Pieces[segment]), value(plan.Margin.Pieces[(segment + 1) % 8]));
+        var (here, next) = (value(PieceAt(plan, segment)), value(PieceAt(plan, (segment + 1) % 8)));
         return here + ((next - here) * Curves.SmoothStep(0, 1, position - Math.Floor(position)));
+    }
+
+    /// <summary>The piece of a segment; where the restoration leaves a surface as it is, the mesial or distal one's runs on.</summary>
+    private static MarginPiece PieceAt(Plan plan, int segment) =>
+        plan.Margin.Pieces.Count == 8 ? plan.Margin.Pieces[segment] : plan.Margin.Pieces.MinBy(piece => Math.Min(Math.Abs((int)piece.Segment - segment), 8 - Math.Abs((int)piece.Segment - segment)))!;
+
+    /// <summary>How far the finish line of a partial crown has climbed round the corner: 0 at the contacts, 1 along the facial.</summary>
+    private static double Climb(Plan plan, double position) =>
+        plan.Restoration == Restoration.PartialCrown ? Curves.SmoothStep(1.75, 1.05, Math.Min(position, 8 - position)) : 0;
+
+    /// <summary>Just below where the facial cusps end once they are cut, and where their bevel runs out.</summary>
+    private static double UnderFacialCusps(ToothForm form, Plan plan, ShapeHabits habits, double angle)
+    {
+        const double below = 0.6;
+        // The facial groove dips between the cusps: the line passes below it without following it.
+        var lowest = Enumerable.Range(-3, 7).Min(k => Highest(form, angle + (k * Math.PI / 18)));
+        ZonePlan[] cusps = [.. plan.Zones.Where(zone => zone.Zone.Cusp is { } cusp && cusp.IsFacial())];
+        var deepest = cusps.Max(zone => zone.Depth.Value.Target.Value);
+        return lowest - below - (cusps.Any(zone => zone.Zone.Kind == ZoneKind.FunctionalCuspBevel) ? Math.Max(deepest, habits.BevelHeightMm.Value) : deepest);
+    }
+
+    /// <summary>The highest of the present surface in a direction, over its outer half.</summary>
+    private static double Highest(ToothForm form, double angle)
+    {
+        var (sin, cos) = Math.SinCos(angle);
+        var (middle, reach) = (form.Size.Length * 0.4, form.Reach(new Vec2(0, 0), angle, form.Size.Length * 0.4));
+        return Enumerable.Range(4, 5).Max(k => Crossing.Edge(middle, form.Size.Length + 0.5, z => form.At(new Vec3(reach * k / 10 * cos, reach * k / 10 * sin, z))));
     }
 
     private static double Inner(MarginPiece piece, ShapeHabits habits) => piece.Design switch

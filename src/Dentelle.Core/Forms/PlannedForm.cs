@@ -17,24 +17,33 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     /// <summary>Where the rings of the shelf end and the walls begin, as a share of its width.</summary>
     private const double ShelfShare = 0.97;
 
+    /// <summary>Reach of the rounding where a groove or box opens.</summary>
+    private const double SlotEdge = 0.15;
+
     private readonly ToothForm present;
+    private readonly PathFrame frame;
     private readonly MarginRing margin;
     private readonly ReducedTop top;
     private readonly Lazy<Sock> sock;
-    private readonly double tangent, cosine, rounding;
+    private readonly double tangent, cosine, rounding, lowestFoot;
     private readonly AngleTable footRadius, footLevel;
+    private readonly WallSlot[] slots;
+    private readonly bool climbs;
 
-    private PlannedForm(PresentTooth tooth, Plan plan, ShapeHabits habits, MarginRing margin, ReducedTop top)
+    private PlannedForm(PresentTooth tooth, Plan plan, ShapeHabits habits, PathFrame frame, MarginRing margin, ReducedTop top)
         : base(tooth, plan)
     {
-        (present, this.margin, this.top) = (tooth.Form, margin, top);
+        (present, this.frame, this.margin, this.top) = (tooth.Form, frame, margin, top);
         var wall = plan.Convergence.Value.Target.PerWall;
         (tangent, cosine) = (Math.Tan(wall.Radians), Math.Cos(wall.Radians));
         rounding = habits.OuterEdgeRadiusMm.Value;
+        climbs = plan.Restoration == Restoration.PartialCrown;
+        slots = [.. plan.Features.Select(feature => new WallSlot(feature, margin, tangent, WallHeight(WallSlot.Angle(feature.Side))))];
         var feet = new (double Radius, double Level)[AngleTable.Steps];
         Parallel.For(0, feet.Length, i => feet[i] = Foot(2 * Math.PI * i / AngleTable.Steps));
         footRadius = new AngleTable([.. feet.Select(f => f.Radius)]);
         footLevel = new AngleTable([.. feet.Select(f => f.Level)]);
+        lowestFoot = feet.Min(f => f.Level);
         sock = new(() => new Sock(this));
     }
 
@@ -48,19 +57,21 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     public static Answer<PlannedForm> Cut(PresentTooth present, Plan plan, ShapeHabits habits)
     {
         const double leastWall = 0.1;
-        var outer = present.Surface;
+        var (outer, frame) = (present.Surface, PathFrame.Of(plan.Path));
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
-        var ring = new MarginRing(present.Form, plan, habits);
-        var depths = TopDepths.Of(present.Form, plan, outer, zones, labels, ring);
+        var ring = new MarginRing(present.Form, plan, habits, frame);
+        var depths = TopDepths.Of(present.Form, plan, outer, zones, labels, ring, frame);
         var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, habits) : null;
         edge?.Limit(outer, zones, labels, depths);
-        var reduced = new ReducedTop(outer, depths, habits.OuterEdgeRadiusMm.Value, (x, _) => edge?.Level(x) ?? outer.Box.High.Z + 1, edge is null ? 0.1 : 0.07);
+        var seen = frame.IsUpright ? outer : outer.Mapped(frame.ToPath);
+        Func<double, double, double> ceiling = edge is null ? (_, _) => seen.Box.High.Z + 1 : (x, _) => frame.Over(x, edge.Level);
+        var reduced = new ReducedTop(seen, depths, habits.OuterEdgeRadiusMm.Value, ceiling, edge is null ? 0.1 : 0.07);
         for (var i = 0; i < AngleTable.Steps; i += 10)
         {
             var angle = 2 * Math.PI * i / AngleTable.Steps;
             if (Highest(angle) < ring.Level(angle) + leastWall) return new Problem("margin-off-tooth", "A margin so high leaves no wall on this tooth; lower the margin level.");
         }
-        return new PlannedForm(present, plan, habits, ring, reduced);
+        return new PlannedForm(present, plan, habits, frame, ring, reduced);
 
         // The highest that is left between the wall's foot and the middle.
         double Highest(double angle)
@@ -70,14 +81,16 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         }
     }
 
-    public double At(Vec3 p) => Math.Max(present.At(p), Core(p));
+    public double At(Vec3 p) => Math.Max(present.At(p), Core(frame.ToPath(p)));
+
+    internal PathFrame Frame => frame;
 
     internal MarginRing Margin => margin;
 
     internal override Mesh Unplaced(Fineness fineness)
     {
         var shelf = (fineness.Below + 2) / 3;
-        return sock.Value.Mesh(fineness, (angle, ring) => ring < shelf ? Shelf(angle, (ring + 1.0) / shelf) : Below(angle, (ring - shelf + 1.0) / (fineness.Below - shelf)), fineness.Below, p => p);
+        return sock.Value.Mesh(fineness, (angle, ring) => ring < shelf ? Shelf(angle, (ring + 1.0) / shelf) : Below(angle, (ring - shelf + 1.0) / (fineness.Below - shelf)), fineness.Below, frame.FromPath);
     }
 
     (Vec3 From, Vec3 Along) ISockSurface.Line(double angle, double share)
@@ -86,31 +99,32 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         var (foot, reach) = (footLevel.At(angle), footRadius.At(angle));
         // The start sinks with the slope, but slower than the line climbs at the wall: lines never come back down on the shelf, and still meet
         // the steep inner slopes of back teeth well. They start below the deepest groove. Front teeth's narrow cores are seen best from their foot.
-        var (below, sinking) = (LineBelow, present.Tooth.IsFront ? 0 : 0.7);
+        var (below, sinking) = (LineBelow(angle), present.Tooth.IsFront ? 0 : 0.7);
         var first = Math.Atan(below / reach);
         var (up, outward) = Math.SinCos(first + (share * ((Math.PI / 2) - first)));
         var drop = below + (sinking * Math.Max(0, Math.Min((reach * up / Math.Max(outward, 1e-9)) - below, 2.2 * present.Size.Length)));
         return (new Vec3(margin.Centre.X, margin.Centre.Y, foot - drop), new Vec3(outward * cos, outward * sin, up));
     }
 
-    double? ISockSurface.Start(double angle) => Math.Sqrt(Math.Pow(footRadius.At(angle), 2) + Math.Pow(LineBelow, 2));
+    double? ISockSurface.Start(double angle) => Math.Sqrt(Math.Pow(footRadius.At(angle), 2) + Math.Pow(LineBelow(angle), 2));
 
     /// <summary>How far below the wall's foot the first lines begin.</summary>
-    private double LineBelow => present.Tooth.IsFront ? 0 : 2.6;
+    private double LineBelow(double angle) => present.Tooth.IsFront ? 0 : 2.6 + (climbs ? footLevel.At(angle) - lowestFoot : 0);
 
     /// <summary>Lines may begin below the root stump: down there only the core counts. Outside the core, and well inside the present tooth, it
-    /// alone tells the side: more than half of the work.</summary>
+    /// alone tells the side: more than half of the work. Where the present surface stays above the margin both count.</summary>
     double ISockSurface.At(Vec3 p)
     {
-        var core = Core(p);
-        return p.Z < 0 || core > 0 || Present.Depths.IsWellInside(p) ? core : Math.Max(present.At(p), core);
+        var (core, own) = (Core(p), frame.FromPath(p));
+        return own.Z < 0 || (core > 0 && !climbs) || Present.Depths.IsWellInside(own) ? core : Math.Max(present.At(own), core);
     }
 
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => line.From + (line.Along * t);
 
-    /// <summary>By how much a wall stands inside the reduced top at a place: positive where the wall is the surface.</summary>
-    internal double WallLead(Vec3 p)
+    /// <summary>By how much a wall stands inside the reduced top at a place of the tooth: positive where the wall is the surface.</summary>
+    internal double WallLead(Vec3 place)
     {
+        var p = frame.ToPath(place);
         var (inset, width, level, _) = margin.At(p.X, p.Y);
         return Wall(p.Z, inset, width, level) - top.Over(p).Distance;
     }
@@ -134,15 +148,20 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     {
         var (inset, width, level, fillet) = margin.At(p.X, p.Y);
         var shelf = 0.95 * (p.Z - level);
-        if (shelf < -fillet) return shelf;
+        // A finish line that climbs may lie higher than the cut groove: the top limits everything then, not only what stands on the shelf.
+        if (shelf < -fillet) return climbs ? Math.Max(shelf, top.Over(p).Distance) : shelf;
         var wall = Wall(p.Z, inset, width, level);
         var (above, facing) = top.Over(p);
+        var over = above;
         if (Math.Abs(wall - above) < 2 * rounding)
         {
             var inward = margin.Inward(p.X, p.Y);
             above = Blend.Max(wall, above, Reach((facing.Dot(new Vec3(-inward.X, -inward.Y, 0)) * cosine) + (facing.Z * tangent * cosine)));
         }
-        return Blend.Min(shelf, Math.Max(wall, above), fillet);
+        var core = Blend.Min(shelf, Math.Max(wall, above), fillet);
+        if (climbs) core = Math.Max(core, over);
+        foreach (var slot in slots) core = Blend.Max(core, -slot.At(p), SlotEdge);
+        return core;
     }
 
     /// <summary>Distance outside the wall, negative inside: it starts the margin's width inside the ring and leans in upwards.</summary>
@@ -173,7 +192,10 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     {
         var at = margin.Out(angle, radius);
         var level = margin.At(at.X, at.Y).Level;
-        return Crossing.Edge(level - 0.3, level + 3, z => Core(new Vec3(at.X, at.Y, z)));
+        return Crossing.Edge(level - 0.3, level + 3, z => Body(new Vec3(at.X, at.Y, z)));
+
+        // Below cusps that lean in, the shelf's rounding would stand out of the tooth.
+        double Body(Vec3 p) => climbs ? Math.Max(present.At(frame.FromPath(p)), Core(p)) : Core(p);
     }
 
     /// <summary>A ring of the shelf: from the wall's foot (0) to the margin itself (1), which is exact.</summary>
@@ -195,13 +217,34 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     private Vec3 Below(double angle, double share)
     {
         // One ring lies on the cervical line, where the surface bends; the last ones go round the end of the stump.
-        const double neckShare = 0.3, bendShare = 0.65;
-        var (start, neck) = (margin.Level(angle), Math.Min(margin.Neck(angle), margin.Level(angle) - 0.05));
+        // Where the finish line climbs, most of the rings go to the surface that stays.
+        var (neckShare, bendShare) = climbs ? (0.6, 0.82) : (0.3, 0.65);
+        // Down there the tooth's own axis counts again: each meridian goes on from its place on the margin.
+        var from = margin.Place(angle);
+        var centre = Middle(from.Z);
+        var own = Math.Atan2(from.Y - centre.Y, from.X - centre.X);
+        var (start, neck) = (from.Z, Math.Min(frame.FromPath(Over(angle, margin.Neck(angle))).Z, from.Z - 0.05));
         var bend = -ToothForm.StumpDepth + ToothForm.StumpRound;
         var z = share <= neckShare ? start + ((neck - start) * share / neckShare)
             : share <= bendShare ? neck + ((bend - neck) * (share - neckShare) / (bendShare - neckShare))
             : bend - ((ToothForm.StumpRound - 0.003) * Math.Sin(Math.PI / 2 * (share - bendShare) / (1 - bendShare)));
-        var at = margin.Out(angle, present.Reach(margin.Centre, angle, z));
-        return new Vec3(at.X, at.Y, z);
+        var reach = present.Reach(centre, own, z);
+        return frame.ToPath(new Vec3(centre.X + (reach * Math.Cos(own)), centre.Y + (reach * Math.Sin(own)), z));
+
+        Vec3 Over(double angle, double level)
+        {
+            var at = margin.Out(angle, margin.Radius(angle));
+            return new Vec3(at.X, at.Y, level);
+        }
+    }
+
+    /// <summary>Where the line that the path runs through stands at a height of the tooth.</summary>
+    private Vec2 Middle(double z)
+    {
+        if (frame.IsUpright) return margin.Centre;
+        var low = frame.FromPath(new Vec3(margin.Centre.X, margin.Centre.Y, 0));
+        var high = frame.FromPath(new Vec3(margin.Centre.X, margin.Centre.Y, 1));
+        var at = Vec3.Mix(low, high, (z - low.Z) / (high.Z - low.Z));
+        return new Vec2(at.X, at.Y);
     }
 }

@@ -17,21 +17,32 @@ internal static class SectionPainter
     {
         var (cut, outline) = (section.Cut, section.Outline);
         var zones = section.Present.Select(bodies.Zones.Of).ToArray();
-        var planned = new Polygon(cut.Flat(cut.Outline(bodies.Planned.Surface)));
-        var (near, far) = (MarginIn(bodies.Planned.Margin, cut, 1), MarginIn(bodies.Planned.Margin, cut, -1));
-        var (nearSegment, farSegment) = cut.Plane == SectionPlane.Faciolingual ? (Segment.Facial, Segment.Lingual) : (Segment.Mesial, Segment.Distal);
-        var body = new PlannedSection(
-            planned, near, far, bodies.Planned.WallHeight(Math.Atan2(cut.Across.Y, cut.Across.X)), bodies.Planned.WallHeight(Math.Atan2(-cut.Across.Y, -cut.Across.X)),
-            near.X - far.X - plan.Margin.At(nearSegment).Width.Value.Target.Value - plan.Margin.At(farSegment).Width.Value.Target.Value,
-            new Polygon(outline).Area - planned.Area);
+        var body = Walls(plan, bodies.Planned, section);
+        var (near, far) = (body.NearMargin, body.FarMargin);
+        var (nearSegment, farSegment) = Sides(cut);
         return new(
-            cut.Plane, cut.Through, outline, body, planned.Points, Marks(plan, bodies, section.Present, outline, zones, near, far),
+            cut.Plane, cut.Through, outline, body, body.Outline.Points, Marks(plan, bodies, section.Present, outline, zones, near, far),
             [
                 new(nearSegment, near, near with { Y = section.Neck.Near + shape.GumAboveNeckMm.Value }),
                 new(farSegment, far, far with { Y = section.Neck.Far + shape.GumAboveNeckMm.Value }),
             ],
             section.Enamel, section.Pulp);
     }
+
+    /// <summary>The planned outline with its walls and what can be read off it.</summary>
+    public static PlannedSection Walls(Plan plan, PlannedForm body, ToothSection section)
+    {
+        var cut = section.Cut;
+        var planned = new Polygon(cut.Flat(cut.Outline(body.Surface)));
+        var (near, far) = (MarginIn(body.Margin, cut, 1), MarginIn(body.Margin, cut, -1));
+        var (nearSegment, farSegment) = Sides(cut);
+        return new PlannedSection(
+            planned, near, far, body.WallHeight(Math.Atan2(cut.Across.Y, cut.Across.X)), body.WallHeight(Math.Atan2(-cut.Across.Y, -cut.Across.X)),
+            near.X - far.X - plan.Margin.At(nearSegment).Width.Value.Target.Value - plan.Margin.At(farSegment).Width.Value.Target.Value,
+            new Polygon(section.Outline).Area - planned.Area);
+    }
+
+    private static (Segment Near, Segment Far) Sides(SectionCut cut) => cut.Plane == SectionPlane.Faciolingual ? (Segment.Facial, Segment.Lingual) : (Segment.Mesial, Segment.Distal);
 
     /// <summary>The tooth and what is made of it, without walls and margins; a mark in the middle of each zone that the plan has.</summary>
     public static SectionDrawing PaintPresent(Plan plan, SurfaceZones zones, ToothSection section, PlannedBody? planned)
@@ -69,9 +80,7 @@ internal static class SectionPainter
 
         Vec3 On(int i)
         {
-            var angle = 2 * Math.PI * (i % AngleTable.Steps) / AngleTable.Steps;
-            var at = ring.Out(angle, ring.Radius(angle));
-            return new Vec3(at.X, at.Y, ring.Level(angle));
+            return ring.Place(2 * Math.PI * (i % AngleTable.Steps) / AngleTable.Steps);
         }
     }
 

@@ -13,31 +13,34 @@ internal static class TopDepths
 
     private const int Passes = 5;
 
-    public static double[] Of(ToothForm form, Plan plan, Mesh surface, SurfaceZones zones, int[] labels, MarginRing margin)
+    public static double[] Of(ToothForm form, Plan plan, Mesh surface, SurfaceZones zones, int[] labels, MarginRing margin, PathFrame frame)
     {
-        var byZone = zones.All.Select(zone => Shapes(zone.Kind) ? plan.Zone(zone.Name)!.Depth.Value.Target.Value : double.NaN).ToArray();
+        var byZone = zones.All.Select(zone => Shapes(zone.Kind) ? Asked(plan, zone) : double.NaN).ToArray();
         var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : byZone[label]);
         if (form.Tooth.IsFront) Corners(plan, surface, zones, labels, depths);
         SurfaceValues.Even(surface, depths, Passes, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
-        WallDepths(plan, surface, zones, labels, margin, depths);
+        WallDepths(plan, surface, zones, labels, margin, frame, depths);
         if (form.Shape is BackCrown back) Groove(back, form, surface, depths, plan.DepthAt(ZoneKind.Groove).Value);
         return depths;
     }
+
+    /// <summary>Depth of a zone; no number where the plan leaves the zone as it is.</summary>
+    private static double Asked(Plan plan, Zone zone) => plan.Zone(zone.Name)?.Depth.Value.Target.Value ?? double.NaN;
 
     /// <summary>Walls stand on the margin and lean by the convergence; their depth follows.</summary>
     public static bool Shapes(ZoneKind kind) =>
         kind is not (ZoneKind.Mesial or ZoneKind.Distal or ZoneKind.Lingual or ZoneKind.LingualWall or ZoneKind.FacialGingivalHalf or ZoneKind.FacialGingivalThird);
 
     /// <summary>Walls too must lose their depth where the tooth itself leans in above them. Near the margin the wall's own line stays in front.</summary>
-    private static void WallDepths(Plan plan, Mesh surface, SurfaceZones zones, int[] labels, MarginRing margin, double[] depths)
+    private static void WallDepths(Plan plan, Mesh surface, SurfaceZones zones, int[] labels, MarginRing margin, PathFrame frame, double[] depths)
     {
         const double behind = 0.12, least = 0.3;
         var tangent = Math.Tan(plan.Convergence.Value.Target.PerWall.Radians);
-        var asked = zones.All.Select(zone => plan.Zone(zone.Name)!.Depth.Value.Target.Value).ToArray();
+        var asked = zones.All.Select(zone => Asked(plan, zone)).ToArray();
         for (var i = 0; i < depths.Length; i++)
         {
-            if (labels[i] < 0 || !double.IsNaN(depths[i])) continue;
-            var p = surface.Positions[i];
+            if (labels[i] < 0 || !double.IsNaN(depths[i]) || double.IsNaN(asked[labels[i]])) continue;
+            var p = frame.ToPath(surface.Positions[i]);
             var angle = Math.Atan2(p.Y - margin.Centre.Y, p.X - margin.Centre.X);
             var height = p.Z - margin.Level(angle);
             if (height < least) continue;

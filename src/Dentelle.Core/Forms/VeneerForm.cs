@@ -28,16 +28,6 @@ public sealed class VeneerForm : PlannedBody
     internal VeneerForm(PresentTooth present, Plan plan, Protocol protocol)
         : base(present, plan) => (shape, habits) = (protocol.Shape, protocol.Veneers);
 
-    /// <summary>Direction of draw in the tooth's frame: facially, and toward the edge.</summary>
-    public Vec3 Path
-    {
-        get
-        {
-            var (sin, cos) = Math.SinCos(double.DegreesToRadians(habits.PathDeg.Value));
-            return new Vec3(0, cos, sin);
-        }
-    }
-
     internal override Mesh Unplaced(Fineness fineness)
     {
         var mesh = fineness == Fineness.Preview ? Present.Surface : Present.Form.Unplaced(fineness);
@@ -47,7 +37,7 @@ public sealed class VeneerForm : PlannedBody
         var places = mesh.Positions.ToArray();
         // The edge first: what comes down with it must still end on the facial and lingual cuts.
         if (Plan.DepthAt(ZoneKind.Edge) > Mm.Zero) LowerEdge(mesh, places);
-        Take(mesh, kinds, places, FacialDepths(mesh, kinds), Path);
+        Take(mesh, kinds, places, FacialDepths(mesh, kinds), Plan.Path);
         if (Plan.Restoration == Restoration.VeneerWrap) Take(mesh, kinds, places, LingualDepths(mesh, kinds), new Vec3(0, -Math.Sqrt(0.5), Math.Sqrt(0.5)));
         for (var i = 0; i < places.Length; i++)
         {

@@ -42,10 +42,10 @@ internal sealed record CutSurface(Vec3[] Places, int[] Zones, double[] Depths)
 
     public static CutSurface Of(PlannedForm planned, int[] labels)
     {
-        var (present, ring) = (planned.Present, planned.Margin);
+        var present = planned.Present;
         Vec3[] places =
         [
-            .. planned.Surface.Positions.ToArray().Select(p => (Vec3)p).Where(p => p.Z >= ring.Level(Math.Atan2(p.Y - ring.Centre.Y, p.X - ring.Centre.X)) + AboveMargin),
+            .. planned.Surface.Positions.ToArray().Select(p => (Vec3)p).Where(p => planned.Margin.Over(p) >= AboveMargin),
         ];
         var over = present.Tree.ClosestAll(Array.ConvertAll(places, p => (Vector3)p));
         return new(places, Array.ConvertAll(over, place => labels[present.Surface.Corners[3 * place.Triangle]]), Array.ConvertAll(over, place => place.Distance));

@@ -17,8 +17,9 @@ public sealed record BridgePlan(
 /// <param name="FromPathDeg">Its axis against the path.</param>
 /// <param name="FirstWallDeg">Inclination of the wall on the side of the first tooth against the tooth's own axis; negative leans out.</param>
 /// <param name="LastWallDeg">Likewise on the other side.</param>
+/// <param name="Path">The common path in the tooth's own frame: x mesial, y facial, z along its axis.</param>
 /// <param name="Toc">Both walls against each other: the path's own, whatever the tilt.</param>
-public sealed record AbutmentPlan(ToothCode Tooth, double TiltDeg, double FromPathDeg, double FirstWallDeg, double LastWallDeg, double Toc);
+public sealed record AbutmentPlan(ToothCode Tooth, double TiltDeg, double FromPathDeg, double FirstWallDeg, double LastWallDeg, double Toc, Vec3 Path);
 
 /// <param name="LeastMm2">Section it needs at least.</param>
 public sealed record Connector(ToothCode First, ToothCode Last, Reasoned<double> LeastMm2);
@@ -37,6 +38,10 @@ public sealed record Bending(int LongestSpan, double Times, double HeightTimes);
 /// <summary>Plans what abutments and pontics have in common.</summary>
 public static class BridgePlanner
 {
+    /// <summary>The plans with the path they share.</summary>
+    public static IReadOnlyList<Plan> Along(BridgePlan bridge, IEnumerable<Plan> units) =>
+        [.. units.Select(unit => bridge.Abutments.FirstOrDefault(abutment => abutment.Tooth == unit.Tooth) is { } standing && unit.Restoration is Restoration.Crown or Restoration.PartialCrown ? unit with { Path = standing.Path } : unit)];
+
     /// <param name="units">Plans of all its teeth, pontics included.</param>
     /// <param name="protocol">Figures.</param>
     public static BridgePlan Make(IReadOnlyList<Plan> units, Protocol protocol)
@@ -63,7 +68,9 @@ public static class BridgePlanner
     {
         var (wall, toc) = (unit.Convergence.Value.Target.PerWall.Degrees, unit.Convergence.Value.Target.Degrees);
         var off = Math.Round(tilt - path, 3);
-        return new(unit.Tooth, tilt, Math.Abs(off), wall - off, wall + off, toc);
+        // The path leans away from the axis by what the tooth leans from the path; mesial is toward the last tooth on the right side only.
+        var (sin, cos) = Math.SinCos(double.DegreesToRadians(unit.Tooth.IsRight ? -off : off));
+        return new(unit.Tooth, tilt, Math.Abs(off), wall - off, wall + off, toc, new Vec3(sin, 0, cos));
     }
 
     private static IEnumerable<Connector> Connectors(Plan[] units, BridgeFigures figures)

@@ -19,6 +19,12 @@ public sealed record Plan(
 {
     public ToothCode Tooth => Assessment.Tooth;
 
+    /// <summary>Direction of draw out of the tooth, length 1, in the tooth's own frame: x mesial, y facial, z along its axis.</summary>
+    public Geometry.Vec3 Path { get; init; } = Geometry.Vec3.UnitZ;
+
+    /// <summary>Grooves and boxes in its walls.</summary>
+    public IReadOnlyList<RetentiveFeature> Features { get; init; } = [];
+
     /// <summary>The inside of an inlay or onlay; null for others.</summary>
     public Cavity? Cavity { get; init; }
 

@@ -37,6 +37,9 @@ public sealed record Decision(
     /// <summary>Sides on which an inlay or onlay gets a box; null leaves it to the findings.</summary>
     public IReadOnlyList<ProximalSide>? Boxes { get; init; }
 
+    /// <summary>Grooves and boxes in the walls; null follows the protocol.</summary>
+    public IReadOnlyList<FeatureWish>? Features { get; init; }
+
     /// <summary>Whether the tooth is part of a bridge.</summary>
     public bool InBridge { get; init; }
 

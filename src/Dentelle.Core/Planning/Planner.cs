@@ -1,5 +1,6 @@
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
+using Dentelle.Geometry;
 
 namespace Dentelle.Core.Planning;
 
@@ -46,6 +47,8 @@ public static class Planner
             assessment, restoration, material, entry.Class, coverage, context.School,
             decision.School ?? protocol.Defaults.Schools.For(tooth, restoration, material.Value, decision.InBridge), allowance, zones, margin, ConvergenceOf(context), [])
         {
+            Path = PathOf(context),
+            Features = RetentiveFeatures.Of(restoration, decision.Features, protocol.Features),
             Cavity = context.Cavity,
             Enamel = VeneerEnamel.Of(zones, context),
             Because = decision.Because,
@@ -99,6 +102,14 @@ public static class Planner
         if (free >= floor) return new(range, depth.Reasons);
         var text = leastLeft?.Text ?? "Nothing is cut where there is already room";
         return depth.Then(range, new Reason(text, (floor - free).Rounded, leastLeft?.Source ?? "P", leastLeft?.Standing ?? Standing.CommonPractice));
+    }
+
+    /// <summary>Along the tooth's axis; a veneer is seated from the front and a little from the edge.</summary>
+    private static Vec3 PathOf(PlanContext context)
+    {
+        if (!context.Restoration.IsVeneer()) return Vec3.UnitZ;
+        var (sin, cos) = Math.SinCos(double.DegreesToRadians(context.Protocol.Veneers.PathDeg.Value));
+        return new Vec3(0, cos, sin);
     }
 
     private static Reasoned<TocRange> ConvergenceOf(PlanContext context)

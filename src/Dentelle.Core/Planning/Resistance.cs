@@ -1,3 +1,5 @@
+using Dentelle.Core.Protocols;
+
 namespace Dentelle.Core.Planning;
 
 /// <summary>Whether a wall keeps a crown from tipping about the opposite margin.</summary>
@@ -41,12 +43,25 @@ public sealed record Tipping(
     string Plane, string About, double HeightMm, double BaseMm, double HeightToBase, double TocDeg, double NoneResistsDeg, double HalfResistsDeg, double Share,
     IReadOnlyList<Remedy> Remedies)
 {
-    public static Tipping Of(string plane, string about, double height, double width, Toc toc, double wanted, double grooveDepth)
+    /// <summary>What holds: the wall, or a groove or box that stands nearer to the margin it would turn about.</summary>
+    public string HeldBy { get; init; } = "wall";
+
+    /// <param name="features">Grooves and boxes of the plan; those in the way of this tipping count.</param>
+    /// <param name="figures">Sizes of a groove that is not there yet.</param>
+    public static Tipping Of(string plane, string about, double height, double width, Toc toc, double wanted, IReadOnlyList<RetentiveFeature> features, FeatureFigures figures)
     {
-        var share = Resistance.Share(height, width, toc.PerWall);
+        var (grooveDepth, share) = (figures.GrooveDepthMm.Value, Resistance.Share(height, width, toc.PerWall));
+        // A feature in the middle of the side wall: its own wall stands half of the base and half its width from the margin, and ends above it.
+        var held = features.Where(feature => feature.Resists(plane))
+            .Select(feature => (feature.Kind, Share: Resistance.Share(height - feature.AboveMargin.Value.Value, (width / 2) + (feature.Width.Value.Value / 2), toc.PerWall)))
+            .OrderByDescending(feature => feature.Share).FirstOrDefault();
+        var best = Math.Max(share, held.Share);
         return new(
             plane, about, Math.Round(height, 3), Math.Round(width, 3), Math.Round(height / width, 3), toc.Degrees, Math.Round(Resistance.Limit(height, width, 0).Degrees, 2),
-            Math.Round(Resistance.Limit(height, width, wanted).Degrees, 2), Math.Round(share, 3), share >= wanted ? [] : [.. Remedy.For(height, width, toc, wanted, grooveDepth)]);
+            Math.Round(Resistance.Limit(height, width, wanted).Degrees, 2), Math.Round(best, 3), best >= wanted ? [] : [.. Remedy.For(height, width, toc, wanted, grooveDepth)])
+        {
+            HeldBy = held.Share > share ? Kebab.Of(held.Kind) : "wall",
+        };
     }
 }
 

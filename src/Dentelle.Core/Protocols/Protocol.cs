@@ -25,6 +25,7 @@ public sealed record Protocol(
     GumFigures Gums,
     BridgeFigures Bridges,
     ResistanceLimits Resistance,
+    FeatureFigures Features,
     MillingHabits Milling,
     DentineLimits Dentine,
     WallLimits Walls,

@@ -36,6 +36,9 @@ public static class ProtocolLines
     private static readonly string[] Identity =
         ["restoration", "restorations", "materials", "material", "name", "class", "for", "zones", "in", "segments", "at", "classes", "teeth", "id", "question", "kind", "unitsMost"];
 
+    /// <summary>Before the design of an alternative: that is a value itself, so its place in the list identifies the entry.</summary>
+    private const string Or = "or ";
+
     private static readonly string[] Remarks = ["source", "standing", "text", "note", "sides", "$schema", "version"];
 
     public static IReadOnlyList<ProtocolLine> Of(JsonElement protocol, JsonElement schema)
@@ -72,7 +75,7 @@ public static class ProtocolLines
             foreach (var item in items.EnumerateArray())
             {
                 var about = About(item);
-                if (item.ValueKind == JsonValueKind.Object) Take(item, schema, at.Below($"{index}", about.Length > 0 ? about : null, about.Length > 0 ? about : null));
+                if (item.ValueKind == JsonValueKind.Object) Take(item, schema, at.Below($"{index}", about.Length > 0 ? about : null, about.Length > 0 && !about.StartsWith(Or, StringComparison.Ordinal) ? about : null));
                 index++;
             }
         }
@@ -155,7 +158,7 @@ public static class ProtocolLines
             _ => Listed(item.GetProperty(name)),
         });
         var about = string.Join(", ", parts);
-        return about.Length > 0 ? about : item.TryGetProperty("design", out var design) ? $"or {Plain(design.GetString()!)}" : "";
+        return about.Length > 0 ? about : item.TryGetProperty("design", out var design) ? Or + Plain(design.GetString()!) : "";
     }
 
     private static string Listed(JsonElement value) => value.ValueKind == JsonValueKind.Array

@@ -68,7 +68,11 @@ public sealed record RootSurfaces(IReadOnlyList<double> Upper, IReadOnlyList<dou
     public double? Of(ToothCode tooth) => (tooth.Jaw == Jaw.Upper ? Upper : Lower) is var row && tooth.Position <= row.Count ? row[tooth.Position - 1] : null;
 }
 
-public sealed record ResistanceLimits(Sourced<double> WallShare, Sourced<double> GrooveDepthMm);
+public sealed record ResistanceLimits(Sourced<double> WallShare);
+
+/// <summary>Grooves and boxes in the walls of crowns.</summary>
+public sealed record FeatureFigures(
+    Sourced<double> GrooveDepthMm, Sourced<double> GrooveWidthMm, Sourced<double> BoxDepthMm, Sourced<double> BoxWidthMm, Sourced<double> AboveMarginMm, Sourced<FeatureKind> PartialCrown);
 
 /// <param name="EdgeDeg">Included angle of the outer edges that walls and top make.</param>
 public sealed record MillingHabits(Sourced<double> ToolDiameterMm, Sourced<double> EdgeDeg);

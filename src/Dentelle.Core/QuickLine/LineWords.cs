@@ -51,6 +51,10 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
             "grinding" => Found(1, "heavy grinding", found => found with { HeavyGrinding = true }),
             "no-antagonist" => Found(1, "no antagonist", found => found with { NoAntagonist = true }),
             "typodont" or "plastic" => Found(1, "plastic tooth", found => found with { Typodont = true }),
+            "grooves" or "boxes" => new Step(1, $"{word} mesial and distal", (inputs, _) => WithFeatures(inputs, word == "grooves" ? FeatureKind.Groove : FeatureKind.Box, [WallSide.Mesial, WallSide.Distal])),
+            "groove" or "box" => at + 1 < words.Count && Kebab.TryParse<WallSide>(words[at + 1], out var side)
+                ? new Step(2, $"{word} {words[at + 1]}", (inputs, _) => WithFeatures(inputs, word == "groove" ? FeatureKind.Groove : FeatureKind.Box, [side]))
+                : new Problem("line-side", $"Behind {word} comes the wall, such as {word} mesial."),
             "gap" => Sided(words, at, notation, "gap", (found, side, width) => found with { GapMm = With(found.GapMm, side, width) }),
             "tilt" => Sided(words, at, notation, "tilt", (found, side, degrees) => found with { TiltDeg = side == "mesial" ? degrees : -degrees }),
             "rotated" => Sided(words, at, notation, "rotated", (found, side, degrees) => found with { RotationDeg = side == "mesial" ? degrees : -degrees }),
@@ -66,6 +70,11 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
             _ => new Step(0, "", (inputs, _) => inputs),
         };
     }
+
+    /// <summary>Boxes of inlays and onlays are part of their cavity; grooves and boxes of crowns stand in their walls.</summary>
+    private static PlanInputs WithFeatures(PlanInputs inputs, FeatureKind kind, IReadOnlyList<WallSide> sides) => inputs.Restoration.IsIntracoronal() && kind == FeatureKind.Box
+        ? inputs with { Boxes = [.. inputs.Boxes ?? [], .. sides.Where(side => side is WallSide.Mesial or WallSide.Distal).Select(side => side == WallSide.Mesial ? ProximalSide.Mesial : ProximalSide.Distal)] }
+        : inputs with { Features = [.. inputs.Features ?? [], .. sides.Select(side => new FeatureWish(kind, side))] };
 
     private static Step Found(int used, string words, Func<FindingsInput, FindingsInput> change) =>
         new(used, words, (inputs, _) => inputs with { Findings = change(inputs.Findings ?? new()) });

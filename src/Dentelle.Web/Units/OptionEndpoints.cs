@@ -23,19 +23,19 @@ public static class OptionEndpoints
         .RequireAuthorization(Policies.Clinician).WithTags("Units").WithName("compareOptions");
 
     /// <summary>Each option keeps the unit's findings and changes what it names. Nothing is saved.</summary>
-    private static async Task<Results<Ok<OptionsView>, ProblemHttpResult>> Compare(Guid id, OptionsEntry entry, CaseStore store, ProtocolShelf shelf, CancellationToken stop)
+    private static async Task<Results<Ok<OptionsView>, ProblemHttpResult>> Compare(Guid id, OptionsEntry entry, CaseStore store, UnitViews views, ProtocolShelf shelf, CancellationToken stop)
     {
         if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
         var handbook = shelf.Of(unit).Handbook;
         if (entry.Options.Count > Most) return Problems.From(new Problem("options", $"At most {Most} options stand beside what is planned."));
         var (tooth, inputs) = (UnitViews.ToothOf(unit), UnitViews.InputsOf(unit));
-        if (!PlannedUnit.Make(tooth, inputs, handbook).Is(out var planned, out var problem)) return Problems.From(problem);
+        if (!views.Planned(unit).Is(out var planned, out var problem)) return Problems.From(problem);
         var first = UnitDocument.From(planned, handbook);
         var columns = new List<OptionColumn> { OptionColumn.From("", inputs, planned, first, null) };
         foreach (var option in entry.Options)
         {
             if (!Read(tooth, option, inputs, handbook).Is(out var other, out problem)) return Problems.From(problem with { Sentence = $"“{option}”: {problem.Sentence}" });
-            if (!PlannedUnit.Make(tooth, other, handbook).Is(out var made, out problem)) return Problems.From(problem with { Sentence = $"“{option}”: {problem.Sentence}" });
+            if (!views.Planned(unit, other, shelf.Of(unit)).Is(out var made, out problem)) return Problems.From(problem with { Sentence = $"“{option}”: {problem.Sentence}" });
             var document = UnitDocument.From(made, handbook);
             columns.Add(OptionColumn.From(option, other, made, document, Comparison.Sentence(first, document)));
         }
@@ -46,7 +46,7 @@ public static class OptionEndpoints
     {
         if (!QuickLineReader.Read($"{tooth.Iso} {option}", ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem)) return problem;
         // What belonged to the other restoration is not carried over.
-        return line.Units[0].Inputs.Over(inputs with { Material = null, Coverage = null, FacialMargin = null, School = null, CoveredCusps = null, Boxes = null });
+        return line.Units[0].Inputs.Over(inputs with { Material = null, Coverage = null, FacialMargin = null, School = null, CoveredCusps = null, Boxes = null, Features = null });
     }
 }
 

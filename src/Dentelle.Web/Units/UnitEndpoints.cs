@@ -60,7 +60,7 @@ public static class UnitEndpoints
         if (ifMatch is null)
             return Problems.From(new Problem("if-match", "Name the version you are changing in If-Match."), StatusCodes.Status428PreconditionRequired);
         if (ifMatch != Tag(unit)) return Problems.ChangedMeanwhile();
-        if (!PlannedUnit.Make(UnitViews.ToothOf(unit), inputs, protocol.Handbook).Is(out var planned, out var problem)) return Problems.From(problem);
+        if (!views.Planned(unit, inputs, protocol).Is(out var planned, out var problem)) return Problems.From(problem);
         return await store.SavePlanAsync(unit, planned, inputs, protocol.Protocol, user.NameOf(), stop)
             ? await Shown(unit, planned, views, response, stop)
             : Problems.ChangedMeanwhile();

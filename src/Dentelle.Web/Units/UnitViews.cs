@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Forms;
@@ -13,25 +14,45 @@ namespace Dentelle.Web.Units;
 /// <summary>Puts together what is shown of a unit from what is kept of it.</summary>
 public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
 {
+    private static readonly ConditionalWeakTable<PlanRow, PlanInputs> Parsed = [];
+
     /// <summary>The unit planned anew from its kept inputs: planning is pure, so this is what was saved, drawn again.</summary>
-    public Answer<PlannedUnit> Planned(UnitRow unit) => PlannedUnit.Make(ToothOf(unit), InputsOf(unit), shelf.Of(unit).Handbook);
+    public Answer<PlannedUnit> Planned(UnitRow unit) => Planned(unit, InputsOf(unit), shelf.Of(unit));
+
+    /// <summary>The unit as it would be with other inputs or another protocol.</summary>
+    public Answer<PlannedUnit> Planned(UnitRow unit, PlanInputs inputs, KeptProtocol protocol) =>
+        PlanOf(unit, inputs, protocol).Is(out var plan, out var problem) ? PlannedUnit.Drawn(plan, protocol.Handbook) : problem;
 
     /// <summary>The plan alone.</summary>
-    public Answer<Plan> PlanOf(UnitRow unit) => PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.Of(unit).Handbook);
+    public Answer<Plan> PlanOf(UnitRow unit) => PlanOf(unit, InputsOf(unit), shelf.Of(unit));
+
+    private Answer<Plan> PlanOf(UnitRow unit, PlanInputs inputs, KeptProtocol protocol)
+    {
+        if (!PlannedUnit.PlanOnly(ToothOf(unit), inputs, protocol.Handbook).Is(out var plan, out var problem)) return problem;
+        return BridgeOf(unit, plan, inputs) is { } bridge ? BridgePlanner.Along(bridge, [plan])[0] : plan;
+    }
+
+    /// <summary>The bridge that a unit and others of its case make up; null when it stands alone or some of it is gone.</summary>
+    private BridgePlan? BridgeOf(UnitRow unit, Plan plan, PlanInputs inputs)
+    {
+        if (inputs.Bridge is not { } bridge || unit.Case is not { } whole) return null;
+        var others = whole.Units.Where(row => row.Id != unit.Id && bridge.Teeth.Contains(row.Tooth) && InputsOf(row).Bridge is { } own && own.Teeth.SequenceEqual(bridge.Teeth));
+        Plan[] plans = [plan, .. others.Select(row => PlannedUnit.PlanOnly(ToothOf(row), InputsOf(row), shelf.Of(row).Handbook).Value).OfType<Plan>()];
+        return plans.Length == bridge.Teeth.Count ? BridgePlanner.Make(plans, shelf.Of(unit).Protocol) : null;
+    }
 
     public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
         var kept = shelf.Of(unit);
         var handbook = kept.Handbook;
-        var whole = await store.CaseAsync(unit.CaseId, stop);
         return new UnitView(
-            unit.Id, unit.Version, CaseOf(whole!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
+            unit.Id, unit.Version, CaseOf(unit.Case!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
             UnitDocument.Drawn(planned, handbook.Protocol), DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan, handbook.Protocol),
             Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, kept.Words)
         {
             OtherProtocol = OtherOf(unit, planned.Plan),
-            Bridge = BridgeOf(unit, whole!),
+            Bridge = BridgeOf(unit, planned.Plan, InputsOf(unit)) is { } bridge ? BridgeDocument.From(bridge) : null,
         };
     }
 
@@ -42,15 +63,6 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         return PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.InUse.Handbook).Is(out var then, out var problem)
             ? new(shelf.InUse.Words, PlanChanges.Between(plan, then), null)
             : new(shelf.InUse.Words, [], problem.Sentence);
-    }
-
-    /// <summary>The bridge that a unit and others of its case make up; null when it stands alone or some of it is gone.</summary>
-    private BridgeDocument? BridgeOf(UnitRow unit, CaseRow whole)
-    {
-        if (InputsOf(unit).Bridge is not { } bridge) return null;
-        UnitRow[] rows = [.. whole.Units.Where(row => bridge.Teeth.Contains(row.Tooth) && InputsOf(row).Bridge is { } own && own.Teeth.SequenceEqual(bridge.Teeth))];
-        Plan[] plans = [.. rows.Select(row => PlanOf(row).Value).OfType<Plan>()];
-        return plans.Length == bridge.Teeth.Count ? BridgeDocument.From(BridgePlanner.Make(plans, shelf.Of(unit).Protocol)) : null;
     }
 
     /// <summary>What the unit gets and of what: "Veneer, incisal butt, porcelain".</summary>
@@ -81,8 +93,10 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
 
     public static ToothCode ToothOf(UnitRow unit) => ToothCode.FromIso(unit.Tooth) ?? throw new InvalidDataException($"The database names a tooth “{unit.Tooth}” that does not exist.");
 
-    public static PlanInputs InputsOf(UnitRow unit) =>
-        JsonDocuments.ReadInputs("database", unit.Plans.MaxBy(plan => plan.Version)!.Inputs).Value ?? throw new InvalidDataException($"The inputs of unit {unit.Id} can't be read.");
+    /// <summary>What the newest plan was made from; read once for each row.</summary>
+    public static PlanInputs InputsOf(UnitRow unit) => Parsed.GetValue(
+        unit.Plans.MaxBy(plan => plan.Version)!,
+        row => JsonDocuments.ReadInputs("database", row.Inputs).Value ?? throw new InvalidDataException($"The inputs of unit {row.UnitId} can't be read."));
 
     public string MaterialNameOf(UnitRow unit)
     {

@@ -709,6 +709,37 @@ export interface components {
             /** Format: double */
             bondedShare: number;
         };
+        /** @description A groove or box in a wall. Lengths in millimetres. */
+        FeatureDocument: {
+            kind: components["schemas"]["FeatureKind"];
+            side: components["schemas"]["WallSide"];
+            /**
+             * Format: double
+             * @description From the wall half-way up to the back.
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description At the back.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            aboveMarginMm: number;
+            reasons: components["schemas"]["ReasonDocument"][];
+        };
+        /**
+         * @description What is cut into a wall so that it holds better.
+         * @enum {unknown}
+         */
+        FeatureKind: "groove" | "box";
+        /** @description A groove or box that is asked for. */
+        FeatureWish: {
+            kind: components["schemas"]["FeatureKind"];
+            side: components["schemas"]["WallSide"];
+        };
         /** @enum {unknown} */
         FilledSurface: "facial" | "lingual" | "mesial" | "distal" | "occlusal";
         FillingInput: {
@@ -1064,6 +1095,8 @@ export interface components {
             coveredCusps?: null | components["schemas"]["Cusp"][];
             /** @description Sides on which an inlay or onlay gets a box; left out, the findings decide. */
             boxes?: null | components["schemas"]["ProximalSide"][];
+            /** @description Grooves and boxes in the walls of a crown or partial crown; left out, a partial crown gets the protocol's. */
+            features?: null | components["schemas"]["FeatureWish"][];
             findings?: null | components["schemas"]["FindingsInput"];
             /** @description Why something that needs a reason is done all the same, by the code of its caution or refusal. */
             because?: {
@@ -1413,6 +1446,8 @@ export interface components {
             share: number;
             /** @description What would bring it to the wanted share, computed; empty when it has it. */
             remedies: components["schemas"]["Remedy"][];
+            /** @description What holds: the wall, or a groove or box that stands nearer to the margin it would turn about. */
+            heldBy: string;
         };
         /**
          * @description How a user writes and reads teeth. Inside the program a tooth is always its ISO code.
@@ -1470,6 +1505,10 @@ export interface components {
             /** Format: double */
             finishingAllowanceMm: number;
             cautions: components["schemas"]["CautionDocument"][];
+            /** @description Direction of draw out of the tooth, length 1, in the tooth's own frame: x mesial, y facial, z along its axis. */
+            path: number[];
+            /** @description Grooves and boxes in the walls; left out when there are none. */
+            features?: null | components["schemas"]["FeatureDocument"][];
             intracoronal?: null | components["schemas"]["IntracoronalDocument"];
             enamel?: null | components["schemas"]["EnamelDocument"];
             /** @description Ways the crown could tip, from its drawn sections. */
@@ -1523,6 +1562,8 @@ export interface components {
         };
         /** @enum {unknown} */
         Verdict: "critical" | "under" | "within" | "over" | "cant-tell";
+        /** @enum {unknown} */
+        WallSide: "mesial" | "distal" | "facial" | "lingual";
         ZoneDocument: {
             /** @description The zone's name, with the cusp as a suffix. */
             zone: string;

@@ -66,6 +66,7 @@
           coverage: undefined,
           facialMargin: undefined,
           school: undefined,
+          features: undefined,
         })}
     />
   {/if}

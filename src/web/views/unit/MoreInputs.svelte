@@ -27,6 +27,18 @@
     return unit.plan.transitions.find((transition) => transition.side === side)?.place ?? 'lingual-of-contact';
   }
 
+  const sides = ['mesial', 'distal', 'facial', 'lingual'] as const;
+  const kinds = ['groove', 'box'] as const;
+  const wallSides = $derived(unit.plan.restoration === 'crown' ? sides : sides.filter((side) => side !== 'facial'));
+  const hasWalls = $derived(unit.plan.restoration === 'crown' || unit.plan.restoration === 'partial-crown');
+  const featureAt = (side: (typeof sides)[number]) => unit.plan.features?.find((one) => one.side === side)?.kind;
+
+  function setFeature(side: (typeof sides)[number], kind: (typeof kinds)[number]) {
+    const others = (unit.plan.features ?? []).filter((one) => one.side !== side);
+    const features = others.map((one) => ({ kind: one.kind, side: one.side }));
+    unitState.change({ features: featureAt(side) === kind ? features : [...features, { kind, side }] });
+  }
+
   function setSize(key: (typeof sizes)[number]['key'], text: string) {
     const value = Number(text.replace(',', '.'));
     if (Number.isNaN(value)) {
@@ -41,7 +53,7 @@
 </script>
 
 <details class="mb-3 border-t border-hairline pt-2">
-  <summary class="min-h-8 cursor-pointer text-[14px]">Size, transition, fine pass</summary>
+  <summary class="min-h-8 cursor-pointer text-[14px]">Size, transition, grooves, fine pass</summary>
   <p class="quiet mt-1">Measured size, mm; average where empty</p>
   {#each sizes as size (size.key)}
     <label class="flex items-center justify-between gap-2 py-0.5 text-[14px]">
@@ -68,6 +80,21 @@
       value={unitState.inputs.distalTransition ?? placeOn('distal')}
       onpick={(distalTransition) => unitState.change({ distalTransition })}
     />
+  {/if}
+  {#if hasWalls}
+    <p class="quiet mt-1">Grooves and boxes in the walls</p>
+    {#each wallSides as side (side)}
+      <div class="flex items-center gap-1.5 py-0.5 text-[14px]" role="group" aria-label="{side} wall">
+        <span class="flex-1 first-letter:uppercase">{side}</span>
+        {#each kinds as kind (kind)}
+          <button
+            class="pill text-[13px] first-letter:uppercase"
+            aria-pressed={featureAt(side) === kind}
+            onclick={() => setFeature(side, kind)}>{kind}</button
+          >
+        {/each}
+      </div>
+    {/each}
   {/if}
   <Pills
     title="Leave for the fine pass"

@@ -76,6 +76,12 @@
   );
   const aboveFoot = $derived(aboveTop + aboveHeight * small);
   const toc = $derived(unit.plan.tocDeg);
+  // How far the path leans in the plane of the main section, as it is drawn: clockwise from upright.
+  const lean = $derived.by(() => {
+    if (main.plane !== 'mesiodistal') return 0;
+    const degrees = (Math.atan2(unit.plan.path[0]!, unit.plan.path[2]!) * 180) / Math.PI;
+    return (on.flip ? -degrees : degrees) * (up ? 1 : -1);
+  });
   const veneer = $derived(unit.plan.restoration.startsWith('veneer'));
   const drawn = $derived(main.planned.length > 0);
   const below = $derived(
@@ -83,9 +89,11 @@
       ? `${toc.min}–${toc.max} allowed · wall ${Math.min(main.nearWallMm, main.farWallMm).toFixed(1)} · base ${main.baseMm.toFixed(1)}`
       : !drawn
         ? 'the tooth as it stands: this preparation is not drawn yet'
-        : veneer
-          ? 'seated from the front and a little from the edge'
-          : 'everything opens toward the bite',
+        : unit.plan.restoration === 'partial-crown'
+          ? 'the facial surface stays; grooves or boxes make up for its wall'
+          : veneer
+            ? 'seated from the front and a little from the edge'
+            : 'everything opens toward the bite',
   );
   const sides = $derived(
     main.plane === 'faciolingual' ? 'facial at left' : `${mesialOnLeft(drawing.isRight) ? 'mesial' : 'distal'} at left`,
@@ -123,13 +131,15 @@
         {@const x = pathTop.to.x - 16}
         {@const from = up ? pathTop.at.y - 18 : pathTop.at.y + 14}
         {@const end = up ? pathTop.to.y - 22 : pathTop.to.y + 22}
-        <line x1={x} y1={from} x2={x} y2={end} class="path" />
-        <path
-          d={up
-            ? `M${x - 4} ${end - 4}L${x} ${end + 5}L${x + 4} ${end - 4}Z`
-            : `M${x - 4} ${end + 4}L${x} ${end - 5}L${x + 4} ${end + 4}Z`}
-          class="path-head"
-        />
+        <g transform="rotate({lean} {x} {from})">
+          <line x1={x} y1={from} x2={x} y2={end} class="path" />
+          <path
+            d={up
+              ? `M${x - 4} ${end - 4}L${x} ${end + 5}L${x + 4} ${end - 4}Z`
+              : `M${x - 4} ${end + 4}L${x} ${end - 5}L${x + 4} ${end + 4}Z`}
+            class="path-head"
+          />
+        </g>
         <text {x} dx="-8" y={from + (up ? 9 : 0)} text-anchor="end" class="path-word">path</text>
       {/if}
       {#each labels as label (label.id)}

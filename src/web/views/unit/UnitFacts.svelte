@@ -85,9 +85,19 @@
       >
     </p>
   {/if}
+  {#if plan.features}
+    <dl class="facts">
+      {#each plan.features as feature (feature.side)}
+        <dt class="first-letter:uppercase">{feature.side} {feature.kind}</dt>
+        <dd>
+          {mm(feature.depthMm)} deep, {mm(feature.widthMm)} wide, ends {mm(feature.aboveMarginMm)} above the margin
+        </dd>
+      {/each}
+    </dl>
+  {/if}
   {#if weakest}
     <p class="mt-1">
-      <strong>{percent(weakest.share)}</strong> of the weakest wall keeps it from tipping
+      <strong>{percent(weakest.share)}</strong> of the weakest {weakest.heldBy} keeps it from tipping
       <span class="quiet block"
         >about the {weakest.about} margin, wall {weakest.heightMm.toFixed(1)}, base {weakest.baseMm.toFixed(1)}; half
         holds up to {weakest.halfResistsDeg.toFixed(0)}°, none from {weakest.noneResistsDeg.toFixed(0)}°</span
