@@ -105,7 +105,7 @@ public class RetainerTests
             Assert.True(facial.Length > 50, line);
             foreach (var p in facial.Where(p => body.Margin.Over(p) < -0.6 && Math.Abs(p.X) < 0.15 * body.Present.Surface.Box.Size.X)) Assert.True(Math.Abs(tree.SignedDistance(p)) < 0.05, $"{line} {p} {tree.SignedDistance(p)} {body.Margin.Over(p)}");
             // The finish line climbs: high on the facial, low on the lingual.
-            Assert.True(body.Margin.Level(Math.PI / 2) > body.Margin.Level(-Math.PI / 2) + 1.5, line);
+            Assert.True(body.Margin.Level(Math.PI / 2) > body.Margin.Level(-Math.PI / 2) + 0.7, line);
             foreach (var outcome in unit.Drawing.Outcomes.Where(outcome => outcome.Zone.Kind is ZoneKind.NonFunctionalCusp or ZoneKind.Groove))
                 Assert.Equal(outcome.Planned.Value, outcome.Usual.Value, 0.06);
             Assert.True(Hidden([.. Cut(body)], unit.Plan.Path) < 0.002, line);
