@@ -49,7 +49,9 @@ public class RetainerTests
             var (mesial, distal) = unit.Plan.Tooth.IsRight ? (abutment.LastWallDeg, abutment.FirstWallDeg) : (abutment.FirstWallDeg, abutment.LastWallDeg);
             foreach (var (side, wanted) in ((int, double)[])[(1, mesial), (-1, distal)])
             {
-                if (Wall(cut, side) is { } lean) Assert.Equal(wanted, lean, 2.0);
+                // A wall that a groove cuts, or that is low, has no plain stretch to measure.
+                if (unit.Plan.Features.Count > 0 || body.WallHeight(side > 0 ? 0 : Math.PI) < 2.2) continue;
+                if (Wall(cut, side) is { } lean) Assert.True(Math.Abs(wanted - lean) < 2, $"{what}: {lean:0.0}° where {wanted:0.0}° are planned");
             }
         }
     }, iter: 14);
