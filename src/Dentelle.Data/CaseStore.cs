@@ -44,10 +44,10 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
         return added;
     }
 
-    public async Task ChangeCaseAsync(CaseRow row, string? patient, DateTime? visitAt, string? note, CancellationToken stop)
+    public async Task ChangeCaseAsync(CaseRow row, string? patient, DateTime? visitAt, bool noVisit, string? note, CancellationToken stop)
     {
         row.Patient = patient ?? row.Patient;
-        row.VisitAt = visitAt ?? row.VisitAt;
+        row.VisitAt = noVisit ? null : visitAt ?? row.VisitAt;
         row.Note = note ?? row.Note;
         await db.SaveChangesAsync(stop);
     }

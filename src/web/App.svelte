@@ -33,6 +33,16 @@
 
 <svelte:window onkeydown={(event) => actions.handle(event)} />
 
+<!-- The hatch of room that is cut: every figure uses the same. -->
+<svg width="0" height="0" class="absolute" aria-hidden="true">
+  <defs>
+    <pattern id="room" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <rect width="5" height="5" fill="var(--room)" />
+      <line x1="0" y1="0" x2="0" y2="5" stroke="var(--hatch)" stroke-width="0.9" opacity="0.65" />
+    </pattern>
+  </defs>
+</svg>
+
 <div class="flex h-dvh flex-col">
   <Header
     onquickline={() => (quickLineOpen = true)}

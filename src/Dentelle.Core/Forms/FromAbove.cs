@@ -35,7 +35,7 @@ internal static class FromAbove
     /// <summary>Which of the sectors about the centre a direction falls into.</summary>
     private static int Sector(Vec2 from) => ((int)Math.Round(Math.Atan2(from.Y, from.X) * Around / (2 * Math.PI)) + Around) % Around;
 
-    private static IReadOnlyList<Vec2> Silhouette(PresentTooth present, Vec2 centre, PathFrame frame)
+    public static IReadOnlyList<Vec2> Silhouette(PresentTooth present, Vec2 centre, PathFrame frame)
     {
         var farthest = new Vec2[Around];
         Array.Fill(farthest, centre);
@@ -71,7 +71,7 @@ internal static class FromAbove
         return [.. Curves.Evened([.. line.Select(p => p.X)], reach).Zip(Curves.Evened([.. line.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y))];
     }
 
-    private static IReadOnlyList<IReadOnlyList<Vec2>> Lines(PresentTooth present, PathFrame frame)
+    public static IReadOnlyList<IReadOnlyList<Vec2>> Lines(PresentTooth present, PathFrame frame)
     {
         return present.Form.Shape is BackCrown back
         ? [.. back.Form.Grooves!.Select(groove => Curves.Through([.. groove.Pts.Select(back.Place).Select(Seen)], 6, closed: false))]

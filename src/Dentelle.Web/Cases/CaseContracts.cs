@@ -43,6 +43,9 @@ public sealed record CaseEntry
 
     public DateTime? VisitAt { get; init; }
 
+    /// <summary>Takes the agreed visit away.</summary>
+    public bool? NoVisit { get; init; }
+
     [MaxLength(LongestNote)]
     public string? Note { get; init; }
 }

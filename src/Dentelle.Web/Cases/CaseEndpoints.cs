@@ -22,6 +22,7 @@ public static class CaseEndpoints
     {
         var api = app.MapGroup("/api").RequireAuthorization(Policies.Clinician).WithTags("Cases");
         api.MapGet("day", Day).WithName("getDay");
+        api.MapGet("cases/{id:guid}", Get).WithName("getCase");
         api.MapPut("cases/{id:guid}", Change).WithName("changeCase");
         api.MapGet("cases/{id:guid}/file", Export).WithName("exportCase");
         api.MapPost("cases/file", Import).WithName("importCase").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestFile));
@@ -31,9 +32,14 @@ public static class CaseEndpoints
     {
         var settings = await store.SettingsAsync(stop);
         var cases = await store.AllAsync(stop);
-        return TypedResults.Ok(new DayView([.. cases.Select(row => new CaseView(
-            row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt, row.Note, [.. row.Units.Select(unit => Summary(unit, views, settings))]))]));
+        return TypedResults.Ok(new DayView([.. cases.Select(row => ViewOf(row, views, settings))]));
     }
+
+    private static async Task<Results<Ok<CaseView>, ProblemHttpResult>> Get(Guid id, CaseStore store, UnitViews views, CancellationToken stop) =>
+        await store.CaseAsync(id, stop) is { } row ? TypedResults.Ok(ViewOf(row, views, await store.SettingsAsync(stop))) : Problems.NoSuch("case");
+
+    private static CaseView ViewOf(CaseRow row, UnitViews views, SettingsRow settings) =>
+        new(row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt, row.Note, [.. row.Units.Select(unit => Summary(unit, views, settings))]);
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Change(Guid id, CaseEntry entry, CaseStore store, CancellationToken stop)
     {
@@ -41,7 +47,7 @@ public static class CaseEndpoints
         if (entry.Patient is { } patient && !CaseEntry.IsName(patient))
             return Problems.From(new Problem("patient", "A patient's name has 1 to 120 characters."));
         if (entry.Note is { Length: > CaseEntry.LongestNote }) return Problems.From(new Problem("note", $"A note has at most {CaseEntry.LongestNote} characters."));
-        await store.ChangeCaseAsync(row, entry.Patient?.Trim(), entry.VisitAt, entry.Note, stop);
+        await store.ChangeCaseAsync(row, entry.Patient?.Trim(), entry.VisitAt, entry.NoVisit == true, entry.Note, stop);
         return TypedResults.NoContent();
     }
 

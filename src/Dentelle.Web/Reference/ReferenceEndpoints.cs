@@ -1,7 +1,9 @@
 using Dentelle.Core;
+using Dentelle.Core.Forms;
 using Dentelle.Core.Protocols;
 using Dentelle.Web.Access;
 using Dentelle.Web.Protocols;
+using Dentelle.Web.Units;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Reference;
@@ -9,8 +11,18 @@ namespace Dentelle.Web.Reference;
 /// <summary>What the front end shows beside plans: gauges, burs in hand, sources.</summary>
 public static class ReferenceEndpoints
 {
-    public static void MapReference(this WebApplication app) =>
-        app.MapGet("/api/reference", Get).RequireAuthorization(Policies.Clinician).WithTags("Reference").WithName("getReference");
+    public static void MapReference(this WebApplication app)
+    {
+        var api = app.MapGroup("/api").RequireAuthorization(Policies.Clinician).WithTags("Reference");
+        api.MapGet("reference", Get).WithName("getReference");
+        api.MapGet("arch", Outlines).WithName("getArch");
+    }
+
+    private static Ok<ArchView> Outlines(ProtocolShelf shelf) => TypedResults.Ok(new ArchView(
+        [
+            .. ToothOutline.All(shelf.InUse.Handbook.Forms).Select(tooth => new OutlineView(
+                tooth.Tooth.Iso, tooth.Mesiodistal, tooth.Faciolingual, Flat.Of(tooth.Outline), [.. tooth.Lines.Select(line => (IReadOnlyList<double>)Flat.Of(line))])),
+        ]));
 
     private static Ok<ReferenceView> Get(ProtocolShelf shelf) => TypedResults.Ok(new ReferenceView(
         shelf.InUse.Protocol.Name, shelf.InUse.Protocol.Version,
@@ -19,6 +31,13 @@ public static class ReferenceEndpoints
         shelf.InUse.Handbook.Sources.Remark,
         [.. shelf.InUse.Handbook.Sources.Sources.Select(source => new SourceView(source.Id, source.Citation, source.Standing))]));
 }
+
+/// <summary>Average teeth from above, in the order of ISO codes.</summary>
+public sealed record ArchView(IReadOnlyList<OutlineView> Teeth);
+
+/// <param name="Outline">Flat x, y, x, y …; x mesial, y facial, millimetres.</param>
+/// <param name="Lines">Grooves, likewise.</param>
+public sealed record OutlineView(string Tooth, double Mesiodistal, double Faciolingual, IReadOnlyList<double> Outline, IReadOnlyList<IReadOnlyList<double>> Lines);
 
 public sealed record ReferenceView(
     string Protocol, int ProtocolVersion, IReadOnlyList<GaugeView> Gauges, IReadOnlyList<BurView> Burs, string SourcesRemark, IReadOnlyList<SourceView> Sources);

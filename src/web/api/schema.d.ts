@@ -20,22 +20,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/reference": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["getReference"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/units/{id}/sheet.pdf": {
         parameters: {
             query?: never;
@@ -75,7 +59,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["getCase"];
         put: operations["changeCase"];
         post?: never;
         delete?: never;
@@ -372,6 +356,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getReference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getArch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -434,6 +450,10 @@ export interface components {
             /** @description What speaks for it; the effect is the number behind the reason. */
             for: components["schemas"]["ReasonDocument"][];
             against: components["schemas"]["ReasonDocument"][];
+        };
+        /** @description Average teeth from above, in the order of ISO codes. */
+        ArchView: {
+            teeth: components["schemas"]["OutlineView"][];
         };
         Bending: {
             /**
@@ -499,6 +519,8 @@ export interface components {
             patient?: null | string;
             /** Format: date-time */
             visitAt?: null | string;
+            /** @description Takes the agreed visit away. */
+            noVisit?: null | boolean;
             note?: null | string;
         };
         /** @description A case as a file: everything that is needed to have it elsewhere. */
@@ -1008,6 +1030,8 @@ export interface components {
              */
             bondedShare?: null | number;
             cautions: string[];
+            /** @description Through facial and lingual. */
+            section: components["schemas"]["SectionView"];
             /** @description What it gains and loses against what is planned. */
             sentence?: null | string;
         };
@@ -1047,6 +1071,17 @@ export interface components {
              * @description The same once the plan is cut.
              */
             roomCutMm?: null | number;
+        };
+        OutlineView: {
+            tooth: string;
+            /** Format: double */
+            mesiodistal: number;
+            /** Format: double */
+            faciolingual: number;
+            /** @description Flat x, y, x, y …; x mesial, y facial, millimetres. */
+            outline: number[];
+            /** @description Grooves, likewise. */
+            lines: number[][];
         };
         /** @description One thing that another protocol would do differently on a tooth. */
         PlanChange: {
@@ -1623,26 +1658,6 @@ export interface operations {
             };
         };
     };
-    getReference: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReferenceView"];
-                };
-            };
-        };
-    };
     getSheet: {
         parameters: {
             query?: never;
@@ -1690,6 +1705,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayView"];
+                };
+            };
+        };
+    };
+    getCase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseView"];
                 };
             };
         };
@@ -2165,6 +2202,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProtocolName"];
+                };
+            };
+        };
+    };
+    getReference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReferenceView"];
+                };
+            };
+        };
+    };
+    getArch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArchView"];
                 };
             };
         };

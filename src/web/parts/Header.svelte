@@ -21,7 +21,12 @@
         : 'border-transparent text-soft'}"
       aria-current={route.pathname === '/protocols' ? 'page' : undefined}>Protocols</a
     >
-    {#if route.pathname.startsWith('/unit/')}
+    {#if route.pathname.startsWith('/case/')}
+      <span class="border-b-2 border-plum py-2 font-semibold" aria-current="page">Case</span>
+    {:else if route.pathname.startsWith('/unit/')}
+      {#if shared.caseId}
+        <a href="/case/{shared.caseId}" class="border-b-2 border-transparent py-2 text-soft">Case</a>
+      {/if}
       <span class="border-b-2 border-plum py-2 font-semibold" aria-current="page">Unit</span>
     {/if}
   </nav>

@@ -15,7 +15,7 @@
 <article class="grid grid-cols-[4.5rem_15rem_1fr] gap-x-5 border-b border-hairline py-3.5">
   <p class="measure text-[20px] leading-tight">{time}</p>
   <div>
-    <h3 class="text-[19px] leading-tight">{entry.patient}</h3>
+    <h3 class="text-[19px] leading-tight"><a href="/case/{entry.id}" class="hover:text-plum">{entry.patient}</a></h3>
     <p class="quiet">case {entry.number}</p>
     <p class="quiet mt-1">{entry.note}</p>
   </div>

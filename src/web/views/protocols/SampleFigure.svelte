@@ -49,12 +49,6 @@
     role="img"
     aria-label="{entry} on an average tooth"
   >
-    <defs>
-      <pattern id="room" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <rect width="5" height="5" fill="var(--room)" />
-        <line x1="0" y1="0" x2="0" y2="5" stroke="var(--hatch)" stroke-width="0.9" opacity="0.65" />
-      </pattern>
-    </defs>
     {#each sections as section, i (section.plane)}
       {@const box = { x: (i * width) / 2, y: 10, width: width / 2, height: height - 20 }}
       <SectionFigure {section} on={fit(section.present, box, i === 0, up, scale)} selected="" />

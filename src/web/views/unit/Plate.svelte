@@ -115,12 +115,6 @@
     <BodiesView {unit} />
   {:else}
     <svg {width} {height} viewBox="0 0 {width} {height}" class="block" role="group" aria-label="Plate">
-      <defs>
-        <pattern id="room" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width="5" height="5" fill="var(--room)" />
-          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--hatch)" stroke-width="0.9" opacity="0.65" />
-        </pattern>
-      </defs>
       <text x="22" y="34" class="title">{unit.plan.tooth}, {main.plane} section</text>
       <text x="22" y="53" class="caption">
         {main.through} · {sides} · {drawing.measured ? 'average form at the measured size' : 'average form'}
