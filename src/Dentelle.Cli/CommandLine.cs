@@ -19,6 +19,8 @@ public static class CommandLine
         dentelle plan "36 crown zirconia" [--json] [--assessment FILE] [--option "crown metal"]… [--protocol FILE]
         dentelle form --tooth 16 --out DIR [--json]
         dentelle prepare "16 crown zirconia" --out DIR [--json] [--assessment FILE] [--protocol FILE]
+        dentelle protocol FILE [--json]
+        dentelle schema plan|inputs
         dentelle measure --before FILE --after FILE --tooth 36 [--path x,y,z] --aligned --framed [--json]
 
         plan also takes "11 21 veneer butt +1.0 dark", "16 onlay lithium disilicate gap distal 1.2",
@@ -60,7 +62,9 @@ public static class CommandLine
         ["form", .. var rest] => Form(rest, home),
         ["prepare", .. var rest] => Prepare(rest, home),
         ["measure", .. var rest] => Measure(rest),
-        _ => new Problem("usage", args.Length == 0 ? "Name a command: plan, form, prepare, measure or help." : $"There is no command “{args[0]}”; there are plan, form, prepare, measure and help."),
+        ["protocol", .. var rest] => ProtocolCommand.Compare(rest, home),
+        ["schema", .. var rest] => Schema(rest),
+        _ => new Problem("usage", args.Length == 0 ? "Name a command: plan, form, prepare, measure, protocol, schema or help." : $"There is no command “{args[0]}”; there are plan, form, prepare, measure, protocol, schema and help."),
     };
 
     private static Answer<string> Plan(string[] args, string home)
@@ -107,6 +111,13 @@ public static class CommandLine
         return CommandOptions.Parse(args, values, ["--aligned", "--framed", "--json"]).Is(out var options, out var problem) ? BodyCommands.Measure(options) : problem;
     }
 
+    private static Answer<string> Schema(string[] args) => args switch
+    {
+        ["plan"] => JsonDocuments.PlanSchema(),
+        ["inputs"] => JsonDocuments.InputSchema(),
+        _ => new Problem("usage", "schema needs plan (what the answer holds) or inputs (what --assessment takes)."),
+    };
+
     private static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook)
     {
         if (!QuickLineReader.Read(words, ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem)) return problem;
@@ -131,11 +142,13 @@ public static class CommandLine
     {
         if (file is null) return units.ToArray();
         if (!TextOf(file).Is(out var json, out var problem)) return problem;
-        if (!JsonDocuments.ReadInputs(file, json).Is(out var inputs, out problem)) return problem;
-        return units.Select(unit => unit with { Inputs = unit.Inputs.Over(inputs) }).ToArray();
+        if (!JsonDocuments.ReadAssessment(file, json).Is(out var found, out problem)) return problem;
+        if (found.Teeth.Keys.FirstOrDefault(tooth => units.All(unit => unit.Tooth.Iso != tooth)) is { } stranger)
+            return new Problem("inputs-file", $"{file}: teeth: “{stranger}” is none of the teeth of this line.");
+        return units.Select(unit => unit with { Inputs = unit.Inputs.Over(found.For(unit.Tooth)) }).ToArray();
     }
 
-    private static Answer<string> TextOf(string path)
+    internal static Answer<string> TextOf(string path)
     {
         try
         {

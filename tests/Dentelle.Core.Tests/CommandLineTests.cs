@@ -49,6 +49,52 @@ public class CommandLineTests
         Assert.Contains("material", Run("plan", "36 crown", "--assessment", file).Error);
     }
 
+    [Fact(DisplayName = "A file may say something of all teeth of a line and more of single ones")]
+    public void Assessment_by_tooth()
+    {
+        var file = Path.GetTempFileName();
+        File.WriteAllText(file, """{ "findings": { "heavyGrinding": true }, "teeth": { "37": { "findings": { "tiltDeg": 12 }, "roomBeforeMm": { "groove": 0.3 } } } }""");
+        var plan = JsonNode.Parse(Run("plan", "35x37 bridge metal", "--json", "--assessment", file).Output)!;
+        // Only 37 leans: the path stands 6° from both.
+        Assert.Equal([0.0, -12.0], plan["bridges"]![0]!["abutments"]!.AsArray().Select(abutment => (double)abutment!["tiltDeg"]!));
+        Assert.Equal([Math.Sin(Math.PI / 30), 0, -Math.Sin(Math.PI / 30)], plan["units"]!.AsArray().Select(unit => (double)unit!["path"]![0]!), (a, b) => Math.Abs(a - b) < 1e-5);
+        var room = plan["units"]!.AsArray().Select(unit => (double?)unit!["zones"]!.AsArray().FirstOrDefault(zone => (string)zone!["zone"]! == "groove")?["roomBeforeMm"]);
+        Assert.Equal([null, null, 0.3], room);
+        Assert.Contains("none of the teeth", Run("plan", "36 crown metal", "--assessment", file).Error);
+        File.WriteAllText(file, """{ "teeth": { "36": { "colour": 1 } } }""");
+        Assert.Contains("teeth 36: colour", Run("plan", "36 crown metal", "--assessment", file).Error);
+        // Next to nothing is a file too.
+        File.WriteAllText(file, "{}");
+        Assert.Equal(Run("plan", "36 crown metal").Output, Run("plan", "36 crown metal", "--assessment", file).Output);
+    }
+
+    [Fact(DisplayName = "Every kind of answer holds against the published JSON Schema, and the published schemas are the program's")]
+    public void Published_schemas()
+    {
+        string Doc(string name) => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "docs", name)).ReplaceLineEndings("\n").TrimEnd();
+        foreach (var name in new[] { "plan", "inputs" }) Assert.Equal(Run("schema", name).Output.ReplaceLineEndings("\n").TrimEnd(), Doc($"{name}.schema.json"));
+        // An evaluator that knows nothing of this program.
+        var schema = global::Json.Schema.JsonSchema.FromText(Doc("plan.schema.json"));
+        foreach (var line in new[] { "36 crown zirconia grooves", "11 veneer butt +1.0 dark triangle mesial", "16 onlay lithium disilicate gap distal 1.2", "25 inlay gold", "14 partial metal", "35x37 bridge metal-ceramic tilt 37 mesial 14" })
+        {
+            var (code, output, error) = Run("plan", line, "--json", "--option", line.Contains("veneer") ? "crown lithium disilicate" : "crown metal");
+            Assert.Equal((0, ""), (code, error));
+            Assert.True(schema.Evaluate(System.Text.Json.JsonDocument.Parse(output).RootElement).IsValid, line);
+        }
+        Assert.False(schema.Evaluate(System.Text.Json.JsonDocument.Parse("""{ "units": [{ "tooth": 36 }] }""").RootElement).IsValid);
+    }
+
+    [Fact(DisplayName = "protocol checks a file and tells every value that departs from the shipped one")]
+    public void Protocol_file()
+    {
+        var file = Path.GetTempFileName();
+        File.WriteAllText(file, Shipped.Text("shipped.json").Replace("\"toolDiameterMm\": { \"value\": 1.0", "\"toolDiameterMm\": { \"value\": 1.2", StringComparison.Ordinal));
+        var difference = Assert.Single(JsonNode.Parse(Run("protocol", file, "--json").Output)!["differences"]!.AsArray())!;
+        Assert.Equal("Milling tool: 1.0 mm → 1.2 mm", $"{difference["words"]}: {difference["before"]} → {difference["after"]}");
+        File.WriteAllText(file, Shipped.Text("shipped.json").Replace("\"toolDiameterMm\": { \"value\": 1.0", "\"toolDiameterMm\": { \"value\": -1", StringComparison.Ordinal));
+        Assert.Contains("/milling/toolDiameterMm/value", Run("protocol", file).Error);
+    }
+
     [Theory(DisplayName = "Wrong input ends with code 2, one sentence, and nothing on the output")]
     [InlineData("plan", "19 crown zirconia")]
     [InlineData("plan", "36 crown cheese")]
@@ -57,6 +103,8 @@ public class CommandLineTests
     [InlineData("plan", "36 crown zirconia", "--jsn")]
     [InlineData("plan", "36 crown zirconia", "--protocol", "/no/such/file")]
     [InlineData("plam")]
+    [InlineData("protocol")]
+    [InlineData("schema", "everything")]
     public void Wrong_input(params string[] args)
     {
         var (code, output, error) = Run(args);

@@ -182,6 +182,41 @@ public class RestorationTests
         Assert.NotEqual("retentive, cemented", On("37 crown metal", "hold", more: inputs => inputs with { SizeMm = new SizeInput(5) }).Preferred);
     }
 
+    [Fact(DisplayName = "What a restoration stands on: crest, core, finish line, dark triangle, pulp; each answer names its number")]
+    public void Ground()
+    {
+        Advice? On(string line, string code, FindingsInput found)
+        {
+            var unit = Shipped.Unit(line, inputs => inputs with { Findings = found });
+            return Advisor.On(unit.Plan, [], Shipped.Protocol).SingleOrDefault(advice => advice.Code == code);
+        }
+        // 3.0 from gum to bone is usual, under it the crest is high, over it low (S9, from memory; half a millimetre to either side still counts).
+        foreach (var (crest, named) in ((double, string)[])[(3.2, "normal crest"), (4.1, "low crest"), (2.2, "high crest")])
+            Assert.Equal(named, On("11 crown mc", "crest-class", new() { CrestMm = crest })!.Preferred);
+        Assert.Null(On("11 crown mc", "crest-class", new()));
+        // A root-treated tooth is built up first; a sound one raises no such question. Ceramic 2.3 from the tooth wants a core too, metal does not.
+        Assert.Equal("core first", On("36 crown mc", "core", new() { RootTreated = true })!.Preferred);
+        Assert.Null(On("36 crown zirconia", "core", new()));
+        Assert.Equal("core first", On("36 crown zirconia", "core", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 2.3 } })!.Preferred);
+        Assert.Null(On("36 crown metal", "core", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 2.3 } }));
+        // Metal: chamfer; lithium disilicate: rounded shoulder; metal-ceramic hides its metal under a shoulder.
+        foreach (var (line, design) in ((string, string)[])[("36 crown metal", "chamfer"), ("11 crown lithium disilicate", "rounded-shoulder"), ("14 crown mc", "shoulder")])
+            Assert.Equal(design, On(line, "margin-design", new())!.Preferred);
+        // A dark triangle takes the veneer's margin through the contact on its side, and only there.
+        var closed = Shipped.Plan("11 veneer butt triangle mesial");
+        Assert.Contains(closed.Margin.Pieces, piece => piece.Segment == Segment.Mesiolingual);
+        Assert.DoesNotContain(closed.Margin.Pieces, piece => piece.Segment == Segment.Distolingual);
+        Assert.Contains(closed.Cautions, caution => caution.Code == "dark-triangle");
+        // 1.9 to the pulp on the radiograph less 1.5 of depth leaves 0.4, under 0.5: danger that wants an answer; 2.4 leaves 0.9, under 1.0: a caution.
+        Caution Near(double pulp)
+        {
+            var unit = Shipped.Unit("36 crown lithium disilicate", inputs => inputs with { Findings = new() { PulpMm = new Dictionary<string, double> { ["groove"] = pulp } } });
+            return Forms.CutCost.Of(unit.Drawing, Shipped.Handbook)!.Cautions(unit.Plan, Shipped.Protocol.Dentine).Single(caution => caution.Zone == "groove");
+        }
+        Assert.Equal(("pulp-danger", true), (Near(1.9).Code, Near(1.9).MustBeAnswered));
+        Assert.Equal(("pulp-near", false), (Near(2.4).Code, Near(2.4).MustBeAnswered));
+    }
+
     [Theory(DisplayName = "Findings that no mouth has are taken for slips, by name")]
     [InlineData("16 onlay gap distal 40")]
     [InlineData("36 onlay isthmus 3")]

@@ -58,4 +58,45 @@ public sealed class RestorationApiTests : IDisposable
         var done = await Longer(""", "because": { "facial-veneer-lengthens": "only a corner" }""").Json();
         Assert.Equal("only a corner", (string)done["inputs"]!["because"]!["facial-veneer-lengthens"]!);
     }
+
+    [Fact(DisplayName = "A partner's lean turns this abutment's path and body; a caution that wants an answer keeps a unit from being finished")]
+    public async Task Partners_and_answers()
+    {
+        var first = await client.NewUnit("45x47 bridge metal");
+        var units = (await client.Get($"/api/units/{first}"))["case"]!["units"]!.AsArray();
+        var (molar, premolar) = ((string)units[0]!["id"]!, (string)units[2]!["id"]!);
+        async Task<double> Lean(string id) => (double)(await client.Get($"/api/units/{id}"))["plan"]!["path"]![0]!;
+        Assert.Equal(0, await Lean(premolar));
+        var before = await client.GetByteArrayAsync($"/api/units/{premolar}/bodies/prepared.stl");
+        var inputs = (await client.Get($"/api/units/{molar}"))["inputs"]!;
+        inputs["findings"] = JsonNode.Parse("""{ "tiltDeg": 12 }""");
+        await client.Put($"/api/units/{molar}/inputs", inputs.ToJsonString(), "\"1\"").Json();
+        Assert.Equal([-Math.Sin(Math.PI / 30), Math.Sin(Math.PI / 30)], [await Lean(molar), await Lean(premolar)], (a, b) => Math.Abs(a - b) < 1e-5);
+        Assert.NotEqual(before, await client.GetByteArrayAsync($"/api/units/{premolar}/bodies/prepared.stl"));
+
+        // 2.3 of lithium disilicate without tooth under it.
+        var id = await client.NewUnit("11 crown lithium disilicate +2.3");
+        Assert.Equal((422, "unanswered"), await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Refused());
+        await client.Put($"/api/units/{id}/inputs", """{ "material": "lithium-disilicate", "buildOutMm": { "edge": 2.3 }, "because": { "unsupported-ceramic": "core of the old crown stays" } }""", "\"1\"").Json();
+        Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Json())["finished"]!);
+    }
+
+    [Fact(DisplayName = "A case can be looked at, renamed, given a visit and have it taken away; the arch has 32 outlines")]
+    public async Task Cases()
+    {
+        var unit = await client.Get($"/api/units/{await client.NewUnit("36 crown zirconia")}");
+        var address = $"/api/cases/{unit["case"]!["id"]}";
+        await client.Put(address, """{ "patient": "Bess Arlow", "visitAt": "2031-03-04T09:30:00Z", "note": "tall" }""");
+        var shown = await client.Get(address);
+        Assert.Equal("Bess Arlow 2031-03-04T09:30:00Z tall", $"{shown["patient"]} {shown["visitAt"]} {shown["note"]}");
+        await client.Put(address, """{ "noVisit": true }""");
+        Assert.Null((await client.Get(address))["visitAt"]);
+        Assert.Equal(404, (await client.GetAsync($"/api/cases/{Guid.NewGuid()}")).StatusCode.GetHashCode());
+        var teeth = (await client.Get("/api/arch"))["teeth"]!.AsArray();
+        Assert.Equal(32, teeth.Count);
+        // An average lower first molar is 11.0 by 10.5 (S10, from memory), and its outline as wide.
+        var molar = teeth.Single(tooth => (string)tooth!["tooth"]! == "36")!;
+        var xs = molar["outline"]!.AsArray().Where((_, i) => i % 2 == 0).Select(x => (double)x!).ToArray();
+        Assert.Equal([11.0, 11.0], [(double)molar["mesiodistal"]!, xs.Max() - xs.Min()], (a, b) => Math.Abs(a - b) < 0.2);
+    }
 }

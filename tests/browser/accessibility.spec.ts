@@ -41,6 +41,18 @@ for (const theme of ['desk', 'chair']) {
       expect(await complaints(page)).toEqual([]);
     });
 
+    test('Case and Protocols', async ({ page }) => {
+      await begin(page, '45x47 bridge metal-ceramic tilt 47 mesial 12');
+      await page.getByRole('link', { name: 'Case', exact: true }).click();
+      await page.getByText('one path').waitFor();
+      expect(await complaints(page)).toEqual([]);
+      await page.getByRole('link', { name: 'Protocols' }).click();
+      await page.getByText('Kept versions').waitFor();
+      expect(await complaints(page)).toEqual([]);
+      await page.getByRole('button', { name: 'Where the trade disagrees' }).click();
+      expect(await complaints(page)).toEqual([]);
+    });
+
     test('dialogs', async ({ page }) => {
       await begin(page, '36 crown zirconia');
       for (const key of ['/', ',', '?']) {

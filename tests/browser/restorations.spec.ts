@@ -42,6 +42,22 @@ test('an onlay beside a crown, side by side, and the other one taken', async ({ 
 test('a bridge: its pontic tells that nothing is cut, its abutments the common path', async ({ page }) => {
   await begin(page, '35x37 bridge metal-ceramic tilt 37 mesial 14');
   await expect(panel(page)).toContainText('7.0° from it');
+  await page.getByRole('link', { name: 'Case', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Bridge' })).toContainText('walls 13° and −1° to its axis');
+  // A visit is agreed on the case, and another way of restoring the molar is looked at and taken.
+  await page.getByLabel('Visit').fill('2031-03-04T09:30');
+  await page.getByLabel('Note').fill('Leans into the gap.');
+  await page.getByLabel('Note').blur();
+  await page.getByRole('button', { name: 'Show the options of 37' }).click();
+  const options = page.getByRole('region', { name: 'Options' });
+  await expect(options).toContainText('37, lower left second molar');
+  await options.getByRole('button', { name: 'crown metal', exact: true }).click();
+  await options.getByRole('button', { name: 'Take this' }).click();
+  await expect(page.getByRole('article').filter({ hasText: '37' })).toContainText('metal');
+  await page.reload();
+  await expect(page.getByLabel('Visit')).toHaveValue('2031-03-04T09:30');
+  await expect(page.getByLabel('Note')).toHaveValue('Leans into the gap.');
+  await page.getByRole('article').filter({ hasText: '37' }).getByRole('link').click();
   await page.getByRole('link', { name: /36.*pontic/ }).click();
   await expect(page.getByText('Nothing is cut here')).toBeVisible();
   await expect(page.getByText('Connector 35–36: 6.25 mm² at least')).toBeVisible();

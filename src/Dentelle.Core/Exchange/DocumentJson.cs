@@ -1,5 +1,8 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
+using System.Text.Json.Schema;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using Dentelle.Core.Forms;
 using Dentelle.Core.Protocols;
 
@@ -14,6 +17,7 @@ namespace Dentelle.Core.Exchange;
 [JsonSerializable(typeof(MeasureDocument))]
 [JsonSerializable(typeof(PreparedDocument))]
 [JsonSerializable(typeof(FormDocument))]
+[JsonSerializable(typeof(ProtocolDocument))]
 [JsonSerializable(typeof(Protocol))]
 [JsonSerializable(typeof(SourceTable))]
 [JsonSerializable(typeof(FormTable))]
@@ -44,6 +48,8 @@ public static class JsonDocuments
 
     public static string Write(FormDocument form) => JsonSerializer.Serialize(form, Writing.FormDocument);
 
+    public static string Write(ProtocolDocument protocol) => JsonSerializer.Serialize(protocol, Writing.ProtocolDocument);
+
     /// <summary>Compact, for keeping with the unit.</summary>
     public static string Write(PlanInputs inputs) => JsonSerializer.Serialize(inputs, InputJson.Default.PlanInputs);
 
@@ -59,6 +65,62 @@ public static class JsonDocuments
             var where = string.IsNullOrEmpty(e.Path) || e.Path == "$" ? $"line {e.LineNumber + 1}" : e.Path.Replace("$.", "", StringComparison.Ordinal);
             return new Problem("inputs-file", $"{fileName}: {where}: {Plainly(e.Message)}.");
         }
+    }
+
+    /// <summary>Reads an assessment file: inputs, and under "teeth" those of single teeth.</summary>
+    public static Answer<AssessmentFile> ReadAssessment(string fileName, string json)
+    {
+        JsonObject? root;
+        try
+        {
+            root = JsonNode.Parse(json) as JsonObject;
+        }
+        catch (JsonException e)
+        {
+            return new Problem("inputs-file", $"{fileName}: line {e.LineNumber + 1}: this is not JSON as it should be.");
+        }
+        var teeth = new Dictionary<string, PlanInputs>();
+        if (root?[AssessmentFile.TeethMember] is JsonObject own)
+        {
+            foreach (var (tooth, inputs) in own)
+            {
+                if (!ReadInputs($"{fileName}: teeth {tooth}", inputs?.ToJsonString() ?? "null").Is(out var read, out var wrong)) return wrong;
+                teeth[tooth] = read;
+            }
+            root.Remove(AssessmentFile.TeethMember);
+            json = root.ToJsonString();
+        }
+        return ReadInputs(fileName, json).Is(out var all, out var problem) ? new AssessmentFile(all, teeth) : problem;
+    }
+
+    /// <summary>JSON Schema of what a plan answers.</summary>
+    public static string PlanSchema() => Schema(Writing.PlanDocument, "What `plan --json` answers and `GET /api/units/{id}` holds as plan. Lengths in millimetres, angles in degrees.");
+
+    /// <summary>JSON Schema of a tooth's inputs.</summary>
+    public static string InputSchema() => Schema(InputJson.Default.PlanInputs, "What is found and decided for one tooth; everything may be left out. Lengths in millimetres, angles in degrees, shares from 0 to 1.");
+
+    private static string Schema(JsonTypeInfo type, string description)
+    {
+        var schema = JsonSchemaExporter.GetJsonSchemaAsNode(type, new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true }).AsObject();
+        var whole = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["description"] = description };
+        foreach (var (key, value) in schema) whole[key] = value?.DeepClone();
+        LeaveOut(whole);
+        return whole.ToJsonString(Writing.Options);
+    }
+
+    /// <summary>What may be null is left out when it is: it can't be required.</summary>
+    private static void LeaveOut(JsonNode? node)
+    {
+        if (node is JsonArray items) foreach (var item in items) LeaveOut(item);
+        if (node is not JsonObject schema) return;
+        if (schema["required"] is JsonArray required && schema["properties"] is JsonObject properties)
+        {
+            foreach (var name in required.Select(one => (string)one!).Where(name => MayBeNull(properties[name])).ToArray()) required.Remove(required.First(one => (string)one! == name));
+        }
+        foreach (var (_, below) in schema) LeaveOut(below);
+
+        static bool MayBeNull(JsonNode? property) =>
+            property?["type"] is JsonArray types && types.Any(type => (string?)type == "null") || property?["enum"] is JsonArray values && values.Any(value => value is null);
     }
 
     private static string Plainly(string message) =>

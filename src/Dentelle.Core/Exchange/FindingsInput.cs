@@ -16,22 +16,22 @@ public sealed record FindingsInput
     public double TiltDeg { get; init; }
 
     /// <summary>Height lost to wear, by zone or kind of zone.</summary>
-    public IReadOnlyDictionary<string, double> WearMm { get; init; } = new Dictionary<string, double>();
+    public IReadOnlyDictionary<string, double> WearMm { get => field ?? new Dictionary<string, double>(); init; }
 
     /// <summary>Width of open contacts, by side: mesial, distal.</summary>
-    public IReadOnlyDictionary<string, double> GapMm { get; init; } = new Dictionary<string, double>();
+    public IReadOnlyDictionary<string, double> GapMm { get => field ?? new Dictionary<string, double>(); init; }
 
     public double ShadeSteps { get; init; }
 
-    public IReadOnlyList<FillingInput> Fillings { get; init; } = [];
+    public IReadOnlyList<FillingInput> Fillings { get => field ?? []; init; }
 
-    public IReadOnlyList<Cusp> CrackedCusps { get; init; } = [];
+    public IReadOnlyList<Cusp> CrackedCusps { get => field ?? []; init; }
 
-    public IReadOnlyDictionary<string, double> CuspThicknessMm { get; init; } = new Dictionary<string, double>();
+    public IReadOnlyDictionary<string, double> CuspThicknessMm { get => field ?? new Dictionary<string, double>(); init; }
 
     public double? IsthmusShare { get; init; }
 
-    public IReadOnlyList<ProximalSide> LostRidges { get; init; } = [];
+    public IReadOnlyList<ProximalSide> LostRidges { get => field ?? []; init; }
 
     public bool Caries { get; init; }
 
@@ -47,7 +47,10 @@ public sealed record FindingsInput
     public double? CrestMm { get; init; }
 
     /// <summary>From the bone to the contact, by side.</summary>
-    public IReadOnlyDictionary<string, double> ContactToCrestMm { get; init; } = new Dictionary<string, double>();
+    public IReadOnlyDictionary<string, double> ContactToCrestMm { get => field ?? new Dictionary<string, double>(); init; }
+
+    /// <summary>Dark triangles under the contact that a veneer is to close.</summary>
+    public IReadOnlyList<ProximalSide> DarkTriangles { get => field ?? []; init; }
 
     public bool NeighbourLesion { get; init; }
 
@@ -64,7 +67,7 @@ public sealed record FindingsInput
     public bool Typodont { get; init; }
 
     /// <summary>From the surface to the pulp on the radiograph, by zone.</summary>
-    public IReadOnlyDictionary<string, double> PulpMm { get; init; } = new Dictionary<string, double>();
+    public IReadOnlyDictionary<string, double> PulpMm { get => field ?? new Dictionary<string, double>(); init; }
 
     /// <summary>What a quick line can say, over what a file says.</summary>
     internal FindingsInput Over(FindingsInput under) => under with
@@ -80,6 +83,7 @@ public sealed record FindingsInput
         RecessionMm = RecessionMm != 0 ? RecessionMm : under.RecessionMm,
         LingualBulgeMm = LingualBulgeMm ?? under.LingualBulgeMm,
         CrestMm = CrestMm ?? under.CrestMm,
+        DarkTriangles = [.. under.DarkTriangles.Union(DarkTriangles)],
         NoAntagonist = NoAntagonist || under.NoAntagonist,
         HeavyGrinding = HeavyGrinding || under.HeavyGrinding,
         Typodont = Typodont || under.Typodont,
@@ -114,6 +118,7 @@ public sealed record FindingsInput
             LingualBulge = PlanInputs.ToMm(LingualBulgeMm),
             Crest = PlanInputs.ToMm(CrestMm),
             ContactToCrest = contact,
+            DarkTriangles = DarkTriangles,
             NeighbourLesion = NeighbourLesion,
             NoAntagonist = NoAntagonist,
             HeavyGrinding = HeavyGrinding,

@@ -56,7 +56,12 @@ public sealed record UnitDocument(
     public IReadOnlyList<AdviceDocument> Decisions { get; init; } = [];
 
     /// <summary>The plan with all that is taken from its drawing.</summary>
-    public static UnitDocument From(PlannedUnit unit, Handbook handbook) => Drawn(unit, handbook.Protocol) with { Cost = CutCost.Of(unit.Drawing, handbook) };
+    public static UnitDocument From(PlannedUnit unit, Handbook handbook)
+    {
+        var (drawn, cost) = (Drawn(unit, handbook.Protocol), CutCost.Of(unit.Drawing, handbook));
+        var near = cost?.Cautions(unit.Plan, handbook.Protocol.Dentine).Select(CautionDocument.From) ?? [];
+        return drawn with { Cost = cost, Cautions = [.. drawn.Cautions, .. near] };
+    }
 
     /// <summary>The same without its cost, whose volumes take longer than the drawing.</summary>
     public static UnitDocument Drawn(PlannedUnit unit, Protocol protocol)

@@ -7,6 +7,7 @@ namespace Dentelle.Core.Exchange;
 /// What a user found and decided for one tooth, as it stands in files, on the command line and in the API. Everything may
 /// be left out; what is left out follows the protocol. Lengths in millimetres.
 /// </summary>
+/// <remarks>Collections that a file leaves out come as null past any initialiser: their getters make them empty.</remarks>
 public sealed record PlanInputs
 {
     public static readonly PlanInputs Empty = new();
@@ -27,13 +28,13 @@ public sealed record PlanInputs
     public bool Crossbite { get; init; }
 
     /// <summary>Room to the antagonist before cutting, by zone or kind of zone.</summary>
-    public IReadOnlyDictionary<string, double> RoomBeforeMm { get; init; } = new Dictionary<string, double>();
+    public IReadOnlyDictionary<string, double> RoomBeforeMm { get => field ?? new Dictionary<string, double>(); init; }
 
     /// <summary>How far the restoration will stand outside (+) or inside (−) the present surface, by zone or kind of zone.</summary>
-    public IReadOnlyDictionary<string, double> BuildOutMm { get; init; } = new Dictionary<string, double>();
+    public IReadOnlyDictionary<string, double> BuildOutMm { get => field ?? new Dictionary<string, double>(); init; }
 
     /// <summary>Height of the margin over the crest of the gum, by segment; negative is below.</summary>
-    public IReadOnlyDictionary<string, double> MarginLevelMm { get; init; } = new Dictionary<string, double>();
+    public IReadOnlyDictionary<string, double> MarginLevelMm { get => field ?? new Dictionary<string, double>(); init; }
 
     /// <summary>Another facial margin design, where the material offers one.</summary>
     public MarginDesign? FacialMargin { get; init; }
@@ -66,7 +67,7 @@ public sealed record PlanInputs
     public FindingsInput? Findings { get; init; }
 
     /// <summary>Why something that needs a reason is done all the same, by the code of its caution or refusal.</summary>
-    public IReadOnlyDictionary<string, string> Because { get; init; } = new Dictionary<string, string>();
+    public IReadOnlyDictionary<string, string> Because { get => field ?? new Dictionary<string, string>(); init; }
 
     /// <summary>The bridge this tooth belongs to.</summary>
     public BridgeInput? Bridge { get; init; }
@@ -83,6 +84,24 @@ public sealed record PlanInputs
         Findings = Findings is null ? under.Findings : under.Findings is null ? Findings : Findings.Over(under.Findings),
         Features = Features ?? under.Features,
         Bridge = Bridge ?? under.Bridge,
+    };
+
+    /// <summary>The same for all that inputs can say, as one file says it of one tooth over what it says of all.</summary>
+    internal PlanInputs OverAll(PlanInputs under) => Over(under) with
+    {
+        Restoration = under.Restoration,
+        Coverage = Coverage ?? under.Coverage,
+        RoomBeforeMm = Merged(under.RoomBeforeMm, RoomBeforeMm),
+        MarginLevelMm = Merged(under.MarginLevelMm, MarginLevelMm),
+        FacialMargin = FacialMargin ?? under.FacialMargin,
+        MesialTransition = MesialTransition ?? under.MesialTransition,
+        DistalTransition = DistalTransition ?? under.DistalTransition,
+        FinishingAllowanceMm = FinishingAllowanceMm ?? under.FinishingAllowanceMm,
+        SizeMm = SizeMm ?? under.SizeMm,
+        CoveredCusps = CoveredCusps ?? under.CoveredCusps,
+        Boxes = Boxes ?? under.Boxes,
+        Findings = Findings ?? under.Findings,
+        Because = under.Because.Concat(Because).GroupBy(entry => entry.Key).ToDictionary(group => group.Key, group => group.Last().Value),
     };
 
     internal static IReadOnlyDictionary<string, double> Merged(IReadOnlyDictionary<string, double> under, IReadOnlyDictionary<string, double> over) =>

@@ -38,6 +38,22 @@ public sealed record CutCost(
             [.. PulpDistances(surface, inside.Pulp, plan)], (thinnest.Depth.Value.Target + thinnest.BuildOut).Rounded, thinnest.Zone.Name);
     }
 
+    /// <summary>Where little is left over the pulp. An average raises a caution only; what a radiograph of this patient shows wants an answer.</summary>
+    public IEnumerable<Caution> Cautions(Plan plan, DentineLimits limits)
+    {
+        foreach (var zone in Pulp.Where(zone => zone.LeftMm < limits.WarnMm.Value))
+        {
+            var danger = zone.LeftMm < limits.DangerMm.Value;
+            var limit = new Mm(danger ? limits.DangerMm.Value : limits.WarnMm.Value);
+            var (code, words) = (danger ? "pulp-danger" : "pulp-near", plan.Zone(zone.Zone)!.Zone.Words);
+            var where = zone.Radiograph ? "as the radiograph shows it" : "by averages: look at a radiograph";
+            yield return new(code, $"{words}: {new Mm(zone.LeftMm)} stays over the pulp, under {limit}, {where}. Another material, less depth, or a desensitised cover at once.", zone.Zone)
+            {
+                MustBeAnswered = danger && zone.Radiograph, Because = plan.Because.GetValueOrDefault(code),
+            };
+        }
+    }
+
     /// <summary>The crown's facets seen from the middle of the line they end at: the cone to that middle closes the body.</summary>
     private static double CrownVolume(Mesh surface, int[] labels)
     {

@@ -36,6 +36,7 @@ public static class Advisor
         advice.Add(MarginLevel(plan, protocol));
         advice.AddRange(Papillae(plan, protocol.Gums));
         if (tipping.Count > 0) advice.Add(Hold(plan, tipping, protocol));
+        advice.AddRange(GroundAdvice.On(plan, protocol));
         return advice;
     }
 
@@ -57,7 +58,7 @@ public static class Advisor
         var most = protocol.Cautions.UnsupportedCeramicMostMm;
         if (longer.Value > most.Value) veneer.Against($"{longer} longer is more than {new Mm(most.Value)} of porcelain without tooth under it", longer.Value, most.Source, most.Standing);
         crown.Against("Takes two to three times as much of the tooth", null, "P", Standing.CommonPractice);
-        return Weighed("veneer-or-crown", "Veneer or crown?", veneer, crown);
+        return Sides.Weighed("veneer-or-crown", "Veneer or crown?", veneer, crown);
     }
 
     private static Advice WhichVeneer(Plan plan, Protocol protocol)
@@ -77,7 +78,7 @@ public static class Advisor
         if (plan.Assessment.Findings.ShadeSteps is > 0 and var steps)
             facial.Against($"{steps:0.#} {(steps == 1 ? "shade step asks" : "shade steps ask")} for more than {protocol.Entry(Restoration.VeneerFacial, Material.Porcelain)?.Depth(ZoneKind.FacialMiddleThird, Surface.Ceramic)?.MostMm:0.0} of ceramic", steps, protocol.Veneers.ShadeStepMm);
         wrap.Against("A lingual chamfer more to cut and to hide", null, "P", Standing.CommonPractice);
-        return Weighed("which-veneer", "Which veneer?", facial, butt, wrap);
+        return Sides.Weighed("which-veneer", "Which veneer?", facial, butt, wrap);
     }
 
     private static Advice InlayOnlayCrown(Plan plan, Protocol protocol)
@@ -97,7 +98,7 @@ public static class Advisor
         if (covered.Length == all && found.LostRidges.Count == 2) crown.For($"All {all} cusps and both ridges go: little is left that an onlay would spare", all, "P", Standing.CommonPractice);
         else crown.Against("Takes sound walls that an onlay leaves", null, "P", Standing.CommonPractice);
         if (found.HeavyGrinding) crown.For("Heavy grinding", null, "P", Standing.CommonPractice);
-        return Weighed("inlay-onlay-crown", "Inlay, onlay or crown?", inlay, onlay, crown);
+        return Sides.Weighed("inlay-onlay-crown", "Inlay, onlay or crown?", inlay, onlay, crown);
     }
 
     private static Advice Coverage(Plan plan)
@@ -106,7 +107,7 @@ public static class Advisor
         facial.For("Ceramic only where it is seen saves tooth", null, "P", Standing.CommonPractice);
         full.Against("About twice the reduction on what it covers; it needs a reason", 2, "P", Standing.CommonPractice);
         if (plan.Assessment.Findings.HeavyGrinding) full.Against("Heavy grinding against ceramic", null, "P", Standing.CommonPractice);
-        return Weighed("coverage", "How much ceramic?", facial, full);
+        return Sides.Weighed("coverage", "How much ceramic?", facial, full);
     }
 
     private static Advice MarginLevel(Plan plan, Protocol protocol)
@@ -128,7 +129,7 @@ public static class Advisor
         if (found.Recession > Mm.Zero && !plan.Tooth.IsFront) above.For($"The gum has gone back by {found.Recession}: enamel ends above it", found.Recession.Value, "P", Standing.CommonPractice);
         foreach (var filling in found.Fillings.Where(filling => filling.EndsAboveGum is { } end && end <= Mm.Zero))
             below.For($"The {Kebab.Of(filling.Surface)} filling ends {-filling.EndsAboveGum!.Value} below the gum, and margins pass beyond fillings", filling.EndsAboveGum.Value.Value, protocol.Veneers.BeyondFillingMm);
-        return Weighed("margin-level", "Where does the margin end?", above, level, below);
+        return Sides.Weighed("margin-level", "Where does the margin end?", above, level, below);
     }
 
     private static IEnumerable<Advice> Papillae(Plan plan, GumFigures gums)
@@ -148,7 +149,7 @@ public static class Advisor
             {
                 stays.For(new Reason(text, distance.Value, gums.Papilla.Source, gums.Papilla.Standing));
             }
-            yield return Weighed($"papilla-{Kebab.Of(side)}", $"Does the {Kebab.Of(side)} papilla fill the gap?", stays, lower);
+            yield return Sides.Weighed($"papilla-{Kebab.Of(side)}", $"Does the {Kebab.Of(side)} papilla fill the gap?", stays, lower);
         }
     }
 
@@ -167,47 +168,6 @@ public static class Advisor
             if (plan.MaterialClass == MaterialClass.AllCeramic) bond.For("Short or steep walls hold by bonding", weakest.Share, wanted);
             if (weakest.Remedies.FirstOrDefault(remedy => remedy.Kind is "groove" or "box") is { } remedy) feature.For(remedy.Text, remedy.Value, wanted);
         }
-        return Weighed("hold", "What holds the crown?", cement, bond, feature);
-    }
-
-    /// <summary>The alternative with most for it and least against it; none when two are level or one's own reasons point both ways.</summary>
-    private static Advice Weighed(string code, string question, params Sides[] sides)
-    {
-        var ranked = sides.OrderByDescending(side => side.Score).ToArray();
-        var open = ranked[0].Score == ranked[1].Score || sides.Any(side => side.IsGrey);
-        return new(code, question, open ? null : ranked[0].Name, [.. sides.Select(side => side.ToAlternative())]);
-    }
-
-    private sealed class Sides(string name)
-    {
-        private readonly List<Reason> pro = [], contra = [];
-
-        public string Name => name;
-
-        public bool IsGrey { get; private set; }
-
-        public int Score => pro.Count - contra.Count;
-
-        public void For(Reason reason) => pro.Add(reason);
-
-        public void For(string text, double? number, string source, Standing standing) => pro.Add(new(text, number, source, standing));
-
-        public void For(string text, double? number, Sourced<double> limit) => For(text, number, limit.Source, limit.Standing);
-
-        public void Against(Reason reason) => contra.Add(reason);
-
-        public void Against(string text, double? number, string source, Standing standing) => contra.Add(new(text, number, source, standing));
-
-        public void Against(string text, double? number, Sourced<double> limit) => Against(text, number, limit.Source, limit.Standing);
-
-        /// <summary>One finding that speaks for it and against it.</summary>
-        public void Both(string text, double? number, Sourced<double> limit)
-        {
-            For(text, number, limit);
-            Against(text, number, limit);
-            IsGrey = true;
-        }
-
-        public Alternative ToAlternative() => new(name, pro, contra);
+        return Sides.Weighed("hold", "What holds the crown?", cement, bond, feature);
     }
 }

@@ -24,6 +24,8 @@ internal static class FindingCautions
             yield return new(
                 "bonded-to-dentine", $"{words}: {plan.Zone(Kebab.Of(third.Zone))!.Depth.Value.Target} is cut where enamel averages {third.Average}; {third.BondedShare:0.00} of it would end in enamel.", Kebab.Of(third.Zone));
         }
+        foreach (var side in plan.Assessment.Findings.DarkTriangles)
+            yield return new("dark-triangle", $"The {Kebab.Of(side)} margin goes on through the contact to its lingual side, so that the veneer closes the dark triangle; the contact is cut through there.");
         if (plan.Assessment.Findings.HeavyGrinding) yield return new("grinding-veneer", "Heavy grinding speaks against veneers; plan a guard, or a crown.");
     }
 

@@ -58,6 +58,9 @@ public sealed record Findings
     /// <summary>From the crest of the bone to the contact, by side.</summary>
     public IReadOnlyDictionary<ProximalSide, Mm> ContactToCrest { get; init; } = new Dictionary<ProximalSide, Mm>();
 
+    /// <summary>Dark triangles under the contact that a veneer is to close.</summary>
+    public IReadOnlyList<ProximalSide> DarkTriangles { get; init; } = [];
+
     /// <summary>Plaque or a lesion seen on the neighbour.</summary>
     public bool NeighbourLesion { get; init; }
 

@@ -45,10 +45,16 @@ internal static class Scope
 
     private static bool IsFacialHalf(Segment segment) => segment is Segment.Facial or Segment.Mesiofacial or Segment.Distofacial or Segment.Mesial or Segment.Distal;
 
-    // A veneer takes a proximal filling in whole: it goes on round the corner there.
-    private static bool Embraces(Segment segment, PlanContext context) =>
-        (segment == Segment.Mesiolingual && context.Findings.Fillings.Any(filling => filling.Surface == FilledSurface.Mesial))
-        || (segment == Segment.Distolingual && context.Findings.Fillings.Any(filling => filling.Surface == FilledSurface.Distal));
+    // A veneer takes a proximal filling in whole, and closes a dark triangle from behind: it goes on through the contact there.
+    private static bool Embraces(Segment segment, PlanContext context) => segment switch
+    {
+        Segment.Mesiolingual => Through(ProximalSide.Mesial, FilledSurface.Mesial, context.Findings),
+        Segment.Distolingual => Through(ProximalSide.Distal, FilledSurface.Distal, context.Findings),
+        _ => false,
+    };
+
+    private static bool Through(ProximalSide side, FilledSurface surface, Findings found) =>
+        found.DarkTriangles.Contains(side) || found.Fillings.Any(filling => filling.Surface == surface);
 
     private static bool Beside(Cusp cusp, Segment segment) => segment switch
     {

@@ -55,6 +55,9 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
             "groove" or "box" => at + 1 < words.Count && Kebab.TryParse<WallSide>(words[at + 1], out var side)
                 ? new Step(2, $"{word} {words[at + 1]}", (inputs, _) => WithFeatures(inputs, word == "groove" ? FeatureKind.Groove : FeatureKind.Box, [side]))
                 : new Problem("line-side", $"Behind {word} comes the wall, such as {word} mesial."),
+            "triangle" => at + 1 < words.Count && Kebab.TryParse<ProximalSide>(words[at + 1], out var dark)
+                ? Found(2, $"dark triangle {words[at + 1]}", found => found with { DarkTriangles = [.. found.DarkTriangles, dark] })
+                : new Problem("line-side", "Behind triangle comes the side, such as triangle mesial."),
             "gap" => Sided(words, at, notation, "gap", (found, side, width) => found with { GapMm = With(found.GapMm, side, width) }),
             "tilt" => Sided(words, at, notation, "tilt", (found, side, degrees) => found with { TiltDeg = side == "mesial" ? degrees : -degrees }),
             "rotated" => Sided(words, at, notation, "rotated", (found, side, degrees) => found with { RotationDeg = side == "mesial" ? degrees : -degrees }),

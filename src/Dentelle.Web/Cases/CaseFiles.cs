@@ -4,6 +4,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.QuickLine;
 using Dentelle.Core.Teeth;
 using Dentelle.Data;
 using Dentelle.Web.Protocols;
@@ -57,23 +58,25 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
 
     private Answer<List<(PlannedUnit Planned, CaseFileUnit Unit)>> Units(CaseFile file)
     {
-        var units = new List<(PlannedUnit, CaseFileUnit)>();
+        var named = new List<(LineUnit Unit, Handbook Handbook)>();
         foreach (var unit in file.Units)
         {
             if (ToothCode.FromIso(unit.Tooth) is not { } tooth) return new Problem("case-file", $"The case file names a tooth “{unit.Tooth}” that is no ISO 3950 code.");
-            var handbook = ProtocolOf(unit).Handbook;
-            if (!PlannedUnit.Make(tooth, unit.Inputs, handbook).Is(out var planned, out var problem)) return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
+            named.Add((new LineUnit(tooth, unit.Inputs), ProtocolOf(unit).Handbook));
+        }
+        if (!PlannedLine.Case(named).Is(out var planned, out var problem)) return problem;
+        for (var i = 0; i < planned.Count; i++)
+        {
+            var (unit, protocol) = (file.Units[i], named[i].Handbook.Protocol);
             foreach (var reading in unit.Readings)
             {
-                if (!handbook.Protocol.Plausible.ReadingMm.Include(reading.FromMm) || reading.BelowMm < reading.FromMm)
+                if (!protocol.Plausible.ReadingMm.Include(reading.FromMm) || reading.BelowMm < reading.FromMm)
                     return new Problem("case-file", $"Unit {unit.Tooth}: a reading from {new Mm(reading.FromMm)} to {new Mm(reading.BelowMm ?? 0)} can't be.");
-                if (!Judge.Of(ReadingOf(reading), planned.Plan, handbook.Protocol).Is(out _, out problem)) return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
+                if (!Judge.Of(ReadingOf(reading), planned[i].Plan, protocol).Is(out _, out problem)) return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
             }
-
-            units.Add((planned, unit));
         }
 
-        return units;
+        return planned.Zip(file.Units).ToList();
     }
 
     /// <summary>What the file's plan was made with where this practice keeps it, else what is in use here.</summary>

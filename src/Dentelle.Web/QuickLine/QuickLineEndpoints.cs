@@ -27,9 +27,9 @@ public static class QuickLineEndpoints
     {
         var settings = await store.SettingsAsync(stop);
         if (!QuickLineReader.Read(entry.Line, settings.Notation, shelf.InUse.Protocol).Is(out var line, out var problem)
-            || !PlannedLine.Make(line.Units, shelf.InUse.Handbook).Is(out _, out problem))
+            || !PlannedLine.Plans(line.Units, shelf.InUse.Handbook).Is(out _, out problem))
         {
-            // Half a line is not an error: it is someone typing.
+            // Half a line is not an error: it is someone typing. What only shows on the drawn form is told when the line is done.
             return TypedResults.Ok(new LineView(false, problem.Sentence, problem.Suggestions));
         }
 

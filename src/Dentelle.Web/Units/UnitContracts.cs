@@ -87,7 +87,8 @@ public sealed record ReadingEntry
 
 /// <param name="Version">The plan it was counted for.</param>
 /// <param name="Cost">Null where the restoration's body is not made.</param>
-public sealed record CostView(int Version, CutCost? Cost);
+/// <param name="Cautions">Where little is left over the pulp.</param>
+public sealed record CostView(int Version, CutCost? Cost, IReadOnlyList<CautionDocument> Cautions);
 
 public sealed record FinishedEntry(bool Finished);
 

@@ -39,8 +39,14 @@ public static class UnitEndpoints
     {
         if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
         return views.Planned(unit).Is(out var planned, out var problem)
-            ? TypedResults.Ok(new CostView(unit.Version, CutCost.Of(planned.Drawing, shelf.Of(unit).Handbook)))
+            ? TypedResults.Ok(CostOf(unit, planned, shelf.Of(unit).Handbook))
             : Problems.From(problem);
+    }
+
+    private static CostView CostOf(UnitRow unit, PlannedUnit planned, Handbook handbook)
+    {
+        var cost = CutCost.Of(planned.Drawing, handbook);
+        return new(unit.Version, cost, [.. cost?.Cautions(planned.Plan, handbook.Protocol.Dentine).Select(CautionDocument.From) ?? []]);
     }
 
     /// <summary>Plans anew and keeps the plan. If-Match names the version the change was made on.</summary>
@@ -88,8 +94,11 @@ public static class UnitEndpoints
     private static async Task<UnitAnswer> Finish(Guid id, FinishedEntry entry, CaseStore store, UnitViews views, HttpResponse response, CancellationToken stop)
     {
         if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        if (!views.Planned(unit).Is(out var planned, out var problem)) return Problems.From(problem);
+        if (entry.Finished && planned.Plan.Cautions.FirstOrDefault(caution => caution is { MustBeAnswered: true, Because: null }) is { } open)
+            return Problems.From(new Problem("unanswered", $"Not finished yet: “{open.Text}” wants a reason first."));
         await store.SetFinishedAsync(unit, entry.Finished, stop);
-        return await Shown(unit, views, response, stop);
+        return await Shown(unit, planned, views, response, stop);
     }
 
     public static Answer<Reading> ReadingOf(ReadingEntry entry, Protocol protocol)

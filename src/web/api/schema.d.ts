@@ -615,6 +615,8 @@ export interface components {
              */
             version: number;
             cost?: null | components["schemas"]["CutCost"];
+            /** @description Where little is left over the pulp. */
+            cautions: components["schemas"]["CautionDocument"][];
         };
         /**
          * @description Where a cusp stands on a back tooth.
@@ -837,6 +839,8 @@ export interface components {
             contactToCrestMm: {
                 [key: string]: number;
             };
+            /** @description Dark triangles under the contact that a veneer is to close. */
+            darkTriangles: components["schemas"]["ProximalSide"][];
             neighbourLesion: boolean;
             noAntagonist: boolean;
             heavyGrinding: boolean;

@@ -28,12 +28,12 @@
     </svg>
   </button>
   <div>
-    <h3 class="leading-tight">
+    <h2 class="leading-tight">
       <a href="/unit/{unit.id}" class="hover:text-plum">
         <span class="measure text-[27px] text-number"><ToothName written={unit.written} /></span>
         <span class="text-[17px]">{upperFirst(what?.what ?? '')}</span>
       </a>
-    </h3>
+    </h2>
     <p class="quiet">{plain(unit.plan.material)}</p>
     {#if depths.length > 0}
       <p class="mt-1 text-[14px]">

@@ -17,6 +17,7 @@
   const ticks: {
     key:
       | 'rootTreated'
+      | 'caries'
       | 'noAntagonist'
       | 'heavyGrinding'
       | 'boggyGum'
@@ -27,6 +28,7 @@
     words: string;
   }[] = [
     { key: 'rootTreated', words: 'Root-treated' },
+    { key: 'caries', words: 'Caries' },
     { key: 'noAntagonist', words: 'No antagonist' },
     { key: 'heavyGrinding', words: 'Heavy grinding' },
     { key: 'boggyGum', words: 'Boggy gum' },
@@ -91,6 +93,17 @@
         empty="?"
         onstep={(share) => unitState.changeFindings({ facialEnamelShare: Math.min(1, share) })}
       />
+      <div role="group" aria-label="Dark triangle to close" class="py-0.5">
+        <span class="block text-[14px]">Dark triangle to close</span>
+        {#each sides as side (side)}
+          <button
+            class="pill mr-1.5 text-[13px] first-letter:uppercase"
+            aria-pressed={found.darkTriangles?.includes(side) ?? false}
+            onclick={() => unitState.changeFindings({ darkTriangles: toggle(found.darkTriangles, side) })}
+            >{side}</button
+          >
+        {/each}
+      </div>
     {/if}
     <Stepper
       stacked

@@ -7,18 +7,22 @@
   const plan = $derived(unit.plan);
   const weakest = $derived(plan.resistance?.toSorted((a, b) => a.share - b.share)[0]);
   let cost = $state<Schemas['CutCost'] | null>(null);
+  let near = $state<Schemas['CautionDocument'][]>([]);
 
   // Volumes take longer than the drawing and follow it; what belongs to an older plan is dropped.
   $effect(() => {
     const { id, version } = unit;
     if (unit.drawing.outcomes.length === 0) {
       cost = null;
+      near = [];
       return;
     }
     const waiting = setTimeout(() => {
       answer(api.GET('/api/units/{id}/cost', { params: { path: { id } } }))
         .then((view) => {
-          if (view.version === version) cost = view.cost ?? null;
+          if (view.version !== version) return;
+          cost = view.cost ?? null;
+          near = view.cautions;
         })
         .catch((error: unknown) => {
           if (!(error instanceof Refusal)) throw error;
@@ -121,6 +125,15 @@
       >
     </p>
   {/if}
+  {#each near as caution (caution.zone)}
+    <p
+      class="mt-1 border-l-4 pl-3 text-[14px] {caution.code === 'pulp-danger'
+        ? 'border-critical'
+        : 'border-(--over-mark)'}"
+    >
+      {caution.text}
+    </p>
+  {/each}
   {#if plan.milling}
     <p class="mt-1">
       The mill leaves <strong>{plan.milling.leftMm.toFixed(2)}</strong> of {mm(plan.milling.wallMm)}

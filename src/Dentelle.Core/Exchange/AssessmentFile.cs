@@ -1,0 +1,18 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Exchange;
+
+/// <summary>What --assessment takes: inputs for every tooth of the line, and under "teeth" more for single ones by their ISO code.</summary>
+public sealed record AssessmentFile(PlanInputs All, IReadOnlyDictionary<string, PlanInputs> Teeth)
+{
+    /// <summary>Member under which single teeth stand.</summary>
+    public const string TeethMember = "teeth";
+
+    /// <summary>A tooth's own inputs over those of all.</summary>
+    public PlanInputs For(ToothCode tooth) => Teeth.TryGetValue(tooth.Iso, out var own) ? own.OverAll(All) : All;
+}
+
+/// <summary>A protocol file held against the shipped one.</summary>
+public sealed record ProtocolDocument(string Id, int Version, string Name, IReadOnlyList<Protocols.ProtocolDifference> Differences);
