@@ -11,11 +11,11 @@ public sealed class CaseFileTests : IDisposable
 
     public void Dispose() => practice.Dispose();
 
-    [Fact(DisplayName = "The demonstration practice has nine cases: one finished, one half cut with an under-reduced zone, the rest planned")]
+    [Fact(DisplayName = "The demonstration practice has eleven cases: one finished, one half cut with an under-reduced zone, the rest planned")]
     public async Task Demo()
     {
         var units = (await client.Get("/api/day"))["cases"]!.AsArray().SelectMany(entry => entry!["units"]!.AsArray()).ToArray();
-        Assert.Equal(9, (await client.Get("/api/day"))["cases"]!.AsArray().Count);
+        Assert.Equal(11, (await client.Get("/api/day"))["cases"]!.AsArray().Count);
         Assert.Equal("within", (string)Assert.Single(units, unit => (string)unit!["stage"]! == "finished")!["worst"]!);
         Assert.Contains("short", (string)Assert.Single(units, unit => (string)unit!["stage"]! == "being-cut")!["telling"]!);
     }
@@ -52,7 +52,7 @@ public sealed class CaseFileTests : IDisposable
         var node = steps[..^1].Aggregate(file, (parent, step) => int.TryParse(step, out var index) ? parent[index]! : parent[step]!);
         node[steps[^1]] = JsonNode.Parse(value);
         Assert.Equal(status, (await client.Post("/api/cases/file", file.ToJsonString()).Refused()).Status);
-        Assert.Equal(9, (await client.Get("/api/day"))["cases"]!.AsArray().Count);
+        Assert.Equal(11, (await client.Get("/api/day"))["cases"]!.AsArray().Count);
     }
 
     [Fact(DisplayName = "A case can be named and dated, but not emptied")]

@@ -8,6 +8,8 @@ const [address, folder] = process.argv.slice(2);
 const day = await (await fetch(`${address}/api/day`)).json();
 const unit = (tooth) => day.cases.flatMap((entry) => entry.units).find((candidate) => candidate.tooth === tooth).id;
 
+const caseOf = (tooth) => day.cases.find((entry) => entry.units.some((candidate) => candidate.tooth === tooth)).id;
+
 const shots = [
   { name: 'day', path: '/' },
   { name: 'unit', path: `/unit/${unit('26')}#functional-cusp-bevel-mesiolingual` },
@@ -18,6 +20,10 @@ const shots = [
   { name: 'unit-veneer', path: `/unit/${unit('21')}#facial-middle-third` },
   { name: 'unit-onlay', path: `/unit/${unit('16')}#groove` },
   { name: 'unit-bridge', path: `/unit/${unit('37')}#mesial` },
+  { name: 'case', path: `/case/${caseOf('37')}`, wait: 'one path' },
+  { name: 'case-options', path: `/case/${caseOf('26')}`, options: ['onlay', 'crown metal'] },
+  { name: 'protocols', path: '/protocols', edit: '1.4' },
+  { name: 'protocols-sides', path: '/protocols', click: 'Where the trade disagrees' },
   { name: 'quick-line', path: '/', type: '36 crown zirconai' },
 ];
 
@@ -34,6 +40,22 @@ for (const shot of shots) {
     await page.keyboard.type(shot.type);
     await page.waitForTimeout(500);
   }
+  if (shot.wait) await page.getByText(shot.wait).waitFor();
+  if (shot.click) await page.getByRole('button', { name: shot.click }).click();
+  if (shot.edit) {
+    await page.getByRole('button', { name: 'zirconia, monolithic' }).click();
+    const field = page.getByLabel('Crown, zirconia, monolithic: groove, mesial ridge, distal ridge target');
+    await field.fill(shot.edit);
+    await field.press('Enter');
+    await page.getByText('Changed, not kept yet').waitFor();
+    await page.waitForTimeout(500);
+    await field.evaluate((element) => element.closest('div.overflow-y-auto').scrollTo(0, 0));
+  }
+  for (const option of shot.options ?? []) {
+    await page.getByRole('region', { name: 'Options' }).getByRole('button', { name: option, exact: true }).click();
+    await page.waitForTimeout(900);
+  }
+  if (shot.options) await page.getByRole('region', { name: 'Options' }).evaluate((element) => element.scrollIntoView());
   if (shot.press) {
     const scene = page.waitForResponse((answer) => answer.url().includes('scene.glb'));
     await page.keyboard.press(shot.press);

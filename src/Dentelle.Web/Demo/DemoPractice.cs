@@ -19,17 +19,18 @@ internal static class DemoPractice
     {
         await using var scope = services.CreateAsyncScope();
         var store = scope.ServiceProvider.GetRequiredService<CaseStore>();
-        var handbook = scope.ServiceProvider.GetRequiredService<ProtocolShelf>().InUse.Handbook;
         var today = DateOnly.FromDateTime(scope.ServiceProvider.GetRequiredService<TimeProvider>().GetLocalNow().DateTime);
         var stop = CancellationToken.None;
         if ((await store.AllAsync(stop)).Count > 0) return;
 
+        var (file, shelf) = (Read(), scope.ServiceProvider.GetRequiredService<ProtocolShelf>());
         await using var all = await store.BeginAsync(stop);
-        foreach (var demo in Read().Cases)
+        var house = Need(await scope.ServiceProvider.GetRequiredService<ProtocolDrafts>().KeepAsync(file.House.On(shelf.Shipped), By, stop));
+        foreach (var demo in file.Cases)
         {
             var visit = today.AddDays(demo.Day).ToDateTime(demo.Time, DateTimeKind.Local);
             var added = await store.AddCaseAsync(demo.Patient, visit, demo.Note, stop);
-            foreach (var unit in demo.Units) await AddAsync(unit, added, store, handbook, stop);
+            foreach (var unit in demo.Units) await AddAsync(unit, added, store, unit.House ? house.Handbook : shelf.InUse.Handbook, stop);
         }
 
         await all.CommitAsync(stop);
@@ -64,11 +65,26 @@ internal static class DemoPractice
     private static T Need<T>(Answer<T> answer)
         where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidDataException($"The demonstration practice is wrong: {problem.Sentence}");
 
-    private sealed record DemoFile(IReadOnlyList<DemoCase> Cases);
+    private sealed record DemoFile(IReadOnlyList<DemoCase> Cases, DemoHouse House);
+
+    /// <summary>A house protocol: one row's target and sides taken in disagreements.</summary>
+    private sealed record DemoHouse(string Name, string Note, string Group, string Words, double TargetMm, IReadOnlyDictionary<string, string> Sides)
+    {
+        public KeepEntry On(KeptProtocol shipped)
+        {
+            var row = shipped.Text.Lines.First(line => line.Group == Group && line.Words == Words);
+            var sides = shipped.Protocol.Disagreements.Select((entry, i) => (entry, i)).Where(pair => Sides.ContainsKey(pair.entry.Id));
+            return new KeepEntry
+            {
+                Id = shipped.Protocol.Id, Version = shipped.Protocol.Version, Name = Name, Note = Note, Use = false,
+                Edits = [new(row.Fields.First(field => field.Words == "target").Path, Number: TargetMm), .. sides.Select(pair => new Core.Protocols.ProtocolEdit(pair.entry.Pointer(pair.i), Choice: Sides[pair.entry.Id]))],
+            };
+        }
+    }
 
     private sealed record DemoCase(string Patient, int Day, TimeOnly Time, string Note, IReadOnlyList<DemoUnit> Units);
 
-    private sealed record DemoUnit(string Line, PlanInputs Inputs, bool Finished, IReadOnlyList<DemoReading>? Readings);
+    private sealed record DemoUnit(string Line, PlanInputs Inputs, bool Finished, bool House, IReadOnlyList<DemoReading>? Readings);
 
     private sealed record DemoReading(IReadOnlyList<string> Zones, Core.Measuring.ReadingKind Kind, string Gauge, double? Passed, double? ValueMm);
 }
