@@ -31,7 +31,7 @@ public sealed class CaseFileTests : IDisposable
             Assert.Equal(written.ToJsonString(), again.ToJsonString());
         }
 
-        Assert.Equal(18, (await client.Get("/api/day"))["cases"]!.AsArray().Count);
+        Assert.Equal(22, (await client.Get("/api/day"))["cases"]!.AsArray().Count);
     }
 
     [Theory(DisplayName = "A damaged case file is refused whole")]

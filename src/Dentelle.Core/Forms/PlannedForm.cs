@@ -112,11 +112,11 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     private double LineBelow(double angle) => present.Tooth.IsFront ? 0 : 2.6 + (climbs ? footLevel.At(angle) - lowestFoot : 0);
 
     /// <summary>Lines may begin below the root stump: down there only the core counts. Outside the core, and well inside the present tooth, it
-    /// alone tells the side: more than half of the work. Where the present surface stays above the margin both count.</summary>
+    /// alone tells the side: more than half of the work. Where the present surface stays above the margin, facially, both count.</summary>
     double ISockSurface.At(Vec3 p)
     {
         var (core, own) = (Core(p), frame.FromPath(p));
-        return own.Z < 0 || (core > 0 && !climbs) || Present.Depths.IsWellInside(own) ? core : Math.Max(present.At(own), core);
+        return own.Z < 0 || (core > 0 && (!climbs || own.Y < margin.Centre.Y)) || Present.Depths.IsWellInside(own) ? core : Math.Max(present.At(own), core);
     }
 
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => line.From + (line.Along * t);

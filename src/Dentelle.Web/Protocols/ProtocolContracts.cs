@@ -41,8 +41,8 @@ public record DraftEntry
 }
 
 /// <param name="Since">What the changes are, against the protocol they are made on.</param>
-/// <param name="Effects">Unfinished units that would be planned otherwise.</param>
-/// <param name="Untouched">Unfinished units that would stay as they are.</param>
+/// <param name="Effects">Unfinished units of this protocol that would be planned otherwise.</param>
+/// <param name="Untouched">Unfinished units of it that would stay as they are.</param>
 public sealed record DraftView(ProtocolView Protocol, IReadOnlyList<ProtocolDifference> Since, IReadOnlyList<UnitEffect> Effects, int Untouched);
 
 /// <param name="Problem">Why the unit could not be planned with it; null when it could.</param>

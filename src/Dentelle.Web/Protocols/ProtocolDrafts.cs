@@ -48,7 +48,8 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
         var (effects, untouched) = (new List<UnitEffect>(), 0);
         foreach (var whole in await cases.AllAsync(stop))
         {
-            foreach (var unit in whole.Units.Where(unit => unit.FinishedAt is null))
+            // Units of another protocol stay with that; whether they go over is asked on themselves.
+            foreach (var unit in whole.Units.Where(unit => unit.FinishedAt is null && shelf.Of(unit).Protocol.Id == entry.Id))
             {
                 if (EffectOn(unit, whole.Patient, notation, draft.Handbook) is { } effect) effects.Add(effect);
                 else untouched++;

@@ -49,12 +49,17 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         return new UnitView(
             unit.Id, unit.Version, CaseOf(unit.Case!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
             UnitDocument.Drawn(planned, handbook.Protocol), DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan, handbook.Protocol),
-            Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, kept.Words)
+            Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, WordsOf(unit, kept))
         {
             OtherProtocol = OtherOf(unit, planned.Plan),
             Bridge = BridgeOf(unit, planned.Plan, InputsOf(unit)) is { } bridge ? BridgeDocument.From(bridge) : null,
         };
     }
+
+    /// <summary>The protocol's name; where the one that the plan was made with can't be read any more, that too.</summary>
+    private string WordsOf(UnitRow unit, KeptProtocol shown) => unit.Plans.MaxBy(plan => plan.Version) is { } plan && !shown.Is(plan.ProtocolId, plan.ProtocolVersion)
+        ? $"{plan.ProtocolId}, version {plan.ProtocolVersion}, which this program can't read any more; shown by {shown.Words}"
+        : shown.Words;
 
     /// <summary>What the protocol in use would do differently, where the unit was planned with another.</summary>
     private OtherProtocolView? OtherOf(UnitRow unit, Plan plan)
