@@ -57,7 +57,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     }
 
     /// <summary>The protocol's name; where the one that the plan was made with can't be read any more, that too.</summary>
-    private string WordsOf(UnitRow unit, KeptProtocol shown) => unit.Plans.MaxBy(plan => plan.Version) is { } plan && !shown.Is(plan.ProtocolId, plan.ProtocolVersion)
+    private static string WordsOf(UnitRow unit, KeptProtocol shown) => unit.Plans.MaxBy(plan => plan.Version) is { } plan && !shown.Is(plan.ProtocolId, plan.ProtocolVersion)
         ? $"{plan.ProtocolId}, version {plan.ProtocolVersion}, which this program can't read any more; shown by {shown.Words}"
         : shown.Words;
 

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import type { Findings, Schemas, Unit } from '../../api/client';
-  import { change, mm, plain } from '../../parts/words';
+  import type { Findings, Unit } from '../../api/client';
+  import { change, mm } from '../../parts/words';
+  import OldWork from './OldWork.svelte';
   import Stepper from './Stepper.svelte';
   import type { UnitState } from './unitState.svelte';
 
@@ -11,7 +12,6 @@
   const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
   const isFront = $derived(Number(unit.plan.tooth[1]) <= 3);
   const isVeneer = $derived(unit.plan.restoration.startsWith('veneer'));
-  const cusps = $derived(unit.plan.intracoronal?.cusps.map((one) => one.cusp) ?? []);
   const worn = $derived(isFront ? 'edge' : 'functional-cusp');
 
   const ticks: {
@@ -52,17 +52,6 @@
   function toggle<T>(list: readonly T[] | undefined, one: T): T[] {
     return list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
   }
-
-  function hasFilling(surface: Schemas['FilledSurface']): boolean {
-    return found.fillings?.some((filling) => filling.surface === surface) ?? false;
-  }
-
-  function fill(surface: Schemas['FilledSurface']) {
-    const others = found.fillings?.filter((filling) => filling.surface !== surface) ?? [];
-    unitState.changeFindings({
-      fillings: hasFilling(surface) ? others : [...others, { surface, endsAboveGumMm: 0.5 }],
-    });
-  }
 </script>
 
 <details class="mb-3 border-t border-hairline pt-2">
@@ -76,6 +65,16 @@
     </ul>
   {/if}
   <div class="tight">
+    {#if isFront}
+      <Stepper
+        stacked
+        label="Enamel share"
+        value={found.facialEnamelShare ?? null}
+        least={0}
+        empty="?"
+        onstep={(share) => unitState.changeFindings({ facialEnamelShare: Math.min(1, share) })}
+      />
+    {/if}
     {#if isVeneer}
       <Stepper
         stacked
@@ -84,14 +83,6 @@
         least={0}
         by={1}
         onstep={(shadeSteps) => unitState.changeFindings({ shadeSteps })}
-      />
-      <Stepper
-        stacked
-        label="Enamel share"
-        value={found.facialEnamelShare ?? null}
-        least={0}
-        empty="?"
-        onstep={(share) => unitState.changeFindings({ facialEnamelShare: Math.min(1, share) })}
       />
       <div role="group" aria-label="Dark triangle to close" class="py-0.5">
         <span class="block text-[14px]">Dark triangle to close</span>
@@ -175,49 +166,8 @@
         onstep={(lingualBulgeMm) => unitState.changeFindings({ lingualBulgeMm })}
       />
     {/if}
-    {#if cusps.length > 0}
-      <Stepper
-        stacked
-        label="Isthmus share"
-        value={found.isthmusShare ?? null}
-        least={0}
-        empty="?"
-        onstep={(share) => unitState.changeFindings({ isthmusShare: Math.min(1, share) })}
-      />
-      <p class="quiet mt-2">Cracked cusps</p>
-      <div class="flex flex-wrap gap-1">
-        {#each cusps as cusp (cusp)}
-          <button
-            class="pill text-[13px]"
-            aria-pressed={found.crackedCusps?.includes(cusp) ?? false}
-            onclick={() => unitState.changeFindings({ crackedCusps: toggle(found.crackedCusps, cusp) })}
-            >{plain(cusp)}</button
-          >
-        {/each}
-      </div>
-    {/if}
   </div>
-  <p class="quiet mt-2">Old fillings</p>
-  <div class="flex flex-wrap gap-1">
-    {#each ['facial', 'lingual', 'mesial', 'distal', 'occlusal'] as const as surface (surface)}
-      <button class="pill text-[13px]" aria-pressed={hasFilling(surface)} onclick={() => fill(surface)}
-        >{surface}</button
-      >
-    {/each}
-  </div>
-  {#each found.fillings ?? [] as filling (filling.surface)}
-    <Stepper
-      stacked
-      label="{filling.surface} ends"
-      value={filling.endsAboveGumMm ?? 0}
-      signed
-      by={0.5}
-      onstep={(endsAboveGumMm) =>
-        unitState.changeFindings({
-          fillings: found.fillings?.map((other) => (other === filling ? { ...other, endsAboveGumMm } : other)),
-        })}
-    />
-  {/each}
+  <OldWork {unitState} {unit} />
   <div class="mt-2">
     {#each ticks as tick (tick.key)}
       <label class="flex min-h-9 items-center gap-2 text-[14px]">

@@ -1,0 +1,132 @@
+<script lang="ts">
+  import type { Findings, Schemas, Unit } from '../../api/client';
+  import { plain } from '../../parts/words';
+  import Stepper from './Stepper.svelte';
+  import type { UnitState } from './unitState.svelte';
+
+  let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
+
+  type Filling = Schemas['FillingInput'];
+  const surfaces = ['facial', 'lingual', 'mesial', 'distal', 'occlusal'] as const;
+  const sides = ['mesial', 'distal'] as const;
+  const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
+  const isBack = $derived(Number(unit.plan.tooth[1]) > 3);
+  const cusps = $derived(unit.plan.intracoronal?.cusps.map((one) => one.cusp) ?? []);
+
+  function toggle<T>(list: readonly T[] | undefined, one: T): T[] {
+    return list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
+  }
+
+  function fill(surface: Filling['surface']) {
+    const others = found.fillings?.filter((filling) => filling.surface !== surface) ?? [];
+    const had = others.length < (found.fillings?.length ?? 0);
+    unitState.changeFindings({ fillings: had ? others : [...others, { surface, endsAboveGumMm: 0.5 }] });
+  }
+
+  function change(filling: Filling, part: Partial<Filling>) {
+    unitState.changeFindings({
+      fillings: found.fillings?.map((other) => (other.surface === filling.surface ? { ...other, ...part } : other)),
+    });
+  }
+
+  function thickness(cusp: string, value: number) {
+    const entries: Record<string, number> = { ...found.cuspThicknessMm };
+    if (value <= 0) delete entries[cusp];
+    else entries[cusp] = value;
+    unitState.changeFindings({ cuspThicknessMm: entries });
+  }
+</script>
+
+{#if cusps.length > 0}
+  <Stepper
+    stacked
+    label="Isthmus share"
+    value={found.isthmusShare ?? null}
+    least={0}
+    empty="?"
+    onstep={(share) => unitState.changeFindings({ isthmusShare: Math.min(1, share) })}
+  />
+  <p class="quiet mt-2">Cracked cusps</p>
+  <div class="flex flex-wrap gap-1">
+    {#each cusps as cusp (cusp)}
+      <button
+        class="pill text-[13px]"
+        aria-pressed={found.crackedCusps?.includes(cusp) ?? false}
+        onclick={() => unitState.changeFindings({ crackedCusps: toggle(found.crackedCusps, cusp) })}
+        >{plain(cusp)}</button
+      >
+    {/each}
+  </div>
+  {#each cusps as cusp (cusp)}
+    <Stepper
+      stacked
+      label="{plain(cusp)} cusp thick"
+      value={found.cuspThicknessMm?.[cusp] ?? null}
+      least={0}
+      by={0.5}
+      empty="?"
+      onstep={(value) => thickness(cusp, value)}
+    />
+  {/each}
+{/if}
+{#if isBack}
+  <p class="quiet mt-2">Marginal ridges gone</p>
+  <div class="flex flex-wrap gap-1">
+    {#each sides as side (side)}
+      <button
+        class="pill text-[13px]"
+        aria-pressed={found.lostRidges?.includes(side) ?? false}
+        onclick={() => unitState.changeFindings({ lostRidges: toggle(found.lostRidges, side) })}>{side} ridge</button
+      >
+    {/each}
+  </div>
+{/if}
+<p class="quiet mt-2">Old fillings</p>
+<div class="flex flex-wrap gap-1">
+  {#each surfaces as surface (surface)}
+    <button
+      class="pill text-[13px]"
+      aria-pressed={found.fillings?.some((filling) => filling.surface === surface) ?? false}
+      onclick={() => fill(surface)}>{surface}</button
+    >
+  {/each}
+</div>
+{#each found.fillings ?? [] as filling (filling.surface)}
+  <div class="mt-1 border-l-3 border-hairline pl-2">
+    <Stepper
+      stacked
+      label="{filling.surface} ends"
+      value={filling.endsAboveGumMm ?? 0}
+      signed
+      by={0.5}
+      onstep={(endsAboveGumMm) => change(filling, { endsAboveGumMm })}
+    />
+    <Stepper
+      stacked
+      label="{filling.surface}, years old"
+      value={filling.ageYears ?? null}
+      least={0}
+      by={1}
+      empty="?"
+      onstep={(ageYears) => change(filling, { ageYears })}
+    />
+    <Stepper
+      stacked
+      label="{filling.surface}, share filled"
+      value={filling.share ?? null}
+      least={0}
+      empty="?"
+      onstep={(share) => change(filling, { share: Math.min(1, share) })}
+    />
+  </div>
+{/each}
+<label class="mt-2 flex items-center justify-between gap-2 text-[14px]">
+  Stands as
+  <input
+    class="field measure w-18"
+    placeholder={unit.plan.tooth}
+    maxlength="2"
+    value={found.standsAs ?? ''}
+    onchange={(event) => unitState.changeFindings({ standsAs: event.currentTarget.value.trim() || undefined })}
+  />
+</label>
