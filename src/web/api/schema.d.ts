@@ -691,11 +691,11 @@ export interface components {
             protocol: components["schemas"]["ProtocolView"];
             /** @description What the changes are, against the protocol they are made on. */
             since: components["schemas"]["ProtocolDifference"][];
-            /** @description Unfinished units that would be planned otherwise. */
+            /** @description Unfinished units of this protocol that would be planned otherwise. */
             effects: components["schemas"]["UnitEffect"][];
             /**
              * Format: int32
-             * @description Unfinished units that would stay as they are.
+             * @description Unfinished units of it that would stay as they are.
              */
             untouched: number;
         };
