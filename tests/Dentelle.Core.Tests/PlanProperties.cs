@@ -64,7 +64,7 @@ public class PlanProperties
         {
             var present = new Polygon(section.Present);
             Assert.All(section.Planned!.Outline.Points, point => Assert.True(present.Contains(point) || present.DistanceToEdge(point) < 0.08, $"{point}"));
-            Assert.InRange(section.Planned.Removed, 0, present.Area);
+            Assert.InRange(present.Area - section.Planned.Outline.Area, 0, present.Area);
             foreach (var mark in section.Marks)
             {
                 // The nearest cut place need not lie in the section: vertices stand two tenths apart, over which a shallow cut may grow by some hundredths.

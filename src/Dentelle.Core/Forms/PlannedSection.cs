@@ -9,6 +9,5 @@ namespace Dentelle.Core.Forms;
 /// <param name="NearWall">Usual height of the wall on the X side, from the margin to the planned top above it.</param>
 /// <param name="FarWall">Height of the other wall.</param>
 /// <param name="Base">Width between the feet of both walls.</param>
-/// <param name="Removed">Area between present and planned outline, mm².</param>
 public sealed record PlannedSection(
-    Polygon Outline, Vec2 NearMargin, Vec2 FarMargin, double NearWall, double FarWall, double Base, double Removed);
+    Polygon Outline, Vec2 NearMargin, Vec2 FarMargin, double NearWall, double FarWall, double Base);

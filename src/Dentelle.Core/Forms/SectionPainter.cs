@@ -38,8 +38,7 @@ internal static class SectionPainter
         var (nearSegment, farSegment) = Sides(cut);
         return new PlannedSection(
             planned, near, far, body.WallHeight(Math.Atan2(cut.Across.Y, cut.Across.X)), body.WallHeight(Math.Atan2(-cut.Across.Y, -cut.Across.X)),
-            near.X - far.X - plan.Margin.At(nearSegment).Width.Value.Target.Value - plan.Margin.At(farSegment).Width.Value.Target.Value,
-            new Polygon(section.Outline).Area - planned.Area);
+            near.X - far.X - plan.Margin.At(nearSegment).Width.Value.Target.Value - plan.Margin.At(farSegment).Width.Value.Target.Value);
     }
 
     private static (Segment Near, Segment Far) Sides(SectionCut cut) => cut.Plane == SectionPlane.Faciolingual ? (Segment.Facial, Segment.Lingual) : (Segment.Mesial, Segment.Distal);

@@ -46,21 +46,20 @@ public sealed record SectionView(
     IReadOnlyList<MarginMarkView> Margins,
     double? NearWallMm,
     double? FarWallMm,
-    double? BaseMm,
-    double? RemovedMm2)
+    double? BaseMm)
 {
     public static SectionView From(SectionDrawing section, IReadOnlyList<IReadOnlyList<Vec2>> around) => new(
         section.Plane, section.Through, Flat.Of(section.Present), Flat.Of(section.Prepared), Flat.Of(section.Enamel), Flat.Of(section.Pulp),
         [.. around.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
         [.. section.Marks.Select(MarkView.From)],
         [.. section.Margins.Select(mark => new MarginMarkView(mark.Segment, mark.At.X, mark.At.Y, mark.Gum.X, mark.Gum.Y))],
-        section.Planned?.NearWall, section.Planned?.FarWall, section.Planned?.Base, section.Planned?.Removed);
+        section.Planned?.NearWall, section.Planned?.FarWall, section.Planned?.Base);
 }
 
-/// <summary>Where a zone's number is led to: a point in the middle of the room, and the direction away from the tooth, and what the planned outline really takes there.</summary>
-public sealed record MarkView(string Zone, double X, double Y, double OutX, double OutY, double? CutMm)
+/// <summary>Where a zone's number is led to: a point in the middle of the room, and what the planned outline really takes there.</summary>
+public sealed record MarkView(string Zone, double X, double Y, double? CutMm)
 {
-    public static MarkView From(ZoneMark mark) => new(mark.Zone, Flat.Round(mark.Inside.X), Flat.Round(mark.Inside.Y), Flat.Round(mark.Outward.X), Flat.Round(mark.Outward.Y), mark.Cut is { } cut ? Math.Round(cut, 2) : null);
+    public static MarkView From(ZoneMark mark) => new(mark.Zone, Flat.Round(mark.Inside.X), Flat.Round(mark.Inside.Y), mark.Cut is { } cut ? Math.Round(cut, 2) : null);
 }
 
 public sealed record MarginMarkView(Segment Segment, double X, double Y, double GumX, double GumY);

@@ -964,17 +964,13 @@ export interface components {
             /** Format: double */
             gumY: number;
         };
-        /** @description Where a zone's number is led to: a point in the middle of the room, and the direction away from the tooth, and what the planned outline really takes there. */
+        /** @description Where a zone's number is led to: a point in the middle of the room, and what the planned outline really takes there. */
         MarkView: {
             zone: string;
             /** Format: double */
             x: number;
             /** Format: double */
             y: number;
-            /** Format: double */
-            outX: number;
-            /** Format: double */
-            outY: number;
             /** Format: double */
             cutMm?: null | number;
         };
@@ -1396,8 +1392,6 @@ export interface components {
             farWallMm?: null | number;
             /** Format: double */
             baseMm?: null | number;
-            /** Format: double */
-            removedMm2?: null | number;
         };
         /**
          * @description The eight pieces of a margin, going round the tooth from the facial over the mesial.

@@ -6,7 +6,7 @@
   import { shared } from '../../parts/shared.svelte';
   import { route } from '../../router';
   import BridgePlate from './BridgePlate.svelte';
-  import CaseMargin from './CaseMargin.svelte';
+  import AboutCase from './AboutCase.svelte';
   import CaseRibbons from './CaseRibbons.svelte';
   import UnitLine from './UnitLine.svelte';
 
@@ -87,7 +87,7 @@
   </div>
 {:else if whole}
   <div class="grid h-full grid-cols-[186px_minmax(0,1fr)] xl:grid-cols-[208px_minmax(0,1fr)]">
-    <CaseMargin {whole} onchanged={load} />
+    <AboutCase {whole} onchanged={load} />
     <div class="min-h-0 overflow-y-auto px-7 pt-3 pb-8">
       <h1 class="sr-only">Case {whole.number}, {whole.patient}</h1>
       {#if arch.length > 0}

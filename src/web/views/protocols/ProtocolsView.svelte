@@ -18,17 +18,10 @@
   const sections = $derived(
     [...new Set(lines.map((line) => line.section))].toSpliced(1, 0, ...(book.shown ? [disagreements] : [])),
   );
-  const departing = $derived(new Map(book.shown?.differences.map((one) => [one.section, one.section])));
+  const departing = $derived(book.shown?.differences.map((one) => one.section) ?? []);
   const inSection = $derived(lines.filter((line) => line.section === section));
-  const groups = $derived(
-    section === thicknesses ? [...new Set(inSection.map((line) => line.group.split(', facial margin')[0]!))] : [],
-  );
-  // Margins that a design could have instead stand below their own entry.
-  const entries = $derived(
-    groups.filter(
-      (one) => !groups.some((other) => one !== other && one.startsWith(`${other}, `) && one.endsWith('margin')),
-    ),
-  );
+  // One entry for each restoration in its materials; what a margin could be instead stands below its own entry.
+  const entries = $derived(book.shown?.samples.map((one) => one.name) ?? []);
   const entry = $derived(entries.includes(group) ? group : (entries[0] ?? ''));
   const kindOf = (name: string) => name.split(', ')[0]!;
   const rest = (name: string) => name.split(', ').slice(1).join(', ');
@@ -61,7 +54,9 @@
           aria-current={name === section ? 'true' : undefined}
           onclick={() => (section = name)}
         >
-          {name}{#if departing.has(name)}<span class="text-plum" title="departs from the shipped one"> ·</span>{/if}
+          {name}{#if departing.includes(name)}<span class="text-plum" title="departs from the shipped one">
+              ·</span
+            >{/if}
         </button>
       {/each}
     </nav>
