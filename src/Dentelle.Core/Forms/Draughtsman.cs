@@ -151,7 +151,8 @@ public static class Draughtsman
         {
             yield return new(
                 "wall-short",
-                $"The shortest wall comes out {wall} high on this form ({Kebab.Of(shortest.Plane)}), {Slenderness(shortest):0.00} of its base; at least {new Mm(least.Value)} and {ratio:0.0} are wanted. Lower the margin, add grooves, or bond.");
+                wall <= Mm.Zero ? $"No wall is left on one side of this form ({Kebab.Of(shortest.Plane)}); at least {new Mm(least.Value)} is wanted. Lower the margin, choose a material that needs less, or bond."
+                : $"The shortest wall comes out {wall} high on this form ({Kebab.Of(shortest.Plane)}), {Slenderness(shortest):0.00} of its base; at least {new Mm(least.Value)} and {ratio:0.0} are wanted. Lower the margin, add grooves, or bond.");
         }
         else if (Slenderness(slimmest) < ratio)
         {

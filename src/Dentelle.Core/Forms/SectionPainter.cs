@@ -37,7 +37,7 @@ internal static class SectionPainter
         var (near, far) = (MarginIn(body.Margin, cut, 1), MarginIn(body.Margin, cut, -1));
         var (nearSegment, farSegment) = Sides(cut);
         return new PlannedSection(
-            planned, near, far, body.WallHeight(Math.Atan2(cut.Across.Y, cut.Across.X)), body.WallHeight(Math.Atan2(-cut.Across.Y, -cut.Across.X)),
+            planned, near, far, Math.Max(0, body.WallHeight(Math.Atan2(cut.Across.Y, cut.Across.X))), Math.Max(0, body.WallHeight(Math.Atan2(-cut.Across.Y, -cut.Across.X))),
             near.X - far.X - plan.Margin.At(nearSegment).Width.Value.Target.Value - plan.Margin.At(farSegment).Width.Value.Target.Value);
     }
 

@@ -12,7 +12,7 @@
       class="dialog max-w-xl border-l-4 px-4 py-3 {notice.warning ? 'border-l-critical' : 'border-l-plum'}"
     >
       <div class="flex items-center gap-5">
-        <span class="text-ink">{notice.text}</span>
+        <span class="min-w-0 text-ink wrap-anywhere">{notice.text}</span>
         {#if notice.action}
           <button
             class="line-button font-semibold"

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { answer, api, Refusal, type Schemas } from '../../api/client';
-  import { fit, spanOf } from '../../figures/plate';
+  import { bounds, fit } from '../../figures/plate';
   import { mm, plain } from '../../parts/words';
   import SectionFigure from '../unit/SectionFigure.svelte';
   import type { ProtocolState } from './protocolState.svelte';
@@ -37,7 +37,14 @@
   );
   const sections = $derived(sample ? [sample.drawing.faciolingual[0]!, sample.drawing.mesiodistal] : []);
   const up = $derived(sample?.drawing.jaw === 'lower');
-  const scale = $derived(sections.length ? (height - 20) / Math.max(...sections.map((one) => spanOf(one.present))) : 1);
+  // Both sections at one scale, beside each other with room between.
+  const scale = $derived(
+    Math.min(
+      ...sections
+        .map((one) => bounds(one.present))
+        .flatMap((b) => [(height - 20) / (b.top - b.bottom), (width / 2 - 24) / (b.right - b.left)]),
+    ),
+  );
 </script>
 
 <div class="mt-3 flex gap-6 border-t border-hairline pt-3">
