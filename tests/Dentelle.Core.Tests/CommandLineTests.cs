@@ -63,6 +63,10 @@ public class CommandLineTests
         Assert.Contains("none of the teeth", Run("plan", "36 crown metal", "--assessment", file).Error);
         File.WriteAllText(file, """{ "teeth": { "36": { "colour": 1 } } }""");
         Assert.Contains("teeth 36: colour", Run("plan", "36 crown metal", "--assessment", file).Error);
+        // What the line says wins, boxes included.
+        File.WriteAllText(file, """{ "boxes": [ "mesial" ] }""");
+        var boxes = JsonNode.Parse(Run("plan", "25 inlay gold box distal", "--json", "--assessment", file).Output)!["units"]![0]!["intracoronal"]!["boxes"]!.AsArray();
+        Assert.Equal("distal", (string)Assert.Single(boxes)!["side"]!);
         // Next to nothing is a file too.
         File.WriteAllText(file, "{}");
         Assert.Equal(Run("plan", "36 crown metal").Output, Run("plan", "36 crown metal", "--assessment", file).Output);

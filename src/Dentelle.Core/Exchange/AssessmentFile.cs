@@ -1,5 +1,3 @@
-using System.Text.Json;
-using System.Text.Json.Serialization;
 using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Exchange;
@@ -10,9 +8,6 @@ public sealed record AssessmentFile(PlanInputs All, IReadOnlyDictionary<string, 
     /// <summary>Member under which single teeth stand.</summary>
     public const string TeethMember = "teeth";
 
-    /// <summary>A tooth's own inputs over those of all.</summary>
-    public PlanInputs For(ToothCode tooth) => Teeth.TryGetValue(tooth.Iso, out var own) ? own.OverAll(All) : All;
+    /// <summary>A tooth's own inputs over those of all; its own findings replace theirs whole.</summary>
+    public PlanInputs For(ToothCode tooth) => Teeth.TryGetValue(tooth.Iso, out var own) ? own.Over(All) with { Restoration = All.Restoration, Findings = own.Findings ?? All.Findings } : All;
 }
-
-/// <summary>A protocol file held against the shipped one.</summary>
-public sealed record ProtocolDocument(string Id, int Version, string Name, IReadOnlyList<Protocols.ProtocolDifference> Differences);

@@ -73,38 +73,31 @@ public sealed record PlanInputs
     public BridgeInput? Bridge { get; init; }
 
     /// <summary>These inputs where they say something, the others where they don't.</summary>
-    public PlanInputs Over(PlanInputs under) => under with
+    public PlanInputs Over(PlanInputs under) => new()
     {
         Restoration = Restoration,
         Material = Material ?? under.Material,
-        BuildOutSchool = BuildOutSchool ?? under.BuildOutSchool,
-        School = School ?? under.School,
-        Crossbite = Crossbite || under.Crossbite,
-        BuildOutMm = Merged(under.BuildOutMm, BuildOutMm),
-        Findings = Findings is null ? under.Findings : under.Findings is null ? Findings : Findings.Over(under.Findings),
-        Features = Features ?? under.Features,
-        Bridge = Bridge ?? under.Bridge,
-    };
-
-    /// <summary>The same for all that inputs can say, as one file says it of one tooth over what it says of all.</summary>
-    internal PlanInputs OverAll(PlanInputs under) => Over(under) with
-    {
-        Restoration = under.Restoration,
         Coverage = Coverage ?? under.Coverage,
+        BuildOutSchool = BuildOutSchool ?? under.BuildOutSchool,
+        Crossbite = Crossbite || under.Crossbite,
         RoomBeforeMm = Merged(under.RoomBeforeMm, RoomBeforeMm),
+        BuildOutMm = Merged(under.BuildOutMm, BuildOutMm),
         MarginLevelMm = Merged(under.MarginLevelMm, MarginLevelMm),
         FacialMargin = FacialMargin ?? under.FacialMargin,
         MesialTransition = MesialTransition ?? under.MesialTransition,
         DistalTransition = DistalTransition ?? under.DistalTransition,
         FinishingAllowanceMm = FinishingAllowanceMm ?? under.FinishingAllowanceMm,
+        School = School ?? under.School,
         SizeMm = SizeMm ?? under.SizeMm,
         CoveredCusps = CoveredCusps ?? under.CoveredCusps,
         Boxes = Boxes ?? under.Boxes,
-        Findings = Findings ?? under.Findings,
-        Because = under.Because.Concat(Because).GroupBy(entry => entry.Key).ToDictionary(group => group.Key, group => group.Last().Value),
+        Features = Features ?? under.Features,
+        Findings = Findings is null ? under.Findings : under.Findings is null ? Findings : Findings.Over(under.Findings),
+        Because = Merged(under.Because, Because),
+        Bridge = Bridge ?? under.Bridge,
     };
 
-    internal static IReadOnlyDictionary<string, double> Merged(IReadOnlyDictionary<string, double> under, IReadOnlyDictionary<string, double> over) =>
+    internal static IReadOnlyDictionary<string, T> Merged<T>(IReadOnlyDictionary<string, T> under, IReadOnlyDictionary<string, T> over) =>
         under.Concat(over).GroupBy(entry => entry.Key).ToDictionary(group => group.Key, group => group.Last().Value);
 
     /// <summary>The same inputs as the planner's own types, or the problem with them.</summary>

@@ -5,14 +5,16 @@ using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Exchange;
 
-/// <summary>Everything a line asks for, planned: its units, and the bridge when they are one.</summary>
-public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units, BridgePlan? Bridge)
+/// <summary>Everything a line asks for, planned.</summary>
+public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
 {
+    /// <summary>The bridge when its units are one.</summary>
+    public BridgePlan? Bridge => Units[0].Plan.Bridge;
+
     public static Answer<PlannedLine> Make(IReadOnlyList<LineUnit> units, Handbook handbook)
     {
         if (!Plans(units, handbook).Is(out var plans, out var problem)) return problem;
-        var bridge = units[0].Inputs.Bridge is null ? null : BridgePlanner.Make(plans, handbook.Protocol);
-        return Drawn(bridge is null ? plans : BridgePlanner.Along(bridge, plans), _ => handbook).Is(out var drawn, out problem) ? new PlannedLine(drawn, bridge) : problem;
+        return Drawn(Joined(plans, units, _ => handbook), _ => handbook).Is(out var drawn, out problem) ? new PlannedLine(drawn) : problem;
     }
 
     /// <summary>The units of a case, each with its own protocol; those that name the same bridge share its path.</summary>
@@ -24,14 +26,20 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units, BridgePlan? B
             if (!PlannedUnit.PlanOnly(unit.Tooth, unit.Inputs, handbook).Is(out var plan, out var problem)) return problem with { Sentence = $"Unit {unit.Tooth.Iso}: {problem.Sentence}" };
             plans.Add(plan);
         }
-        foreach (var bridge in units.Select((unit, i) => (unit.Unit.Inputs.Bridge, At: i)).Where(entry => entry.Bridge is not null).GroupBy(entry => string.Join(' ', entry.Bridge!.Teeth)).ToArray())
+        return Drawn(Joined(plans, [.. units.Select(entry => entry.Unit)], i => units[i].Handbook), i => units[i].Handbook);
+    }
+
+    /// <summary>The plans, those of a bridge whose teeth are all there joined by it.</summary>
+    private static IReadOnlyList<Plan> Joined(IReadOnlyList<Plan> plans, IReadOnlyList<LineUnit> units, Func<int, Handbook> handbook)
+    {
+        Plan[] joined = [.. plans];
+        foreach (var bridge in Enumerable.Range(0, plans.Count).Where(i => units[i].Inputs.Bridge is not null).GroupBy(i => string.Join(' ', units[i].Inputs.Bridge!.Teeth)))
         {
-            int[] at = [.. bridge.Select(entry => entry.At)];
-            if (at.Length != bridge.First().Bridge!.Teeth.Count) continue;
-            var together = BridgePlanner.Along(BridgePlanner.Make([.. at.Select(i => plans[i])], units[at[0]].Handbook.Protocol), at.Select(i => plans[i]));
-            for (var i = 0; i < at.Length; i++) plans[at[i]] = together[i];
+            int[] at = [.. bridge];
+            if (at.Length != units[at[0]].Inputs.Bridge!.Teeth.Count) continue;
+            foreach (var (i, plan) in at.Zip(BridgePlanner.Joined([.. at.Select(i => plans[i])], handbook(at[0]).Protocol))) joined[i] = plan;
         }
-        return Drawn(plans, i => units[i].Handbook);
+        return joined;
     }
 
     private static Answer<List<PlannedUnit>> Drawn(IReadOnlyList<Plan> plans, Func<int, Handbook> handbook)

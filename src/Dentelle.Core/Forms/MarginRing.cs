@@ -24,14 +24,14 @@ internal sealed class MarginRing
             var angle = 2 * Math.PI * i / steps;
             var position = Position(angle);
             var neck = form.Unplaced(form.Neck(angle));
-            var low = neck.Z + habits.GumAboveNeckMm.Value + Between(plan, position, piece => piece.Level.Value.Value);
+            var low = neck.Z + habits.GumAboveNeckMm.Value + plan.Margin.Between(position, piece => piece.Level.Value.Value);
             var climb = Climb(plan, position);
             var z = climb == 0 ? low : low + (climb * (Math.Max(low, UnderFacialCusps(form, plan, habits, angle)) - low));
             var (sin, cos) = Math.SinCos(angle);
             var r = form.Reach(new Vec2(0, 0), angle, z);
-            var wide = Between(plan, position, piece => piece.Width.Value.Target.Value) + (climb * Between(plan, position, piece => piece.Width.Value.Least.Value - piece.Width.Value.Target.Value));
+            var wide = plan.Margin.WidthAt(position).Value + (climb * plan.Margin.Between(position, piece => piece.Width.Value.Least.Value - piece.Width.Value.Target.Value));
             var at = frame.ToPath(new Vec3(r * cos, r * sin, z));
-            points[i] = [at.X, at.Y, at.Z, wide, Math.Clamp(Between(plan, position, piece => Inner(piece, habits)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide))];
+            points[i] = [at.X, at.Y, at.Z, wide, Math.Clamp(plan.Margin.Between(position, piece => Inner(piece, habits)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide))];
         });
         Centre = new Vec2((points.Max(p => p[0]) + points.Min(p => p[0])) / 2, (points.Max(p => p[1]) + points.Min(p => p[1])) / 2);
         var about = points.Select(p => (double[])[p[0] - Centre.X, p[1] - Centre.Y, p[2], p[3], p[4]]).ToArray();
@@ -103,17 +103,6 @@ internal sealed class MarginRing
         var position = 2 - (angle / (Math.PI / 4));
         return position - (8 * Math.Floor(position / 8));
     }
-
-    private static double Between(Plan plan, double position, Func<MarginPiece, double> value)
-    {
-        var segment = (int)position % 8;
-        var (here, next) = (value(PieceAt(plan, segment)), value(PieceAt(plan, (segment + 1) % 8)));
-        return here + ((next - here) * Curves.SmoothStep(0, 1, position - Math.Floor(position)));
-    }
-
-    /// <summary>The piece of a segment; where the restoration leaves a surface as it is, the mesial or distal one's runs on.</summary>
-    private static MarginPiece PieceAt(Plan plan, int segment) =>
-        plan.Margin.Pieces.Count == 8 ? plan.Margin.Pieces[segment] : plan.Margin.Pieces.MinBy(piece => Math.Min(Math.Abs((int)piece.Segment - segment), 8 - Math.Abs((int)piece.Segment - segment)))!;
 
     /// <summary>How far the finish line of a partial crown has climbed round the corner: 0 at the contacts, 1 along the facial.</summary>
     private static double Climb(Plan plan, double position) =>

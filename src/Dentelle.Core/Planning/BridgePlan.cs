@@ -38,9 +38,14 @@ public sealed record Bending(int LongestSpan, double Times, double HeightTimes);
 /// <summary>Plans what abutments and pontics have in common.</summary>
 public static class BridgePlanner
 {
-    /// <summary>The plans with the path they share.</summary>
-    public static IReadOnlyList<Plan> Along(BridgePlan bridge, IEnumerable<Plan> units) =>
-        [.. units.Select(unit => bridge.Abutments.FirstOrDefault(abutment => abutment.Tooth == unit.Tooth) is { } standing && unit.Restoration is Restoration.Crown or Restoration.PartialCrown ? unit with { Path = standing.Path } : unit)];
+    /// <summary>Plans of all its teeth, pontics included, with the bridge they make up and the path they share.</summary>
+    public static IReadOnlyList<Plan> Joined(IReadOnlyList<Plan> units, Protocol protocol)
+    {
+        var bridge = Make(units, protocol);
+        return [.. units.Select(unit => unit with { Bridge = bridge, Path = PathOf(unit) })];
+
+        Vec3 PathOf(Plan unit) => unit.Restoration is Restoration.Crown or Restoration.PartialCrown ? bridge.Abutments.Single(abutment => abutment.Tooth == unit.Tooth).Path : unit.Path;
+    }
 
     /// <param name="units">Plans of all its teeth, pontics included.</param>
     /// <param name="protocol">Figures.</param>

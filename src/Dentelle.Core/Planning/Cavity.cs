@@ -42,7 +42,7 @@ internal static class Cavities
         return new Cavity(
             Isthmus(habits, entry, assessment), habits.IsthmusShare, Range("Pulpal floor under the imagined bottom of the groove", habits.DepthMm, habits),
             [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings))], habits.WallDivergenceDeg, habits.CavosurfaceDeg, habits.BevelMm, habits.BevelDeg, cusps,
-            restoration == Restoration.Onlay && !protocol.Takes("functional-shoulder", "v-form") && cusps.Any(choice => choice.Covered && choice.Cusp.IsFunctional(assessment.Tooth, assessment.Crossbite)) ? Shoulder(protocol.CuspCover) : null);
+            restoration == Restoration.Onlay && !protocol.Takes("functional-shoulder", "v-form") && cusps.Any(choice => choice.Covered && choice.Cusp.IsFunctional(assessment.Tooth, assessment.Crossbite)) ? protocol.CuspCover.FunctionalShoulderMm.Reasoned("Shoulder on functional cusps") : null);
     }
 
     /// <summary>What speaks for covering a cusp; nothing when all findings let it stand.</summary>
@@ -101,12 +101,6 @@ internal static class Cavities
         return Reasoned.From(
             new MmRange(tips * middle, tips * share.From, tips * share.To),
             new Reason($"{entry.Name}: {share.From:0.00}–{share.To:0.00} of the {tips} between the cusp tips", (tips * middle).Rounded, habits.Source, habits.Standing));
-    }
-
-    private static Reasoned<Mm> Shoulder(CuspCover cover)
-    {
-        var width = cover.FunctionalShoulderMm;
-        return Reasoned.From(new Mm(width.Value), new Reason(width.Text ?? "Shoulder on functional cusps", width.Value, width.Source, width.Standing));
     }
 
     private static Reasoned<MmRange> Range(string text, Limits limits, CavityHabits habits)

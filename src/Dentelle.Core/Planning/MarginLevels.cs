@@ -1,3 +1,4 @@
+using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Planning;
@@ -13,8 +14,7 @@ internal static class MarginLevels
         var habit = !context.Tooth.IsFront ? IsFacial(segment) ? levels.BackFacial : levels.Back
             : context.Material is Material.MetalCeramicFacial or Material.MetalCeramicFull && IsFacial(segment) ? levels.FrontMetalCeramicFacial
             : levels.Front;
-        var level = Reasoned.From(new Mm(habit.Value), new Reason(habit.Text ?? "Usual level", habit.Value, habit.Source, habit.Standing));
-        return OutOfAttachment(context, segment, PastFilling(context, segment, AtBulge(context, segment, AboveRoot(context, segment, level))));
+        return OutOfAttachment(context, segment, PastFilling(context, segment, AtBulge(context, segment, AboveRoot(context, segment, habit.Reasoned("Usual level")))));
     }
 
     /// <summary>Back teeth keep their margin on enamel where the gum has gone back; in front the bared root is covered and the margin goes with the gum.</summary>

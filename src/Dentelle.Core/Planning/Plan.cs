@@ -19,6 +19,9 @@ public sealed record Plan(
 {
     public ToothCode Tooth => Assessment.Tooth;
 
+    /// <summary>The bridge it is part of; null when it stands alone.</summary>
+    public BridgePlan? Bridge { get; init; }
+
     /// <summary>Direction of draw out of the tooth, length 1, in the tooth's own frame: x mesial, y facial, z along its axis.</summary>
     public Geometry.Vec3 Path { get; init; } = Geometry.Vec3.UnitZ;
 
@@ -60,18 +63,24 @@ public sealed record Margin(IReadOnlyList<MarginPiece> Pieces, IReadOnlyList<Tra
     /// <summary>The piece of a segment that the restoration has.</summary>
     public MarginPiece At(Segment segment) => Pieces.First(piece => piece.Segment == segment);
 
+    /// <summary>Width anywhere round the tooth, within a transition without a step.</summary>
+    public Mm WidthAt(double position) => new(Between(position, piece => piece.Width.Value.Target.Value));
+
     /// <summary>
-    /// Width anywhere round the tooth. <paramref name="position"/> counts segments from the middle of the facial over the
-    /// mesial: 0 facial, 2 mesial, 4 lingual, 6 distal, 8 facial again. From one segment to the next the width runs
-    /// smoothly, so there is no step, not within a transition either.
+    /// What a piece says, anywhere round the tooth. <paramref name="position"/> counts segments from the middle of the facial over the
+    /// mesial: 0 facial, 2 mesial, 4 lingual, 6 distal, 8 facial again. From one segment to the next it runs smoothly.
     /// </summary>
-    public Mm WidthAt(double position)
+    public double Between(double position, Func<MarginPiece, double> value)
     {
         var segment = (int)Math.Floor(position) % 8;
-        var here = Pieces[segment].Width.Value.Target;
-        var next = Pieces[(segment + 1) % 8].Width.Value.Target;
+        var (here, next) = (value(NearestTo(segment)), value(NearestTo((segment + 1) % 8)));
         return here + ((next - here) * Geometry.Curves.SmoothStep(0, 1, position - Math.Floor(position)));
     }
+
+    /// <summary>The piece of a segment; where the restoration leaves a surface as it is, the nearest one's runs on.</summary>
+    private MarginPiece NearestTo(int segment) => Pieces.Count == 8 ? Pieces[segment] : Pieces.MinBy(piece => Around(Math.Abs((int)piece.Segment - segment)))!;
+
+    private static int Around(int segments) => Math.Min(segments, 8 - segments);
 }
 
 /// <param name="Segment">Where.</param>

@@ -36,17 +36,18 @@ internal static class RetentiveFeatures
     public static IReadOnlyList<RetentiveFeature> Of(Restoration restoration, IReadOnlyList<FeatureWish>? wishes, FeatureFigures figures)
     {
         if (restoration is not (Restoration.Crown or Restoration.PartialCrown)) return [];
-        var usual = figures.PartialCrown;
-        var wanted = wishes ?? (restoration == Restoration.PartialCrown ? [new(usual.Value, WallSide.Mesial), new(usual.Value, WallSide.Distal)] : []);
-        return
-        [
-            .. wanted.Distinct().Where(wish => restoration == Restoration.Crown || wish.Side != WallSide.Facial).OrderBy(wish => wish.Side).Select(wish => new RetentiveFeature(
-                wish.Kind, wish.Side, Length(wish.Kind == FeatureKind.Groove ? figures.GrooveDepthMm : figures.BoxDepthMm),
-                Length(wish.Kind == FeatureKind.Groove ? figures.GrooveWidthMm : figures.BoxWidthMm), Length(figures.AboveMarginMm))),
-        ];
+        var usual = figures.PartialCrown.Value;
+        var wanted = wishes ?? (restoration == Restoration.PartialCrown ? [new(usual, WallSide.Mesial), new(usual, WallSide.Distal)] : []);
+        return [.. wanted.Distinct().Where(wish => restoration == Restoration.Crown || wish.Side != WallSide.Facial).OrderBy(wish => wish.Side).Select(Feature)];
+
+        RetentiveFeature Feature(FeatureWish wish)
+        {
+            var (depth, width) = wish.Kind == FeatureKind.Groove ? (figures.GrooveDepthMm, figures.GrooveWidthMm) : (figures.BoxDepthMm, figures.BoxWidthMm);
+            return new(wish.Kind, wish.Side, depth.Reasoned(Usual), width.Reasoned(Usual), figures.AboveMarginMm.Reasoned(Usual));
+        }
     }
 
-    private static Reasoned<Mm> Length(Sourced<double> habit) => Reasoned.From(new Mm(habit.Value), new Reason(habit.Text ?? "Usual", habit.Value, habit.Source, habit.Standing));
+    private const string Usual = "Usual";
 }
 
 /// <summary>A groove or box that is asked for.</summary>

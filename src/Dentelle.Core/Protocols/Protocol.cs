@@ -54,6 +54,13 @@ public sealed record Protocol(
 /// <summary>A value with its source and how far to trust it.</summary>
 public sealed record Sourced<T>(T Value, string Source, Standing Standing, string? Text = null);
 
+public static class SourcedLengths
+{
+    /// <summary>The length with its own text as the reason, or these words where it has none.</summary>
+    public static Reasoned<Mm> Reasoned(this Sourced<double> length, string words) =>
+        Core.Reasoned.From(new Mm(length.Value), new Reason(length.Text ?? words, length.Value, length.Source, length.Standing));
+}
+
 public sealed record ProtocolDefaults(
     IReadOnlyList<DefaultMaterials> Materials,
     Sourced<BuildOutSchool> BuildOutSchool,

@@ -23,7 +23,7 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
         var called = name ?? on.Protocol.Name;
         var id = IdOf(on, called);
         if (!on.Text.With(entry.Edits, id, shelf.NextVersion(id), called, shelf.Shipped.Text).Is(out var draft, out var problem)) return problem;
-        return shelf.Read(draft.File.Text, called).Is(out var read, out problem) ? read : Pointed(problem, draft, called);
+        return shelf.Read(draft, called).Is(out var read, out problem) ? read : Pointed(problem, draft, called);
     }
 
     public ProtocolView View(CheckedProtocol read) => View(read.Text, read.Handbook.Protocol);
@@ -88,7 +88,7 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
             if (read.Text.From(here.Text).Count == 0) return new Problem("protocol-here", $"{here.Words}, is here already with the same numbers.");
             if (protocol.Id == shelf.Shipped.Protocol.Id) return new Problem("protocol-file", "The file calls itself the shipped protocol but has other numbers; give it its own id.");
             var next = read.Text.With([], protocol.Id, shelf.NextVersion(protocol.Id), protocol.Name, shelf.Shipped.Text).Value!;
-            if (!shelf.Read(next.File.Text, "the file").Is(out read, out problem)) return problem;
+            if (!shelf.Read(next, "the file").Is(out read, out problem)) return problem;
         }
         return await KeepAsync(read, "Imported", by, use: false, stop);
     }

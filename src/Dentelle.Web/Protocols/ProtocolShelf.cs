@@ -24,6 +24,7 @@ public sealed record KeptProtocol(Handbook Handbook, ProtocolText Text, string N
 public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, NamedText schema)
 {
     private readonly ConcurrentDictionary<(string Id, int Version), KeptProtocol> kept = new();
+    private readonly ConcurrentDictionary<string, bool> sound = new();
     private volatile KeptProtocol? inUse;
 
     /// <summary>The shipped protocol of this program.</summary>
@@ -66,13 +67,17 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
     }
 
     /// <summary>A protocol's text checked like any file, or the sentence that names the place and what is wrong.</summary>
-    public Answer<CheckedProtocol> Read(string text, string name)
-    {
-        var file = new NamedText(name, text);
-        return ProtocolReader.ReadProtocol(file, schema, shipped.Sources).Is(out var protocol, out var problem)
-            ? new CheckedProtocol(shipped with { Protocol = protocol }, new ProtocolText(file, schema))
+    public Answer<CheckedProtocol> Read(string text, string name) =>
+        Checked(new(name, text)).Is(out var protocol, out var problem) ? new CheckedProtocol(protocol, new ProtocolText(new(name, text), schema)) : problem;
+
+    /// <summary>The same for a text that is laid out already.</summary>
+    public Answer<CheckedProtocol> Read(ProtocolText text, string name) => Checked(text.File with { Name = name }).Is(out var protocol, out var problem) ? new CheckedProtocol(protocol, text) : problem;
+
+    /// <summary>A draft comes by several times while it is looked at; the schema, which takes longest, is asked once.</summary>
+    private Answer<Handbook> Checked(NamedText file) =>
+        ProtocolReader.ReadProtocol(file, schema, shipped.Sources, new SchemaMemory(sound.ContainsKey, digest => sound[digest] = true)).Is(out var protocol, out var problem)
+            ? shipped with { Protocol = protocol }
             : problem;
-    }
 
     public KeptProtocol Put(ProtocolRow row, CheckedProtocol read) =>
         kept[(row.ProtocolId, row.Version)] = new(read.Handbook, read.Text, row.Note, row.KeptAt, row.KeptBy);

@@ -29,16 +29,11 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     private Answer<Plan> PlanOf(UnitRow unit, PlanInputs inputs, KeptProtocol protocol)
     {
         if (!PlannedUnit.PlanOnly(ToothOf(unit), inputs, protocol.Handbook).Is(out var plan, out var problem)) return problem;
-        return BridgeOf(unit, plan, inputs) is { } bridge ? BridgePlanner.Along(bridge, [plan])[0] : plan;
-    }
-
-    /// <summary>The bridge that a unit and others of its case make up; null when it stands alone or some of it is gone.</summary>
-    private BridgePlan? BridgeOf(UnitRow unit, Plan plan, PlanInputs inputs)
-    {
-        if (inputs.Bridge is not { } bridge || unit.Case is not { } whole) return null;
+        if (inputs.Bridge is not { } bridge || unit.Case is not { } whole) return plan;
+        // A bridge of which some unit is gone or can't be planned is none: the unit then stands alone.
         var others = whole.Units.Where(row => row.Id != unit.Id && bridge.Teeth.Contains(row.Tooth) && InputsOf(row).Bridge is { } own && own.Teeth.SequenceEqual(bridge.Teeth));
         Plan[] plans = [plan, .. others.Select(row => PlannedUnit.PlanOnly(ToothOf(row), InputsOf(row), shelf.Of(row).Handbook).Value).OfType<Plan>()];
-        return plans.Length == bridge.Teeth.Count ? BridgePlanner.Make(plans, shelf.Of(unit).Protocol) : null;
+        return plans.Length == bridge.Teeth.Count ? BridgePlanner.Joined(plans, shelf.Of(unit).Protocol)[0] : plan;
     }
 
     public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)
@@ -52,7 +47,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
             Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, WordsOf(unit, kept))
         {
             OtherProtocol = OtherOf(unit, planned.Plan),
-            Bridge = BridgeOf(unit, planned.Plan, InputsOf(unit)) is { } bridge ? BridgeDocument.From(bridge) : null,
+            Bridge = planned.Plan.Bridge is { } bridge ? BridgeDocument.From(bridge) : null,
         };
     }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { answer, api, Refusal, type Inputs, type Schemas, type Unit } from '../api/client';
   import { fit } from '../figures/plate';
   import SectionFigure from '../views/unit/SectionFigure.svelte';
@@ -23,12 +24,14 @@
       .map((choice) => `${plain(unit.plan.restoration)} ${choice.material}`),
   ]);
 
-  $effect(() => void compare(options));
+  onMount(() => void compare([]));
 
+  /** Shows these options; one that is refused is told and leaves the others as they are. */
   async function compare(wanted: string[]): Promise<boolean> {
     try {
       const params = { path: { id: unit.id } };
       columns = (await answer(api.POST('/api/units/{id}/options', { params, body: { options: wanted } }))).columns;
+      options = wanted;
       wrong = null;
       return true;
     } catch (error) {
@@ -41,10 +44,7 @@
   async function add(option: string) {
     const wanted = [...options, option.trim()];
     if (!option.trim() || wanted.length > 3) return;
-    if (await compare(wanted)) {
-      options = wanted;
-      line = '';
-    }
+    if (await compare(wanted)) line = '';
   }
 
   const least = (column: Column) =>
@@ -159,7 +159,7 @@
                   <button class="pill text-[13px]" onclick={() => ontake(column.inputs)}>Take this</button>
                   <button
                     class="line-button"
-                    onclick={() => (options = options.filter((other) => other !== column.option))}>Away</button
+                    onclick={() => void compare(options.filter((other) => other !== column.option))}>Away</button
                   >
                 </span>
               {/if}

@@ -1,8 +1,8 @@
 <script lang="ts">
   import Modal from 'flowbite-svelte/Modal.svelte';
-  import { Refusal, type Settings } from '../api/client';
+  import type { Settings } from '../api/client';
   import { mm } from './words';
-  import { notices } from './notices.svelte';
+  import { attempt } from './notices.svelte';
   import { shared } from './shared.svelte';
 
   let { open = $bindable(false) }: { open: boolean } = $props();
@@ -14,14 +14,8 @@
   ] as const;
 
   async function save(part: Partial<Settings>) {
-    try {
-      await shared.save(part);
-      // What is on screen was written in the old notation.
-      dispatchEvent(new CustomEvent('settings-changed'));
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      notices.warn(error.message);
-    }
+    // What is on screen was written in the old notation.
+    if ((await attempt(shared.save(part))) !== null) dispatchEvent(new CustomEvent('settings-changed'));
   }
 </script>
 

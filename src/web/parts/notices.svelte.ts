@@ -1,3 +1,5 @@
+import { Refusal } from '../api/client';
+
 export interface Notice {
   text: string;
   warning: boolean;
@@ -30,3 +32,25 @@ class Notices {
 }
 
 export const notices = new Notices();
+
+/** What a call answered, or null when it was refused: then its sentence stands at the foot of the screen. */
+export async function attempt<T>(call: Promise<T>): Promise<T | null> {
+  try {
+    return await call;
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    notices.warn(error.message);
+    return null;
+  }
+}
+
+/** A file's JSON; undefined when it is none, which is told. */
+export async function jsonOf(file: File, what: string): Promise<unknown> {
+  try {
+    return JSON.parse(await file.text()) as unknown;
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    notices.warn(`“${file.name}” is no ${what}: it is not JSON.`);
+    return undefined;
+  }
+}

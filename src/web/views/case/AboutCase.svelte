@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { answer, api, Refusal, type Schemas } from '../../api/client';
-  import { notices } from '../../parts/notices.svelte';
+  import { answer, api, type Schemas } from '../../api/client';
+  import { attempt } from '../../parts/notices.svelte';
 
   let { whole, onchanged }: { whole: Schemas['CaseView']; onchanged: () => Promise<void> } = $props();
 
@@ -12,14 +12,9 @@
   }
 
   async function change(body: Schemas['CaseEntry'], field: HTMLInputElement | HTMLTextAreaElement, before: string) {
-    try {
-      await answer(api.PUT('/api/cases/{id}', { params: { path: { id: whole.id } }, body }));
-      await onchanged();
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      notices.warn(error.message);
-      field.value = before;
-    }
+    const call = answer(api.PUT('/api/cases/{id}', { params: { path: { id: whole.id } }, body }));
+    if ((await attempt(call)) === null) field.value = before;
+    else await onchanged();
   }
 </script>
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
-  import { notices } from '../../parts/notices.svelte';
+  import { attempt, notices } from '../../parts/notices.svelte';
   import OptionsTable from '../../parts/OptionsTable.svelte';
   import { shared } from '../../parts/shared.svelte';
   import { route } from '../../router';
@@ -66,14 +66,9 @@
   });
 
   async function take(unit: Unit, inputs: Schemas['PlanInputs']) {
-    try {
-      const params = { path: { id: unit.id }, header: { 'If-Match': `"${unit.version}"` } };
-      await answer(api.PUT('/api/units/{id}/inputs', { params, body: inputs }));
+    const params = { path: { id: unit.id }, header: { 'If-Match': `"${unit.version}"` } };
+    if (await attempt(answer(api.PUT('/api/units/{id}/inputs', { params, body: inputs }))))
       notices.say(`${unit.written} is planned anew.`);
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      notices.warn(error.message);
-    }
     await load();
   }
 </script>

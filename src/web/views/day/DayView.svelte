@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { answer, api, Refusal, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
-  import { notices } from '../../parts/notices.svelte';
+  import { attempt, jsonOf, notices } from '../../parts/notices.svelte';
   import { shared } from '../../parts/shared.svelte';
   import CaseRow from './CaseRow.svelte';
 
@@ -35,17 +35,13 @@
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = '';
     if (!file) return;
-    try {
-      const body = JSON.parse(await file.text()) as Schemas['CaseFile'];
-      const added = await answer(api.POST('/api/cases/file', { body }));
-      await load();
-      if (added.told) notices.say(added.told);
-      if (added.firstUnit) await navigate('/unit/:id', { params: { id: added.firstUnit } });
-    } catch (error) {
-      if (error instanceof SyntaxError) notices.warn(`“${file.name}” is no case file: it is not JSON.`);
-      else if (error instanceof Refusal) notices.warn(error.message);
-      else throw error;
-    }
+    const body = await jsonOf(file, 'case file');
+    if (body === undefined) return;
+    const added = await attempt(answer(api.POST('/api/cases/file', { body: body as Schemas['CaseFile'] })));
+    if (!added) return;
+    await load();
+    if (added.told) notices.say(added.told);
+    if (added.firstUnit) await navigate('/unit/:id', { params: { id: added.firstUnit } });
   }
 
   onMount(() => {

@@ -87,7 +87,7 @@
       >
       <div class="flex gap-3">
         <button class="pill" aria-pressed="true">Keep as a new version</button>
-        <button type="button" class="line-button" onclick={() => book.drop()}>Drop changes</button>
+        <button type="button" class="line-button" onclick={() => void book.drop()}>Drop changes</button>
       </div>
     </form>
     <h3 class="mt-4 text-[17px]">On the teeth that are planned</h3>

@@ -11,8 +11,7 @@
   let width = $state(600);
   let chosen = $state('');
 
-  const line = $derived(book.shown?.lines.find((one) => one.group === entry));
-  const kind = $derived(line ? book.shown!.samples.find((one) => one.name === entry) : undefined);
+  const kind = $derived(book.shown?.samples.find((one) => one.name === entry));
   const tooth = $derived(kind?.teeth.includes(chosen) ? chosen : kind?.teeth[0]);
   const height = 216;
 

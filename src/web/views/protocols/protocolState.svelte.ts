@@ -1,5 +1,5 @@
 import { answer, api, Refusal, type Schemas } from '../../api/client';
-import { notices } from '../../parts/notices.svelte';
+import { attempt, jsonOf, notices } from '../../parts/notices.svelte';
 
 export type Head = Schemas['ProtocolHead'];
 export type Line = Schemas['ProtocolLine'];
@@ -43,16 +43,14 @@ export class ProtocolState {
     const path = { id: head.id, version: head.version };
     this.shown = await answer(api.GET('/api/protocols/{id}/{version}', { params: { path } }));
     this.base = head;
-    this.drop();
-  }
-
-  /** Forgets all changes. */
-  drop(): void {
-    const before = this.draft !== null;
     this.edits = [];
     this.draft = null;
     this.wrong = null;
-    if (before && this.base) void this.open(this.base);
+  }
+
+  /** Forgets all changes. */
+  async drop(): Promise<void> {
+    if (this.base) await this.open(this.base);
   }
 
   get entry(): Schemas['DraftEntry'] {
@@ -82,9 +80,8 @@ export class ProtocolState {
   }
 
   async keep(name: string, note: string, use: boolean): Promise<boolean> {
-    const kept = await this.#attempt(answer(api.POST('/api/protocols', { body: { ...this.entry, name, note, use } })));
+    const kept = await attempt(answer(api.POST('/api/protocols', { body: { ...this.entry, name, note, use } })));
     if (!kept) return false;
-    this.draft = null;
     await this.load(kept);
     notices.say(`Kept as ${this.base!.name}, version ${this.base!.version}.`);
     return true;
@@ -92,30 +89,16 @@ export class ProtocolState {
 
   async use(head: Head): Promise<void> {
     const body = { id: head.id, version: head.version };
-    await this.#attempt(answer(api.PUT('/api/protocols/in-use', { body })));
+    await attempt(answer(api.PUT('/api/protocols/in-use', { body })));
     this.heads = (await answer(api.GET('/api/protocols'))).protocols;
     this.base = this.heads.find((one) => one.id === head.id && one.version === head.version) ?? null;
     dispatchEvent(new CustomEvent('protocol-changed'));
   }
 
   async importFile(file: File): Promise<void> {
-    try {
-      const body = JSON.parse(await file.text()) as object;
-      const kept = await this.#attempt(answer(api.POST('/api/protocols/file', { body: body as never })));
-      if (kept) await this.load(kept);
-    } catch (error) {
-      if (!(error instanceof SyntaxError)) throw error;
-      notices.warn(`“${file.name}” is no protocol: it is not JSON.`);
-    }
-  }
-
-  async #attempt<T>(call: Promise<T>): Promise<T | null> {
-    try {
-      return await call;
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      notices.warn(error.message);
-      return null;
-    }
+    const body = await jsonOf(file, 'protocol');
+    if (body === undefined) return;
+    const kept = await attempt(answer(api.POST('/api/protocols/file', { body: body as never })));
+    if (kept) await this.load(kept);
   }
 }

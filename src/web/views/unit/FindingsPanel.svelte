@@ -3,7 +3,7 @@
   import { change, mm } from '../../parts/words';
   import OldWork from './OldWork.svelte';
   import Stepper from './Stepper.svelte';
-  import type { UnitState } from './unitState.svelte';
+  import { toggled, type Measured, type UnitState } from './unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 
@@ -38,19 +38,8 @@
     { key: 'typodont', words: 'Plastic tooth' },
   ];
 
-  function at(field: 'gapMm' | 'contactToCrestMm' | 'wearMm', key: string): number | null {
+  function at(field: Measured, key: string): number | null {
     return (found[field] as Record<string, number> | undefined)?.[key] ?? null;
-  }
-
-  function put(field: 'gapMm' | 'contactToCrestMm' | 'wearMm', key: string, value: number) {
-    const entries: Record<string, number> = { ...found[field] };
-    if (value <= 0) delete entries[key];
-    else entries[key] = value;
-    unitState.changeFindings({ [field]: entries });
-  }
-
-  function toggle<T>(list: readonly T[] | undefined, one: T): T[] {
-    return list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
   }
 </script>
 
@@ -90,7 +79,7 @@
           <button
             class="pill mr-1.5 text-[13px] first-letter:uppercase"
             aria-pressed={found.darkTriangles?.includes(side) ?? false}
-            onclick={() => unitState.changeFindings({ darkTriangles: toggle(found.darkTriangles, side) })}
+            onclick={() => unitState.changeFindings({ darkTriangles: toggled(found.darkTriangles, side) })}
             >{side}</button
           >
         {/each}
@@ -101,7 +90,7 @@
       label={isFront ? 'Edge worn' : 'Cusps worn'}
       value={at('wearMm', worn) ?? 0}
       least={0}
-      onstep={(value) => put('wearMm', worn, value)}
+      onstep={(value) => unitState.measure('wearMm', worn, value)}
     />
     {#each sides as side (side)}
       <Stepper
@@ -109,7 +98,7 @@
         label="Gap {side}"
         value={at('gapMm', side) ?? 0}
         least={0}
-        onstep={(value) => put('gapMm', side, value)}
+        onstep={(value) => unitState.measure('gapMm', side, value)}
       />
     {/each}
     <Stepper
@@ -153,7 +142,7 @@
         least={0}
         by={0.5}
         empty="?"
-        onstep={(value) => put('contactToCrestMm', side, value)}
+        onstep={(value) => unitState.measure('contactToCrestMm', side, value)}
       />
     {/each}
     {#if !isFront}

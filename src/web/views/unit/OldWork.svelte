@@ -2,7 +2,7 @@
   import type { Findings, Schemas, Unit } from '../../api/client';
   import { plain } from '../../parts/words';
   import Stepper from './Stepper.svelte';
-  import type { UnitState } from './unitState.svelte';
+  import { toggled, type UnitState } from './unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 
@@ -12,10 +12,6 @@
   const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
   const isBack = $derived(Number(unit.plan.tooth[1]) > 3);
   const cusps = $derived(unit.plan.intracoronal?.cusps.map((one) => one.cusp) ?? []);
-
-  function toggle<T>(list: readonly T[] | undefined, one: T): T[] {
-    return list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
-  }
 
   function fill(surface: Filling['surface']) {
     const others = found.fillings?.filter((filling) => filling.surface !== surface) ?? [];
@@ -27,13 +23,6 @@
     unitState.changeFindings({
       fillings: found.fillings?.map((other) => (other.surface === filling.surface ? { ...other, ...part } : other)),
     });
-  }
-
-  function thickness(cusp: string, value: number) {
-    const entries: Record<string, number> = { ...found.cuspThicknessMm };
-    if (value <= 0) delete entries[cusp];
-    else entries[cusp] = value;
-    unitState.changeFindings({ cuspThicknessMm: entries });
   }
 </script>
 
@@ -52,7 +41,7 @@
       <button
         class="pill text-[13px]"
         aria-pressed={found.crackedCusps?.includes(cusp) ?? false}
-        onclick={() => unitState.changeFindings({ crackedCusps: toggle(found.crackedCusps, cusp) })}
+        onclick={() => unitState.changeFindings({ crackedCusps: toggled(found.crackedCusps, cusp) })}
         >{plain(cusp)}</button
       >
     {/each}
@@ -65,7 +54,7 @@
       least={0}
       by={0.5}
       empty="?"
-      onstep={(value) => thickness(cusp, value)}
+      onstep={(value) => unitState.measure('cuspThicknessMm', cusp, value)}
     />
   {/each}
 {/if}
@@ -76,7 +65,7 @@
       <button
         class="pill text-[13px]"
         aria-pressed={found.lostRidges?.includes(side) ?? false}
-        onclick={() => unitState.changeFindings({ lostRidges: toggle(found.lostRidges, side) })}>{side} ridge</button
+        onclick={() => unitState.changeFindings({ lostRidges: toggled(found.lostRidges, side) })}>{side} ridge</button
       >
     {/each}
   </div>

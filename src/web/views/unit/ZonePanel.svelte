@@ -52,14 +52,6 @@
             : null;
     return unit.plan.margin.filter((piece) => piece.segment === segment);
   }
-
-  /** From the present surface to the pulp as a radiograph of this patient shows it; nothing takes the average back. */
-  function setPulp(value: number) {
-    const entries: Record<string, number> = { ...unitState.inputs.findings?.pulpMm };
-    if (value <= 0) delete entries[zone.zone];
-    else entries[zone.zone] = value;
-    unitState.changeFindings({ pulpMm: entries });
-  }
 </script>
 
 <aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-4" aria-label="Zone">
@@ -140,7 +132,7 @@
       value={unitState.inputs.findings?.pulpMm?.[zone.zone] ?? null}
       least={0}
       by={0.5}
-      onstep={setPulp}
+      onstep={(value) => unitState.measure('pulpMm', zone.zone, value)}
     />
     {#each margins as piece (piece.segment)}
       <Stepper

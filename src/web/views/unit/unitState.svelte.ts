@@ -9,7 +9,7 @@ import {
   type Unit,
   type Zone,
 } from '../../api/client';
-import { notices } from '../../parts/notices.svelte';
+import { attempt, notices } from '../../parts/notices.svelte';
 
 export interface ReadingEntry {
   zone: string;
@@ -19,6 +19,14 @@ export interface ReadingEntry {
   valueMm?: number;
   beforeMm?: number;
   afterMm?: number;
+}
+
+/** Findings that are lengths by side, cusp or zone. */
+export type Measured = 'gapMm' | 'contactToCrestMm' | 'wearMm' | 'cuspThicknessMm' | 'pulpMm';
+
+/** A list with one more, or without it where it stands there already. */
+export function toggled<T>(list: readonly T[] | undefined, one: T): T[] {
+  return list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
 }
 
 export interface Moved {
@@ -108,6 +116,14 @@ export class UnitState {
     this.change({ findings: { ...this.inputs.findings, ...part } as Findings });
   }
 
+  /** A length found at one of several places; nothing there takes it back. */
+  measure(field: Measured, at: string, value: number): void {
+    const entries: Record<string, number> = { ...this.inputs.findings?.[field] };
+    if (value <= 0) delete entries[at];
+    else entries[at] = value;
+    this.changeFindings({ [field]: entries });
+  }
+
   /** Gives the reason for what would else be refused, or stands as a caution without an answer. */
   because(code: string, reason: string): void {
     const inputs = this.refused?.code === code ? this.refused.inputs : this.inputs;
@@ -147,10 +163,8 @@ export class UnitState {
     const unit = this.unit;
     if (!unit || patient.trim() === unit.case.patient) return;
     const path = { params: { path: { id: unit.case.id } } };
-    const kept = await this.#attempt(async () => {
-      await answer(api.PUT('/api/cases/{id}', { ...path, body: { patient } }));
-    });
-    if (kept) await this.load();
+    const call = answer(api.PUT('/api/cases/{id}', { ...path, body: { patient } }));
+    if ((await attempt(call)) !== null) await this.load();
   }
 
   /** Takes the last change or reading back. */
@@ -185,7 +199,8 @@ export class UnitState {
         this.refused = { code: error.code, message: error.message, inputs: this.inputs };
         this.inputs = this.unit.inputs;
       } else {
-        this.#complain(error);
+        if (!(error instanceof Refusal)) throw error;
+        notices.warn(error.message);
         await this.load();
       }
     } finally {
@@ -196,29 +211,9 @@ export class UnitState {
   }
 
   async #try(call: Promise<Unit>): Promise<Unit | null> {
-    try {
-      const unit = await call;
-      this.#show(unit);
-      return unit;
-    } catch (error) {
-      this.#complain(error);
-      return null;
-    }
-  }
-
-  async #attempt(call: () => Promise<void>): Promise<boolean> {
-    try {
-      await call();
-      return true;
-    } catch (error) {
-      this.#complain(error);
-      return false;
-    }
-  }
-
-  #complain(error: unknown): void {
-    if (!(error instanceof Refusal)) throw error;
-    notices.warn(error.message);
+    const unit = await attempt(call);
+    if (unit) this.#show(unit);
+    return unit;
   }
 
   #show(unit: Unit): void {
