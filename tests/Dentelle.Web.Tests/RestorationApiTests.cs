@@ -79,6 +79,16 @@ public sealed class RestorationApiTests : IDisposable
         Assert.Equal((422, "unanswered"), await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Refused());
         await client.Put($"/api/units/{id}/inputs", """{ "material": "lithium-disilicate", "buildOutMm": { "edge": 2.3 }, "because": { "unsupported-ceramic": "core of the old crown stays" } }""", "\"1\"").Json();
         Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Json())["finished"]!);
+
+        // 1.9 to the pulp on the radiograph less a groove of 1.5: 0.4 stays, and that is told with the cost.
+        id = await client.NewUnit("36 crown lithium disilicate");
+        Task<JsonNode> Seen(string because, int version) => client.Put(
+            $"/api/units/{id}/inputs", $$"""{ "material": "lithium-disilicate", "findings": { "pulpMm": { "groove": 1.9 } }, "because": { {{because}} } }""", $"\"{version}\"").Json();
+        await Seen("", 1);
+        Assert.Contains((await client.Get($"/api/units/{id}/cost"))["cautions"]!.AsArray(), caution => (string)caution!["code"]! == "pulp-danger" && (bool)caution["mustBeAnswered"]!);
+        Assert.Equal((422, "unanswered"), await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Refused());
+        await Seen("\"pulp-danger\": \"root canal is planned\"", 2);
+        Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Json())["finished"]!);
     }
 
     [Fact(DisplayName = "A case can be looked at, renamed, given a visit and have it taken away; the arch has 32 outlines")]

@@ -91,15 +91,19 @@ public static class UnitEndpoints
         return await store.SetTakenBackAsync(id, reading, entry.TakenBack, stop) ? await Shown(unit, views, response, stop) : Problems.NoSuch("reading");
     }
 
-    private static async Task<UnitAnswer> Finish(Guid id, FinishedEntry entry, CaseStore store, UnitViews views, HttpResponse response, CancellationToken stop)
+    private static async Task<UnitAnswer> Finish(Guid id, FinishedEntry entry, CaseStore store, UnitViews views, ProtocolShelf shelf, HttpResponse response, CancellationToken stop)
     {
         if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
         if (!views.Planned(unit).Is(out var planned, out var problem)) return Problems.From(problem);
-        if (entry.Finished && planned.Plan.Cautions.FirstOrDefault(caution => caution is { MustBeAnswered: true, Because: null }) is { } open)
+        if (entry.Finished && Unanswered(unit, planned, shelf.Of(unit).Handbook) is { } open)
             return Problems.From(new Problem("unanswered", $"Not finished yet: “{open.Text}” wants a reason first."));
         await store.SetFinishedAsync(unit, entry.Finished, stop);
         return await Shown(unit, planned, views, response, stop);
     }
+
+    /// <summary>A caution that wants a reason and has none, those over the pulp included.</summary>
+    private static CautionDocument? Unanswered(UnitRow unit, PlannedUnit planned, Handbook handbook) =>
+        planned.Plan.Cautions.Select(CautionDocument.From).Concat(CostOf(unit, planned, handbook).Cautions).FirstOrDefault(caution => caution is { MustBeAnswered: true, Because: null });
 
     public static Answer<Reading> ReadingOf(ReadingEntry entry, Protocol protocol)
     {

@@ -1,8 +1,10 @@
 <script lang="ts">
   import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
   import { mm, plain, standing } from '../../parts/words';
+  import ReasonLine from './ReasonLine.svelte';
+  import type { UnitState } from './unitState.svelte';
 
-  let { unit }: { unit: Unit } = $props();
+  let { unit, unitState }: { unit: Unit; unitState?: UnitState } = $props();
 
   const plan = $derived(unit.plan);
   const weakest = $derived(plan.resistance?.toSorted((a, b) => a.share - b.share)[0]);
@@ -126,13 +128,20 @@
     </p>
   {/if}
   {#each near as caution (caution.zone)}
-    <p
+    <div
       class="mt-1 border-l-4 pl-3 text-[14px] {caution.code === 'pulp-danger'
         ? 'border-critical'
         : 'border-(--over-mark)'}"
     >
       {caution.text}
-    </p>
+      {#if caution.mustBeAnswered && unitState}
+        <ReasonLine
+          label="Reason to do it all the same"
+          given={caution.because}
+          onreason={(reason) => unitState.because(caution.code, reason)}
+        />
+      {/if}
+    </div>
   {/each}
   {#if plan.milling}
     <p class="mt-1">

@@ -160,7 +160,7 @@
       {/each}
     </ul>
   {/if}
-  <UnitFacts {unit} />
+  <UnitFacts {unit} {unitState} />
   <p class="quiet mt-3 border-t border-hairline pt-2">
     A planning aid. The maker’s instructions, local rules and your judgement come first; enamel and pulp are averages:
     confirm on radiographs.
