@@ -40,6 +40,46 @@ public class OtherBodiesTests
         }
     }
 
+    [Fact(DisplayName = "Closing a dark triangle cuts that side through its contact, as wide as the margin and along the path; the other contact stays")]
+    public void ThroughTheContact()
+    {
+        var unit = Shipped.Unit("11 veneer butt triangle mesial");
+        var body = Assert.IsType<VeneerForm>(unit.Drawing.Body);
+        Assert.True(body.Surface.Topology.IsWatertight);
+        var (before, after) = (body.Present.Surface.Positions.ToArray(), body.Surface.Positions.ToArray());
+        double Lost(int way) => Enumerable.Range(0, before.Length).MaxBy(i => way * before[i].X) is var i ? way * (before[i].X - after[i].X) : 0;
+        var width = unit.Plan.Margin.At(Segment.Mesial).Width.Value.Target.Value;
+        Assert.InRange(Lost(1), width, width + 0.6);
+        Assert.InRange(Lost(-1), 0, 0.02);
+        // The finish line lies 0.5 behind the contact: from there lingually nothing is lost.
+        var contact = before.MaxBy(p => p.X).Y;
+        for (var i = 0; i < before.Length; i++)
+        {
+            if (before[i].Y < contact - 0.8 && before[i].Z < 8) Assert.True((before[i] - after[i]).Length() < 0.02, $"{before[i]}");
+        }
+        var cut = new MeshTree(body.Surface);
+        var hidden = Enumerable.Range(0, after.Length).Count(i => (after[i] - before[i]).Length() > 0.1f && cut.AnyHit(new Ray((Vec3)after[i] + (unit.Plan.Path * 0.12), unit.Plan.Path)));
+        Assert.True(hidden < 0.01 * after.Length, $"{hidden} hidden of {after.Length}");
+    }
+
+    [Fact(DisplayName = "A turned tooth loses more from the half that stands out: by sin 12° of the way to the mesial")]
+    public void Turned()
+    {
+        foreach (var line in (string[])["11 veneer butt rotated mesial 12", "21 crown lithium disilicate rotated mesial 12"])
+        {
+            var unit = Shipped.Unit(line);
+            var tree = new MeshTree(unit.Drawing.Body!.Surface);
+            var middle = unit.Plan.Zone("facial-middle-third")!.Depth.Value.Target.Value;
+            var z = 0.5 * unit.Drawing.Body.Present.Surface.Box.High.Z;
+            foreach (var x in (double[])[-1, 0, 1])
+            {
+                var present = unit.Drawing.Body.Present.Surface;
+                var at = new MeshTree(present).FirstHit(new Ray(new Vec3(x, 20, z), -Vec3.UnitY)).At;
+                Assert.Equal(Math.Max(0, middle + (x * Math.Sin(12 * Math.PI / 180))), Math.Abs(tree.SignedDistance((System.Numerics.Vector3)new Vec3(x, 20 - at, z))), 0.08);
+            }
+        }
+    }
+
     [Fact(DisplayName = "An inlay's trench is as wide as its isthmus and opens by its divergence; boxes reach their depth; nothing is undercut toward the bite")]
     public void Cavities()
     {
@@ -71,6 +111,15 @@ public class OtherBodiesTests
         var onlay = Shipped.Unit("16 onlay lithium disilicate gap distal 1.2");
         foreach (var outcome in onlay.Drawing.Outcomes.Where(outcome => outcome.Zone.Kind is ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp))
             Assert.Equal(1.5, outcome.Usual.Value, 0.05);
+        // On the functional side stands a shoulder of 1.0 under the cusps, where the plan says the margin lies: 7.5 of crown − 1.0 to the gum − 1.5 − 1.0.
+        var shoulder = onlay.Plan.Margin.At(Segment.Lingual);
+        Assert.Equal(4.0, shoulder.Level.Value.Value, 6);
+        var top = new MeshTree(onlay.Drawing.Body!.Surface);
+        var tip = onlay.Drawing.Body.Present.Surface.Positions.ToArray().Where(p => p.X > 0 && p.Y < 0).MaxBy(p => p.Z);
+        double Height(double y) => 20 - top.FirstHit(new Ray(new Vec3(tip.X, y, 20), -Vec3.UnitZ)).At;
+        var outer = 20 - top.FirstHit(new Ray(new Vec3(tip.X, -20, 5.0 - 0.4), Vec3.UnitY)).At;
+        Assert.Equal(5.0, Height(-outer + 0.35), 0.35);
+        Assert.True(Height(-outer + 1.6) - Height(-outer + 0.6) > 0.6, "a wall rises behind the shoulder");
         foreach (var cut in (PlannedBody[])[body, onlay.Drawing.Body!])
         {
             var measured = Shipped.Need(PreparationMeasure.Of(cut.Present.Surface, cut.Surface, Vec3.UnitZ));

@@ -19,7 +19,7 @@ public sealed class CavityForm : PlannedBody
     private readonly Cavity cavity;
     private readonly BackCrown crown;
     private readonly ReducedTop? top;
-    private readonly double slope, half, floor, shoulder, bevelHeight, inner;
+    private readonly double slope, half, floor, shoulder, underRim, inner;
     private readonly IReadOnlyList<Box> boxes;
     private readonly int side;
     private readonly AngleTable? outline;
@@ -38,10 +38,10 @@ public sealed class CavityForm : PlannedBody
         floor = line.Average(p => Surface(p.X, p.Y)) - cavity.Depth.Value.Target.Value;
         boxes = [.. cavity.BoxPlans.Select(box => BoxOf(box, protocol.Shape))];
         if (cavity.Covered.Any()) top = Top(present, plan, protocol);
-        bevelHeight = protocol.Shape.BevelHeightMm.Value;
         // A shoulder goes round the whole functional side or is not cut.
         var functional = Cusps.Of(plan.Tooth).Where(IsFunctional).ToArray();
         shoulder = functional.All(cavity.Covered.Contains) ? cavity.FunctionalShoulder?.Value.Value ?? 0 : 0;
+        underRim = functional.Max(cusp => plan.Zone(new Zone(ZoneKind.FunctionalCusp, cusp).Name)?.Depth.Value.Target.Value ?? 0) + protocol.CuspCover.ShoulderUnderCuspMm.Value;
         side = functional[0].IsFacial() ? 1 : -1;
         if (shoulder > 0) outline = Outline();
         lowest = Math.Min(floor, boxes.Count > 0 ? boxes.Min(box => box.Floor) : floor) - 0.5;
@@ -116,22 +116,22 @@ public sealed class CavityForm : PlannedBody
         return Rounded(floor - p.Z, beside - half - ((p.Z - floor) * slope));
     }
 
-    /// <summary>On the side of the functional cusps, where their bevels end: as wide as the shoulder, its inner angle rounded.</summary>
+    /// <summary>On the side of the functional cusps, under their bevels: as wide as the shoulder, its inner angle rounded.</summary>
     private double OnShoulder(Vec3 p)
     {
         var q = Present.Form.Unfitted(p);
-        var under = crown.Table.OverRim(q.X, q.Y).RimHeight - bevelHeight - q.Z;
+        var under = crown.Table.OverRim(q.X, q.Y).RimHeight - underRim - q.Z;
         var inset = outline!.At(Math.Atan2(p.Y, p.X)) - Math.Sqrt((p.X * p.X) + (p.Y * p.Y));
         // From the corners on the contacts begin.
         return Rounded(under, Math.Max(inset - shoulder, 0.8 * ((0.85 * Math.Abs(q.X)) - (side * q.Y))));
     }
 
-    /// <summary>How far the tooth reaches in every direction where the bevels end.</summary>
+    /// <summary>How far the tooth reaches in every direction at the shoulder.</summary>
     private AngleTable Outline() => new(angle =>
     {
         var (sin, cos) = Math.SinCos(angle);
         var far = Present.Form.Size.Mesiodistal + Present.Form.Size.Faciolingual;
-        var level = crown.Table.RimHeight.At(angle) - bevelHeight;
+        var level = crown.Table.RimHeight.At(angle) - underRim;
         return Crossing.Edge(0, far, r => Present.Form.At(new Vec3(r * cos, r * sin, level)));
     });
 

@@ -33,7 +33,7 @@ public static class Draughtsman
         var parameters = handbook.Forms.For(tooth);
         var size = parameters.SizeFor(measured);
         Mm? tips = parameters.Cusps is { } cusps ? new Mm(Math.Round(Rows(cusps) * size.Faciolingual / 2, 2)) : null;
-        return new(new(size.Mesiodistal), tips);
+        return new(new(size.Length), new(size.Mesiodistal), tips);
 
         // Cusps stand at fractions of the half width; the rows are as far apart as their middles.
         static double Rows(IReadOnlyDictionary<string, double[]> cusps)

@@ -17,6 +17,7 @@ internal static class TopDepths
     {
         var byZone = zones.All.Select(zone => Shapes(zone.Kind) ? Asked(plan, zone) : double.NaN).ToArray();
         var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : byZone[label]);
+        if (plan.IsTurned) Turn(plan, surface, zones, labels, depths);
         if (form.Tooth.IsFront) Corners(plan, surface, zones, labels, depths);
         SurfaceValues.Even(surface, depths, Passes, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
         WallDepths(plan, surface, zones, labels, margin, frame, depths);
@@ -45,6 +46,15 @@ internal static class TopDepths
             var height = p.Z - margin.Level(angle);
             if (height < least) continue;
             depths[i] = Math.Min(asked[labels[i]], margin.Width(angle) + (height * tangent) - behind);
+        }
+    }
+
+    /// <summary>A turned tooth is cut more where its facial stands out, less where it has gone in.</summary>
+    private static void Turn(Plan plan, Mesh surface, SurfaceZones zones, int[] labels, double[] depths)
+    {
+        for (var i = 0; i < depths.Length; i++)
+        {
+            if (labels[i] >= 0 && zones.All[labels[i]].Kind.IsFacial()) depths[i] = Math.Max(0, depths[i] + plan.TurnedOut(surface.Positions[i].X));
         }
     }
 

@@ -19,6 +19,9 @@ public sealed class VeneerForm : PlannedBody
     /// <summary>Sides that face less to the front than this are left: the margin ends where it can't be seen from there.</summary>
     private const double FacesFront = 0.25;
 
+    /// <summary>From this far under the planned edge upwards the tooth is too thin where the wall ends; the wall goes straight up from there.</summary>
+    private const double UnderEdge = 1;
+
     /// <summary>What the evening-out of heights changes where nothing is cut.</summary>
     private const double Blurred = 0.01;
 
@@ -38,6 +41,7 @@ public sealed class VeneerForm : PlannedBody
         // The edge first: what comes down with it must still end on the facial and lingual cuts.
         if (Plan.DepthAt(ZoneKind.Edge) > Mm.Zero) LowerEdge(mesh, places);
         Take(mesh, kinds, places, FacialDepths(mesh, kinds), Plan.Path);
+        foreach (var side in Enum.GetValues<ProximalSide>().Where(Plan.GoesThroughContact)) Slice(mesh, kinds, places, side);
         if (Plan.Restoration == Restoration.VeneerWrap) Take(mesh, kinds, places, LingualDepths(mesh, kinds), new Vec3(0, -Math.Sqrt(0.5), Math.Sqrt(0.5)));
         for (var i = 0; i < places.Length; i++)
         {
@@ -75,14 +79,59 @@ public sealed class VeneerForm : PlannedBody
             var above = AboveNeck(mesh.Positions[i]) - level - width;
             var deep = kinds[i] switch
             {
-                ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird or ZoneKind.FacialGingivalThird => Plan.DepthAt(kinds[i]!.Value).Value,
+                { } facial when facial.IsFacial() => Plan.DepthAt(facial).Value,
                 ZoneKind.Mesial or ZoneKind.Distal when mesh.Normals[i].Y > FacesFront => width,
                 _ => double.NaN,
             };
+            if (kinds[i] is { } kind && kind.IsFacial()) deep = Math.Max(0, deep + Plan.TurnedOut(mesh.Positions[i].X));
             depths[i] = above < 0 ? double.NaN : width + ((deep - width) * Curves.SmoothStep(0, Growth, above));
         }
         SurfaceValues.Even(mesh, depths, 5, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
         return depths;
+    }
+
+    /// <summary>A side whose margin goes through the contact: a wall along the path to a little behind the contact, its finish line as wide as the margin there.</summary>
+    private void Slice(Mesh mesh, ZoneKind?[] kinds, Vector3[] places, ProximalSide side)
+    {
+        var way = side == ProximalSide.Mesial ? 1 : -1;
+        var (segment, kind) = side == ProximalSide.Mesial ? (Segment.Mesial, ZoneKind.Mesial) : (Segment.Distal, ZoneKind.Distal);
+        var level = shape.GumAboveNeckMm.Value + Plan.Margin.At(segment).Level.Value.Value;
+        var width = Plan.Margin.At(segment).Width.Value.Target.Value;
+        var lean = Math.Tan(Plan.Convergence.Value.Target.PerWall.Radians);
+        var ends = mesh.Positions[Enumerable.Range(0, places.Length).Where(i => kinds[i] == kind).MaxBy(i => way * mesh.Positions[i].X)].Y - habits.ThroughContactMm.Value;
+        var (rise, foot) = (Plan.Path.Z / Plan.Path.Y, FootOf(level, way, ends));
+        // Along the path a place passes all that lies between it and where the wall ends; the narrowest of it decides.
+        var narrowest = new AcrossHeights(foot, mesh.Box.High.Z - Plan.DepthAt(ZoneKind.Edge).Value - UnderEdge, z => Present.Form.Reach(new Vec2(0, ends), way > 0 ? 0 : Math.PI, z));
+        for (var i = 0; i < places.Length; i++)
+        {
+            var p = mesh.Positions[i];
+            if (kinds[i] is null || way * p.X <= 0 || p.Y < ends || AboveNeck(p) < level) continue;
+            var limit = narrowest.Least(p.Z - (rise * (p.Y - ends)), p.Z) - width - (lean * (p.Y - ends));
+            if (way * places[i].X > limit) places[i].X = (float)(way * limit);
+        }
+    }
+
+    /// <summary>Height at which a side's margin begins where its wall ends.</summary>
+    private double FootOf(double level, int way, double ends) =>
+        Crossing.Edge(Present.Form.Size.Length / 2, -1, z => level - AboveNeck(new Vec3(way * Present.Form.Reach(new Vec2(0, ends), way > 0 ? 0 : Math.PI, z), ends, z)));
+
+    /// <summary>A reach by height, kept at stations close enough to run straight between them.</summary>
+    private sealed class AcrossHeights(double from, double to, Func<double, double> reach)
+    {
+        private const int Stations = 60;
+        private readonly double[] reaches = [.. Enumerable.Range(0, Stations + 1).Select(i => reach(from + ((to - from) * i / Stations)))];
+
+        public double Least(double low, double high)
+        {
+            var (first, last) = (Station(low), Station(high));
+            var least = Math.Min(At(first), At(last));
+            for (var i = (int)Math.Ceiling(first); i <= last; i++) least = Math.Min(least, reaches[i]);
+            return least;
+        }
+
+        private double Station(double z) => Math.Clamp((z - from) / (to - from) * Stations, 0, Stations);
+
+        private double At(double station) => (int)Math.Min(station, Stations - 1) is var i ? reaches[i] + ((reaches[i + 1] - reaches[i]) * (station - i)) : 0;
     }
 
     /// <summary>The chamfer that ends a wrap, as far down the lingual as habit wants it under the lowered edge.</summary>

@@ -10,11 +10,27 @@ internal static class MarginLevels
     {
         if (decision.MarginLevel.TryGetValue(segment, out var chosen))
             return Reasoned.From(chosen, new Reason("Chosen for this tooth", chosen.Value, "P", Standing.Assumed));
+        if (UnderCusp(context, segment) is { } covered) return covered;
         var levels = context.Protocol.Defaults.MarginLevelMm;
         var habit = !context.Tooth.IsFront ? IsFacial(segment) ? levels.BackFacial : levels.Back
             : context.Material is Material.MetalCeramicFacial or Material.MetalCeramicFull && IsFacial(segment) ? levels.FrontMetalCeramicFacial
             : levels.Front;
         return OutOfAttachment(context, segment, PastFilling(context, segment, AtBulge(context, segment, AboveRoot(context, segment, habit.Reasoned("Usual level")))));
+    }
+
+    /// <summary>An onlay ends where its covered cusps were taken down to, and with a shoulder a little under that.</summary>
+    private static Reasoned<Mm>? UnderCusp(PlanContext context, Segment segment)
+    {
+        if (context.Restoration != Restoration.Onlay || segment is Segment.Mesial or Segment.Distal || context.Assessment.Form is not { } form) return null;
+        var functional = Scope.IsFunctional(segment, context);
+        var gum = context.Protocol.Shape.GumAboveNeckMm;
+        var cut = context.Entry.Depth(functional ? ZoneKind.FunctionalCusp : ZoneKind.NonFunctionalCusp, Surface.Ceramic)!;
+        var depth = cut.Range(context.Protocol.Tolerance).Target;
+        var level = Reasoned.From(form.Length - new Mm(gum.Value), new Reason($"From the gum to the cusp tip, about: {form.Length} of crown less {gum.Value:0.0}", form.Length.Value - gum.Value, gum.Source, gum.Standing));
+        level = level.Then(level.Value - depth, new Reason("The covered cusp's depth", -depth.Value, cut.Source, cut.Standing));
+        if (!functional || context.Cavity!.FunctionalShoulder is null) return level;
+        var under = context.Protocol.CuspCover.ShoulderUnderCuspMm;
+        return level.Then(level.Value - new Mm(under.Value), new Reason(under.Text ?? "The shoulder lies under the cusp", -under.Value, under.Source, under.Standing));
     }
 
     /// <summary>Back teeth keep their margin on enamel where the gum has gone back; in front the bared root is covered and the margin goes with the gum.</summary>

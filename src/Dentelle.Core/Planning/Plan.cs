@@ -37,6 +37,16 @@ public sealed record Plan(
     /// <summary>Reasons given for what would else be refused, by code.</summary>
     public IReadOnlyDictionary<string, string> Because { get; init; } = new Dictionary<string, string>();
 
+    /// <summary>Whether a veneer's margin goes on behind the contact of a side.</summary>
+    public bool GoesThroughContact(ProximalSide side) =>
+        Restoration.IsVeneer() && Margin.Pieces.Any(piece => piece.Segment == (side == ProximalSide.Mesial ? Segment.Mesiolingual : Segment.Distolingual));
+
+    /// <summary>Whether the tooth stands turned, so that its facial depths change from mesial to distal.</summary>
+    public bool IsTurned => Assessment.Findings.RotationDeg != 0;
+
+    /// <summary>By how much a turned tooth's facial stands out of the row, millimetres, at so many millimetres to the mesial of its axis; negative where it has gone in.</summary>
+    public double TurnedOut(double mesial) => mesial * Math.Sin(double.DegreesToRadians(Assessment.Findings.RotationDeg));
+
     /// <summary>Depth of a zone that is named by its kind alone and that this kind of tooth has.</summary>
     public Mm DepthAt(ZoneKind kind) => Zone(Kebab.Of(kind))!.Depth.Value.Target;
 

@@ -53,8 +53,9 @@ public sealed record Decision(
 }
 
 /// <summary>Sizes of the crown that rules count with.</summary>
+/// <param name="Length">From the neck to the highest cusp tip or edge.</param>
 /// <param name="Intercuspal">Between facial and lingual cusp tips; null for front teeth.</param>
-public sealed record FormFigures(Mm Mesiodistal, Mm? Intercuspal);
+public sealed record FormFigures(Mm Length, Mm Mesiodistal, Mm? Intercuspal);
 
 /// <summary>Crown size measured on this patient, millimetres; null where it was not measured.</summary>
 public sealed record MeasuredSize(Mm? Length, Mm? Mesiodistal, Mm? Faciolingual)

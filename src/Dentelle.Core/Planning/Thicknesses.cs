@@ -23,7 +23,7 @@ internal static class Thicknesses
     private static Reasoned<MmRange> Coloured(Zone zone, Reasoned<MmRange> set, PlanContext context)
     {
         var steps = context.Findings.ShadeSteps;
-        if (steps <= 0 || !context.Restoration.IsVeneer() || !IsFacial(zone.Kind)) return set;
+        if (steps <= 0 || !context.Restoration.IsVeneer() || !zone.Kind.IsFacial()) return set;
         var (habit, range) = (context.Protocol.Veneers.ShadeStepMm, context.Protocol.Veneers.ShadeStepRangeMm);
         var deeper = new MmRange(
             set.Value.Target + new Mm(steps * habit.Value), set.Value.Least + new Mm(steps * range.From), set.Value.Most + new Mm(steps * range.To));
@@ -34,15 +34,12 @@ internal static class Thicknesses
     private static Reasoned<MmRange> Turned(Zone zone, Reasoned<MmRange> set, PlanContext context)
     {
         var turn = context.Findings.RotationDeg;
-        if (turn == 0 || !IsFacial(zone.Kind) || context.Assessment.Form?.Mesiodistal is not { } width) return set;
+        if (turn == 0 || !zone.Kind.IsFacial() || context.Assessment.Form?.Mesiodistal is not { } width) return set;
         var spread = new Mm(Math.Round(width.Value / 4 * Math.Sin(double.DegreesToRadians(Math.Abs(turn))), 2));
         var range = new MmRange(set.Value.Target, Mm.Most(set.Value.Least - spread, Mm.Zero), set.Value.Most + spread);
         var (more, less) = turn > 0 ? ("mesial", "distal") : ("distal", "mesial");
         return set.Then(range, new Reason($"Turned by {Math.Abs(turn):0}°: {spread} more in the middle of the {more} half, as much less in the {less}", 0, "P", Standing.Assumed));
     }
-
-    private static bool IsFacial(ZoneKind kind) => kind is ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird or ZoneKind.FacialGingivalThird
-        or ZoneKind.FacialOcclusalHalf or ZoneKind.FacialGingivalHalf;
 
     /// <summary>What meets the antagonist or the eye at a zone: metal or ceramic.</summary>
     public static Surface SurfaceAt(Zone zone, PlanContext context) => (context.Coverage, zone) switch

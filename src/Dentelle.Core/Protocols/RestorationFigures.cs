@@ -11,10 +11,11 @@ namespace Dentelle.Core.Protocols;
 /// <param name="EnamelShareGrey">How far to either side of it both ways are open.</param>
 /// <param name="LingualDownMm">How far a wrap goes down the lingual.</param>
 /// <param name="BeyondFillingMm">How far a margin passes beyond a filling.</param>
+/// <param name="ThroughContactMm">How far behind the contact a margin ends that goes through it.</param>
 /// <param name="PathDeg">How far the path points to the edge, from straight facially.</param>
 public sealed record VeneerHabits(
     Sourced<double> EdgeLeastMm, Sourced<double> ShadeStepMm, SourcedLimits ShadeStepRangeMm, Sourced<double> EnamelShareLeast, Sourced<double> EnamelShareGrey,
-    Sourced<double> LingualDownMm, Sourced<double> BeyondFillingMm, Sourced<double> PathDeg);
+    Sourced<double> LingualDownMm, Sourced<double> BeyondFillingMm, Sourced<double> ThroughContactMm, Sourced<double> PathDeg);
 
 /// <summary>Cavities of inlays and onlays in some materials. The isthmus is a width, or a share of the distance between the cusp tips.</summary>
 public sealed record CavityHabits(
@@ -29,7 +30,7 @@ public sealed record IsthmusWidths(double Premolar, double Molar)
 /// <summary>When cusps are covered.</summary>
 public sealed record CuspCover(
     Sourced<double> IsthmusShareMost, Sourced<double> VitalNonFunctionalMm, Sourced<double> VitalFunctionalMm,
-    Sourced<double> RootTreatedNonFunctionalMm, Sourced<double> RootTreatedFunctionalMm, Sourced<double> FunctionalShoulderMm)
+    Sourced<double> RootTreatedNonFunctionalMm, Sourced<double> RootTreatedFunctionalMm, Sourced<double> FunctionalShoulderMm, Sourced<double> ShoulderUnderCuspMm)
 {
     /// <summary>The thickness under which a cusp is covered.</summary>
     public Sourced<double> Least(bool functional, bool rootTreated) => (functional, rootTreated) switch

@@ -62,6 +62,10 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null)
 
 public static class Zones
 {
+    /// <summary>Whether a zone is part of the facial surface.</summary>
+    public static bool IsFacial(this ZoneKind kind) => kind is ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird or ZoneKind.FacialGingivalThird
+        or ZoneKind.FacialOcclusalHalf or ZoneKind.FacialGingivalHalf;
+
     private static readonly ZoneKind[] Front =
     [
         ZoneKind.Edge, ZoneKind.FacialIncisalThird, ZoneKind.FacialMiddleThird, ZoneKind.FacialGingivalThird,
