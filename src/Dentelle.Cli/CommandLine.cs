@@ -20,6 +20,8 @@ public static class CommandLine
         dentelle form --tooth 16 --out DIR [--json]
         dentelle prepare "16 crown zirconia" --out DIR [--json] [--assessment FILE] [--protocol FILE]
         dentelle protocol FILE [--json]
+        dentelle runsheet "45x47 bridge metal-ceramic" [--school axial-first] [--drawer FILE] [--assessment FILE] [--protocol FILE] [--json]
+        dentelle bur 806314001524016 [--json]
         dentelle schema plan|inputs
         dentelle measure --before FILE --after FILE --tooth 36 [--path x,y,z] --aligned --framed [--json]
 
@@ -62,9 +64,11 @@ public static class CommandLine
         ["form", .. var rest] => Form(rest, home),
         ["prepare", .. var rest] => Prepare(rest, home),
         ["measure", .. var rest] => Measure(rest),
+        ["runsheet", .. var rest] => SheetCommands.RunSheet(rest, home),
+        ["bur", .. var rest] => SheetCommands.Bur(rest, home),
         ["protocol", .. var rest] => ProtocolCommand.Compare(rest, home),
         ["schema", .. var rest] => Schema(rest),
-        _ => new Problem("usage", args.Length == 0 ? "Name a command: plan, form, prepare, measure, protocol, schema or help." : $"There is no command “{args[0]}”; there are plan, form, prepare, measure, protocol, schema and help."),
+        _ => new Problem("usage", args.Length == 0 ? "Name a command: plan, form, prepare, measure, runsheet, bur, protocol, schema or help." : $"There is no command “{args[0]}”; there are plan, form, prepare, measure, runsheet, bur, protocol, schema and help."),
     };
 
     private static Answer<string> Plan(string[] args, string home)
@@ -118,14 +122,14 @@ public static class CommandLine
         _ => new Problem("usage", "schema needs plan (what the answer holds) or inputs (what --assessment takes)."),
     };
 
-    private static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook)
-    {
-        if (!QuickLineReader.Read(words, ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem)) return problem;
-        if (!Over(line.Units, options.Value("--assessment")).Is(out var units, out problem)) return problem;
-        return PlannedLine.Make(units, handbook);
-    }
+    private static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook) =>
+        UnitsOf(words, options, handbook).Is(out var units, out var problem) ? PlannedLine.Make(units, handbook) : problem;
 
-    private static Answer<Handbook> HandbookOf(string? protocolPath, string home)
+    /// <summary>What a line says over what the assessment file says.</summary>
+    internal static Answer<LineUnit[]> UnitsOf(string words, CommandOptions options, Handbook handbook) =>
+        QuickLineReader.Read(words, ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem) ? Over(line.Units, options.Value("--assessment")) : problem;
+
+    internal static Answer<Handbook> HandbookOf(string? protocolPath, string home)
     {
         NamedText? protocolFile = null;
         if (protocolPath is { } path)

@@ -18,9 +18,13 @@ namespace Dentelle.Core.Exchange;
 [JsonSerializable(typeof(PreparedDocument))]
 [JsonSerializable(typeof(FormDocument))]
 [JsonSerializable(typeof(ProtocolDocument))]
+[JsonSerializable(typeof(RunSheetDocument))]
+[JsonSerializable(typeof(BurDocument))]
 [JsonSerializable(typeof(Protocol))]
 [JsonSerializable(typeof(SourceTable))]
 [JsonSerializable(typeof(FormTable))]
+[JsonSerializable(typeof(Sequencing.RunSheetTable))]
+[JsonSerializable(typeof(Burs.Drawer))]
 internal sealed partial class DocumentJson : JsonSerializerContext;
 
 [JsonSourceGenerationOptions(
@@ -49,6 +53,10 @@ public static class JsonDocuments
     public static string Write(FormDocument form) => JsonSerializer.Serialize(form, Writing.FormDocument);
 
     public static string Write(ProtocolDocument protocol) => JsonSerializer.Serialize(protocol, Writing.ProtocolDocument);
+
+    public static string Write(RunSheetDocument sheet) => JsonSerializer.Serialize(sheet, Writing.RunSheetDocument);
+
+    public static string Write(BurDocument bur) => JsonSerializer.Serialize(bur, Writing.BurDocument);
 
     /// <summary>Compact, for keeping with the unit.</summary>
     public static string Write(PlanInputs inputs) => JsonSerializer.Serialize(inputs, InputJson.Default.PlanInputs);

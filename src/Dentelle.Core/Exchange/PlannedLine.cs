@@ -53,6 +53,10 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
         return drawn;
     }
 
+    /// <summary>Plans without drawings, those of a bridge joined: what a run sheet needs.</summary>
+    public static Answer<Plan[]> JoinedPlans(IReadOnlyList<LineUnit> units, Handbook handbook) =>
+        Plans(units, handbook).Is(out var plans, out var problem) ? Joined(plans, units, _ => handbook).ToArray() : problem;
+
     /// <summary>Plans without drawings: fast enough for every key that is pressed.</summary>
     public static Answer<List<Plan>> Plans(IReadOnlyList<LineUnit> units, Handbook handbook)
     {

@@ -1,9 +1,11 @@
+using Dentelle.Core.Burs;
 using Dentelle.Core.Forms;
+using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Core.Protocols;
 
-/// <summary>Everything the planner reads that is data and not code: a protocol, the sources and the tooth forms.</summary>
-public sealed record Handbook(Protocol Protocol, SourceTable Sources, FormTable Forms)
+/// <summary>Everything that is data and not code: a protocol, the sources, the tooth forms, what run sheets are made from, and the burs of a starter drawer.</summary>
+public sealed record Handbook(Protocol Protocol, SourceTable Sources, FormTable Forms, RunSheetTable Sheets, Drawer Drawer)
 {
     /// <summary>
     /// Reads a handbook from its files. <paramref name="read"/> is given a file name such as "shipped.json" and returns
@@ -15,7 +17,9 @@ public sealed record Handbook(Protocol Protocol, SourceTable Sources, FormTable 
         var protocolFile = otherProtocol ?? Named("shipped.json");
         if (!ProtocolReader.ReadProtocol(protocolFile, Named("protocol.schema.json"), sources, memory).Is(out var protocol, out problem)) return problem;
         if (!ProtocolReader.ReadForms(Named("tooth-forms.json"), Named("tooth-forms.schema.json"), memory).Is(out var forms, out problem)) return problem;
-        return new Handbook(protocol, sources, forms);
+        if (!RunSheetReader.ReadTable(Named("run-sheet.json"), Named("run-sheet.schema.json"), memory).Is(out var sheets, out problem)) return problem;
+        if (!RunSheetReader.ReadDrawer(Named("drawer.json"), Named("drawer.schema.json"), sheets, memory).Is(out var drawer, out problem)) return problem;
+        return new Handbook(protocol, sources, forms, sheets, drawer);
 
         NamedText Named(string name) => new(name, read(name));
     }

@@ -39,7 +39,7 @@ public static class ProtocolReader
 
     private static volatile FormsRead? lastForms;
 
-    private static Answer<T> Read<T>(NamedText file, NamedText schema, JsonTypeInfo<T> type, SchemaMemory? memory)
+    internal static Answer<T> Read<T>(NamedText file, NamedText schema, JsonTypeInfo<T> type, SchemaMemory? memory)
         where T : class
     {
         JsonElement document;

@@ -1,0 +1,83 @@
+using System.Text.Json.Serialization;
+
+namespace Dentelle.Core.Burs;
+
+[JsonConverter(typeof(KebabCase<BurFamily>))]
+public enum BurFamily
+{
+    Round,
+    CylinderFlat,
+    CylinderRound,
+    TaperFlat,
+    TaperRound,
+    Torpedo,
+    TaperTorpedo,
+    Needle,
+    Flame,
+    Football,
+    Pear,
+    Wheel,
+    Interproximal,
+    EndCutting,
+    DepthRing,
+    NeckBall,
+}
+
+public static class BurFamilies
+{
+    public static string Words(this BurFamily family) => family switch
+    {
+        BurFamily.CylinderFlat => "flat-end cylinder",
+        BurFamily.CylinderRound => "round-end cylinder",
+        BurFamily.TaperFlat => "flat-end taper",
+        BurFamily.TaperRound => "round-end taper",
+        BurFamily.TaperTorpedo => "tapered torpedo",
+        BurFamily.Football => "football",
+        BurFamily.Interproximal => "thin interproximal taper",
+        BurFamily.EndCutting => "end-cutting cylinder",
+        BurFamily.DepthRing => "depth-ring cutter",
+        BurFamily.NeckBall => "ball with a neck",
+        _ => Kebab.Words(family),
+    };
+
+    /// <summary>Whether its tip is a half ball, so that sunk sideways past its radius it leaves a lip.</summary>
+    public static bool HasRoundedTip(this BurFamily family) => family is BurFamily.CylinderRound or BurFamily.TaperRound or BurFamily.Torpedo or BurFamily.TaperTorpedo or BurFamily.Round;
+
+    /// <summary>Whether its sides stand straight enough to give a wall its angle.</summary>
+    public static bool CutsWalls(this BurFamily family) => family is BurFamily.CylinderFlat or BurFamily.CylinderRound or BurFamily.TaperFlat or BurFamily.TaperRound
+        or BurFamily.Torpedo or BurFamily.TaperTorpedo or BurFamily.Needle or BurFamily.Interproximal;
+}
+
+/// <summary>A rotary instrument by its shape and sizes, millimetres; generic, no maker's.</summary>
+/// <param name="Id">Stable name.</param>
+/// <param name="Code">ISO 6360 number; null where the number of its shape is not known here.</param>
+/// <param name="TipMm">Diameter at the tip: of the half ball, or of the flat end.</param>
+/// <param name="LargestMm">Largest diameter of the working part.</param>
+/// <param name="LengthMm">Length of the working part.</param>
+/// <param name="CornerMm">Radius of a flat end's corner.</param>
+/// <param name="GuideMm">Diameter of the smooth part that stops it: between the rings, or the neck of a ball.</param>
+/// <param name="UsesMost">After so many preparations it is worn; 1 for single use; null when nothing is known.</param>
+public sealed record Bur(
+    string Id, BurFamily Family, BurMaterial Material, Grit Grit, double TipMm, double LargestMm, double LengthMm, string Shank = "314", string? Code = null,
+    double CornerMm = 0, double? GuideMm = null, int? Blades = null, int? UsesMost = null)
+{
+    public Mm Tip => new(TipMm);
+
+    public ShankKind ShankKind => ShankKind.Of(Shank)!;
+
+    /// <summary>"Round-end taper, tip 1.0, medium".</summary>
+    public string Name
+    {
+        get
+        {
+            var words = Family.Words();
+            var size = Family switch
+            {
+                BurFamily.Round or BurFamily.Football or BurFamily.Flame or BurFamily.Pear or BurFamily.Wheel => $"{new Mm(LargestMm)}",
+                BurFamily.DepthRing or BurFamily.NeckBall => $"{BurSums.SelfLimitedDepth(this)!.Value} deep",
+                _ => $"tip {Tip}",
+            };
+            return $"{char.ToUpperInvariant(words[0])}{words[1..]}, {size}, {(Material == BurMaterial.Carbide ? Blades is { } blades ? $"{blades}-blade carbide" : "carbide" : Kebab.Words(Grit))}";
+        }
+    }
+}

@@ -1,0 +1,168 @@
+using Dentelle.Core.Burs;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Sequencing;
+
+/// <summary>What a run sheet is made with besides the plans.</summary>
+/// <param name="Burs">The practice's burs that may be used.</param>
+/// <param name="School">Another school than the plans' own.</param>
+/// <param name="Times">The practice's own times.</param>
+/// <param name="Wanted">The user's own order, by keys; what it leaves out follows the best order.</param>
+public sealed record SheetRequest(IReadOnlyList<Bur> Burs, CuttingSchool? School = null, LearnedTimes? Times = null, IReadOnlyList<string>? Wanted = null);
+
+/// <summary>The steps of a visit in their order.</summary>
+/// <param name="BurChanges">How often another rotary tool is taken up.</param>
+/// <param name="ToothByTooth">The same when one tooth is finished after the other.</param>
+public sealed record RunSheet(
+    VisitSteps Visit, IReadOnlyList<TimedStep> Steps, int BurChanges, int ViewChanges, int LowerBound, bool Proven, (int BurChanges, int ViewChanges)? ToothByTooth, IReadOnlyList<FreeTime> Free, double Minutes)
+{
+    public static Answer<RunSheet> Make(IReadOnlyList<Plan> plans, SheetRequest request, Protocol protocol, RunSheetTable table)
+    {
+        if (!VisitSteps.Of(plans, request.School, protocol, table, request.Burs).Is(out var visit, out var problem)) return problem;
+        var graph = StepGraph.Of(visit);
+        var best = graph.Best();
+        var order = best.Order;
+        if (request.Wanted is { } wanted)
+        {
+            if (!graph.InOrder(wanted, order).Is(out var own, out problem)) return problem;
+            order = own.Steps;
+        }
+        var (tools, views) = graph.Changes(order);
+        var (timed, free) = Timeline.Of([.. order.Select(i => visit.Steps[i])], visit.Order, table.Limits, request.Times ?? LearnedTimes.None);
+        return new RunSheet(visit, timed, tools, views, best.LowerBound, best.Proven, graph.ToothByTooth(), free, timed[^1].End);
+    }
+}
+
+/// <summary>A visit's steps by number, for the search and for an order of the user's own.</summary>
+internal sealed class StepGraph
+{
+    private readonly VisitSteps visit;
+    private readonly Dictionary<string, int> numbers;
+    private readonly List<int>[] before;
+    private readonly OrderTask task;
+
+    private StepGraph(VisitSteps visit)
+    {
+        this.visit = visit;
+        numbers = visit.Steps.Select((step, i) => (step.Key, i)).ToDictionary(entry => entry.Key, entry => entry.i);
+        before = [.. visit.Steps.Select(_ => new List<int>())];
+        foreach (var edge in visit.Order) before[numbers[edge.Then]].Add(numbers[edge.First]);
+        task = Task([.. Enumerable.Range(0, visit.Steps.Count)]);
+    }
+
+    public static StepGraph Of(VisitSteps visit) => new(visit);
+
+    public BestOrder Best()
+    {
+        // Steps that need neither tool nor place never cost anything: they are put back where they are due.
+        int[] counted = [.. Enumerable.Range(0, visit.Steps.Count).Where(Counts)];
+        var best = StepOrder.Find(Task(counted));
+        return best with { Order = WithTheRest([.. best.Order.Select(i => counted[i])]) };
+    }
+
+    public (int Tools, int Views) Changes(IEnumerable<int> order) => StepOrder.Changes(task, order);
+
+    /// <summary>Changes when each tooth is finished before the next is begun; null for a single one.</summary>
+    public (int BurChanges, int ViewChanges)? ToothByTooth()
+    {
+        var teeth = visit.Steps.Select(step => step.Tooth).OfType<ToothCode>().Distinct().ToArray();
+        if (teeth.Length < 2) return null;
+        var whole = new List<int>();
+        foreach (var tooth in teeth)
+        {
+            int[] own = [.. Enumerable.Range(0, visit.Steps.Count).Where(i => visit.Steps[i].Tooth == tooth && Counts(i))];
+            whole.AddRange(StepOrder.Find(Task(own)).Order.Select(i => own[i]));
+        }
+        return StepOrder.Changes(task, whole);
+    }
+
+    /// <summary>The user's order when it keeps every precedence; else the sentence that says what holds it back.</summary>
+    public Answer<Sequence> InOrder(IReadOnlyList<string> wanted, IReadOnlyList<int> best)
+    {
+        var known = wanted.Where(numbers.ContainsKey).Distinct().Select(key => numbers[key]).ToArray();
+        // Steps the user's list does not know go where the best order has them: after the step they follow there.
+        var whole = known.ToList();
+        foreach (var (step, at) in best.Select((step, at) => (step, at)))
+        {
+            if (whole.Contains(step)) continue;
+            var place = at == 0 ? 0 : whole.IndexOf(best[at - 1]) + 1;
+            whole.Insert(place, step);
+        }
+        var places = new int[visit.Steps.Count];
+        for (var i = 0; i < whole.Count; i++) places[whole[i]] = i;
+        var broken = visit.Order.FirstOrDefault(edge => places[numbers[edge.First]] > places[numbers[edge.Then]]);
+        return broken is null ? new Sequence(whole) : new Problem("step-order", $"{visit.Steps[numbers[broken.Then]].Name} can’t go there. {broken.Because}.");
+    }
+
+    private bool Counts(int step) => visit.Steps[step].InHand is not null || visit.Steps[step].View is not null;
+
+    private OrderTask Task(int[] steps)
+    {
+        var place = steps.Select((step, i) => (step, i)).ToDictionary(entry => entry.step, entry => entry.i);
+        var (tools, views, units) = (new List<string>(), new List<string>(), new List<ToothCode>());
+        return new(
+            [.. steps.Select(step => Number(tools, visit.Steps[step].InHand))], [.. steps.Select(step => Number(views, visit.Steps[step].View?.Key))],
+            steps.Length > OrderTask.MostSteps ? [] : [.. steps.Select(step => Reach(step, place).Aggregate(UInt128.Zero, (mask, earlier) => mask | (UInt128.One << place[earlier])))],
+            [.. steps.Select(step => visit.Steps[step].Tooth is { } tooth ? Number(units, tooth) : -1)]);
+
+        static int Number<T>(List<T> known, T? value)
+        {
+            if (value is null) return -1;
+            if (known.IndexOf(value) is >= 0 and var at) return at;
+            known.Add(value);
+            return known.Count - 1;
+        }
+    }
+
+    /// <summary>The nearest earlier steps that are among those asked for, through those that are not.</summary>
+    private HashSet<int> Reach(int step, Dictionary<int, int> among)
+    {
+        var (found, open, seen) = (new HashSet<int>(), new Stack<int>(before[step]), new HashSet<int>());
+        while (open.TryPop(out var earlier))
+        {
+            if (!seen.Add(earlier)) continue;
+            if (among.ContainsKey(earlier)) found.Add(earlier);
+            else foreach (var further in before[earlier]) open.Push(further);
+        }
+        return found;
+    }
+
+    /// <summary>Steps that cost nothing, each as early as it can be.</summary>
+    private List<int> WithTheRest(IReadOnlyList<int> counted)
+    {
+        var (order, done) = (new List<int>(), new HashSet<int>());
+        foreach (var step in counted)
+        {
+            Need(step);
+            Free();
+        }
+        Free();
+        return order;
+
+        void Need(int step)
+        {
+            foreach (var earlier in before[step].Where(earlier => !done.Contains(earlier)).Order()) Need(earlier);
+            if (done.Add(step)) order.Add(step);
+        }
+
+        void Free()
+        {
+            for (var more = true; more;)
+            {
+                more = false;
+                for (var step = 0; step < before.Length; step++)
+                {
+                    if (Counts(step) || done.Contains(step) || !before[step].All(done.Contains)) continue;
+                    done.Add(step);
+                    order.Add(step);
+                    more = true;
+                }
+            }
+        }
+    }
+}
+
+/// <summary>Numbers of steps in an order that holds.</summary>
+internal sealed record Sequence(IReadOnlyList<int> Steps);

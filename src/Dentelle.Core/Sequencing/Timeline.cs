@@ -1,0 +1,59 @@
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Sequencing;
+
+/// <summary>A step with its place in the visit. Minutes from the begin.</summary>
+/// <param name="Learned">Whether the practice's own times stand behind its minutes.</param>
+public sealed record TimedStep(SheetStep Step, int Order, double Start, double Minutes, bool Learned)
+{
+    public double End => Start + Minutes;
+}
+
+/// <summary>A wait in which nothing else of the visit can be done. Minutes from the begin.</summary>
+public sealed record FreeTime(double Start, double End, string After);
+
+/// <summary>When each step begins: one pair of hands, waits run beside the work.</summary>
+public static class Timeline
+{
+    public static (IReadOnlyList<TimedStep> Steps, IReadOnlyList<FreeTime> Free) Of(IReadOnlyList<SheetStep> steps, IReadOnlyList<Precedence> order, SheetLimits limits, LearnedTimes times)
+    {
+        var waits = order.Where(edge => edge.Waits).ToLookup(edge => edge.Then, edge => edge.First);
+        var ready = new Dictionary<string, double>();
+        var (timed, free) = (new List<TimedStep>(), new List<FreeTime>());
+        var (now, tool, view) = (0.0, (string?)null, (string?)null);
+        foreach (var step in steps)
+        {
+            if (step.InHand is { } hand && hand != tool) (now, tool) = (now + (tool is null ? 0 : limits.ChangeMinutes.Value), hand);
+            if (step.View?.Key is { } place && place != view) (now, view) = (now + (view is null ? 0 : limits.ViewMinutes.Value), place);
+            var gate = waits[step.Key].Where(ready.ContainsKey).Select(first => (First: first, At: ready[first])).DefaultIfEmpty((First: "", At: 0)).MaxBy(entry => entry.At);
+            if (gate.At > now + 1e-9)
+            {
+                free.Add(new(Math.Round(now, 2), Math.Round(gate.At, 2), gate.First));
+                now = gate.At;
+            }
+            var (minutes, learned) = times.For(step, limits);
+            timed.Add(new(step, timed.Count + 1, Math.Round(now, 2), minutes, learned));
+            now += minutes;
+            ready[step.Key] = now + (step.Entry.WaitMinutes ?? 0);
+        }
+        return (timed, free);
+    }
+}
+
+/// <summary>How long steps took in this practice.</summary>
+/// <param name="Minutes">Recorded times by step and kind of tooth.</param>
+public sealed record LearnedTimes(IReadOnlyDictionary<(string Code, ToothKind? Kind), IReadOnlyList<double>> Minutes)
+{
+    public static readonly LearnedTimes None = new(new Dictionary<(string, ToothKind?), IReadOnlyList<double>>());
+
+    /// <summary>The median of the recorded times once there are enough, which one long day does not move; before that what the table assumes.</summary>
+    public (double Minutes, bool Learned) For(SheetStep step, SheetLimits limits)
+    {
+        if (!Minutes.TryGetValue((step.Code, step.Tooth?.Kind), out var own) || own.Count < limits.TimesNeeded.Value) return (step.Minutes, false);
+        double[] sorted = [.. own.Order()];
+        var middle = sorted.Length / 2;
+        var median = sorted.Length % 2 == 1 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
+        // Times are recorded for the whole step; a part takes its share.
+        return (Math.Round(step.Part?.EndsWith("half", StringComparison.Ordinal) == true ? median / 2 : median, 1), true);
+    }
+}

@@ -1,0 +1,282 @@
+using Dentelle.Core.Burs;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Sequencing;
+
+/// <summary>Turns one tooth's plan into the steps of its school: what each takes, with which bur, how deep, from where.</summary>
+internal sealed class UnitSteps
+{
+    private readonly Plan plan;
+    private readonly Protocol protocol;
+    private readonly RunSheetTable table;
+    private readonly IReadOnlyList<Bur> drawer;
+    private readonly IReadOnlyDictionary<string, int> inUse;
+    private readonly SchoolEntry school;
+    private readonly Mm tolerance;
+
+    /// <summary>What each zone still has to lose, as the stages go by.</summary>
+    private readonly Dictionary<Zone, Mm> left = [];
+
+    public UnitSteps(Plan plan, SchoolEntry school, Protocol protocol, RunSheetTable table, IReadOnlyList<Bur> drawer, IReadOnlyDictionary<string, int> inUse)
+    {
+        (this.plan, this.school, this.protocol, this.table, this.drawer, this.inUse) = (plan, school, protocol, table, drawer, inUse);
+        tolerance = new(table.Limits.ToleranceMm.Value);
+        foreach (var zone in plan.Zones) left[zone.Zone] = zone.Depth.Value.Target;
+    }
+
+    /// <summary>The school's stages as steps; stages that this tooth has nothing of are left out.</summary>
+    public IReadOnlyList<IReadOnlyList<SheetStep>> Stages()
+    {
+        var stages = new List<IReadOnlyList<SheetStep>>();
+        foreach (var codes in SchoolStages.Of(school, plan, protocol))
+        {
+            SheetStep[] steps = [.. codes.SelectMany(Make)];
+            if (steps.Length > 0) stages.Add(steps);
+        }
+        return stages;
+    }
+
+    /// <summary>A step outside of the school's stages.</summary>
+    public SheetStep Single(string code) => Plain(table.Step(code), "");
+
+    private IEnumerable<SheetStep> Make(string code)
+    {
+        var entry = table.Step(code);
+        return entry.Cut switch
+        {
+            StepCut.Guide => Guides(entry),
+            StepCut.Bulk or StepCut.Ceramic => Bulk(entry),
+            StepCut.Fine => Fine(entry),
+            StepCut.Line => Line(entry),
+            StepCut.Trace => [Trace(entry)],
+            StepCut.Through => Zones(entry).Count > 0 ? [Through(entry)] : [],
+            StepCut.Feature => plan.Features.Any(feature => feature.Kind == entry.Feature) ? [Feature(entry)] : [],
+            _ => Needed(entry) ? [Plain(entry, "")] : [],
+        };
+    }
+
+    /// <summary>Steps that only some findings or habits call for.</summary>
+    private bool Needed(StepEntry entry) => entry.Code switch
+    {
+        "caries" or "void-fill" => plan.Assessment.Findings.Caries && (entry.Code == "caries" || protocol.Takes("void", "fill")),
+        "facial-groove" => school.School == CuttingSchool.ThreeBur || protocol.Takes("hold-and-bond", "both"),
+        "facial-protection" => plan.MaterialClass == MaterialClass.Metal,
+        "polish" => plan.Restoration.IsVeneer() || protocol.Takes("finish", "polished"),
+        _ => true,
+    };
+
+    private IEnumerable<SheetStep> Guides(StepEntry entry)
+    {
+        var inherent = school.School is CuttingSchool.MarginFirst or CuttingSchool.Veneer or CuttingSchool.ThreeBur or CuttingSchool.ParallelPair;
+        if (!inherent && protocol.Takes("depth-guides", "none")) yield break;
+        var plane = !inherent && protocol.Takes("depth-guides", "plane");
+        var zones = Zones(entry).Where(zone => Rough(zone) > Mm.Zero).ToArray();
+        if (zones.Length == 0) yield break;
+        var role = plane ? "plane" : RoleOf(entry);
+        // The commonest depth chooses the bur; others are read on the same one.
+        var depth = Usual(zones.Select(Rough));
+        var half = role == "half-guide";
+        var (choice, tool) = Choose(role, half ? LineWidthAt(Segment.Lingual) ?? depth : depth, null);
+        var cuts = zones.Select(zone => new ZoneCut(zone.Zone, half ? Mm.Least(Rough(zone), depth) : Rough(zone), Mm.Zero, 1, left[zone.Zone], Mark(choice, Rough(zone)))).ToArray();
+        yield return Step(entry, plane ? entry.Name.Replace("Depth grooves", "Depth plane", StringComparison.Ordinal) : entry.Name, null, cuts, [], null, choice, tool, null);
+    }
+
+    private IEnumerable<SheetStep> Bulk(StepEntry entry)
+    {
+        var zones = Zones(entry).Where(zone => TakenBy(entry, zone) > Mm.Zero).ToArray();
+        if (zones.Length == 0) yield break;
+        var halves = entry.Halves || (protocol.Takes("halves", "half") && entry.Surface is StepSurface.Occlusal or StepSurface.Facial && school.School is CuttingSchool.EdgeFirst or CuttingSchool.FacialFirst or CuttingSchool.ProximalFirst);
+        var depths = zones.ToDictionary(zone => zone.Zone, zone => TakenBy(entry, zone));
+        var segment = SegmentOf(zones[0].Zone.Kind);
+        var width = LineWidthAt(segment);
+        var role = RoleOf(entry);
+        var wall = table.Roles[role].Use == BurUse.Wall;
+        var (choice, tool) = Choose(role, wall ? width ?? Usual(depths.Values) : Usual(depths.Values), wall || table.Roles[role].Families.Count == 0 ? ClassAt(segment) : null);
+        double? tilt = entry.Code switch { "bevel" => protocol.Shape.BevelDeg.Value, _ when wall => Tilt(choice), _ when role == "cavity" => CavityTilt(choice), _ => null };
+        string?[] parts = halves ? ["mesial half", "distal half"] : [null];
+        var share = 1.0 / parts.Length;
+        foreach (var part in parts)
+        {
+            ZoneCut[] cuts = [.. zones.Select(zone =>
+            {
+                if (part == parts[^1]) left[zone.Zone] -= depths[zone.Zone];
+                return new ZoneCut(zone.Zone, depths[zone.Zone], depths[zone.Zone], share, part == parts[^1] ? left[zone.Zone] : left[zone.Zone] - depths[zone.Zone], Mark(choice, depths[zone.Zone]));
+            })];
+            yield return Step(entry, entry.Name, part, cuts, [], null, choice, tool, tilt);
+        }
+    }
+
+    /// <summary>What a bulk step takes from a zone: down to the rough depth, or for metal only where ceramic comes last.</summary>
+    private Mm TakenBy(StepEntry entry, ZonePlan zone)
+    {
+        var beyond = BeyondMetal(zone);
+        return entry.Cut == StepCut.Ceramic ? beyond : Mm.Most(Mm.Zero, Rough(zone) - (school.School == CuttingSchool.CeramicFacing ? beyond : Mm.Zero));
+    }
+
+    /// <summary>By how much a facial cusp that gets ceramic is deeper than metal alone would need.</summary>
+    private Mm BeyondMetal(ZonePlan zone)
+    {
+        if (school.School != CuttingSchool.CeramicFacing || zone.Zone.Cusp?.IsFacial() != true || protocol.Entry(plan.Restoration, plan.Material.Value)?.Depth(zone.Zone.Kind, Surface.Metal) is not { } metal) return Mm.Zero;
+        return Mm.Most(Mm.Zero, zone.Thickness.Target - metal.Range(protocol.Tolerance).Target);
+    }
+
+    /// <summary>The fine pass keeps to the shape that cut the line: one step for each class of finish line.</summary>
+    private IEnumerable<SheetStep> Fine(StepEntry entry)
+    {
+        var walls = entry.Code == "fine-walls";
+        var groups = Zones(entry).Where(zone => left[zone.Zone] > Mm.Zero).GroupBy(zone => walls ? ClassAt(SegmentOf(zone.Zone.Kind)) : null).OrderBy(group => group.Key).ToArray();
+        foreach (var group in groups)
+        {
+            ZonePlan[] zones = [.. group];
+            var width = walls ? LineWidthAt(SegmentOf(zones[0].Zone.Kind)) : null;
+            var (choice, tool) = Choose(RoleOf(entry), width, group.Key);
+            ZoneCut[] cuts = [.. zones.Select(zone =>
+            {
+                var rest = left[zone.Zone];
+                left[zone.Zone] = Mm.Zero;
+                return new ZoneCut(zone.Zone, rest, rest, 1, Mm.Zero, null);
+            })];
+            yield return Step(entry, entry.Name, groups.Length > 1 && group.Key is { } line ? $"over {Kebab.Of(line)}s" : null, cuts, [], null, choice, tool, walls ? Tilt(choice) : null);
+        }
+    }
+
+    private IEnumerable<SheetStep> Line(StepEntry entry)
+    {
+        var pieces = plan.Margin.Pieces.Where(piece => piece.Width.Value.Target > Mm.Zero && Belongs(entry, piece)).ToArray();
+        if (pieces.Length == 0) yield break;
+        var width = pieces.Max(piece => piece.Width.Value.Target);
+        var shaped = entry.ByDesign is not null || table.Roles[RoleOf(entry)].Families.Count > 0 ? (LineClass?)null : Class(pieces[0].Design);
+        var (choice, tool) = Choose(RoleOf(entry), width, shaped);
+        yield return Step(entry, entry.Name, null, [], [.. pieces.Select(piece => piece.Segment)], width, choice, tool, Tilt(choice));
+    }
+
+    private static bool Belongs(StepEntry entry, MarginPiece piece) => entry.Code switch
+    {
+        "gum-margin" => piece.Segment is Segment.Facial or Segment.Mesiofacial or Segment.Distofacial,
+        "proximal-shoulders" or "mock-margin" => piece.Segment is Segment.Mesial or Segment.Distal or Segment.Mesiolingual or Segment.Distolingual,
+        "functional-shoulder" => piece.Segment is not (Segment.Mesial or Segment.Distal) && Class(piece.Design) == LineClass.Shoulder,
+        _ => entry.ByDesign is null || Class(piece.Design) == entry.ByDesign,
+    };
+
+    private SheetStep Trace(StepEntry entry)
+    {
+        var width = plan.Margin.Pieces.Max(piece => piece.Width.Value.Target);
+        var (choice, tool) = Choose(RoleOf(entry), width, null);
+        var sunk = choice?.Chosen is { } ball ? Mm.Least(Mm.Most(width - plan.FinishingAllowance, Mm.Zero), ball.Tip * 0.5) : width;
+        return Step(entry, entry.Name, null, [], [.. plan.Margin.Pieces.Select(piece => piece.Segment)], sunk, choice, tool, null);
+    }
+
+    private SheetStep Through(StepEntry entry)
+    {
+        // What is cut at the contact: the wall's depth there, or where the restoration stays inside its contact, the line's width.
+        var zones = Zones(entry);
+        var cut = zones.Min(zone => Mm.Most(zone.Depth.Value.Target, LineWidthAt(SegmentOf(zone.Zone.Kind)) ?? Mm.Zero));
+        var contact = plan.Assessment.Form is { } form ? form.Length.Value * (1 - table.Limits.ContactHeightShare.Value) : 4;
+        var role = table.Roles[RoleOf(entry)];
+        var choice = BurChoice.For(new BurNeed(role, role.Families, null, null, null, cut, contact, new(table.Limits.ShellMm.Value)), drawer, tolerance, inUse);
+        return Step(entry, entry.Name, null, [.. zones.Select(zone => new ZoneCut(zone.Zone, null, Mm.Zero, 1, left[zone.Zone], null))], [], null, choice, null, null);
+    }
+
+    private SheetStep Feature(StepEntry entry)
+    {
+        var feature = plan.Features.First(one => one.Kind == entry.Feature);
+        var (choice, tool) = Choose(RoleOf(entry), feature.Width.Value, null);
+        return Step(entry, $"{entry.Name}, {string.Join(", ", plan.Features.Where(one => one.Kind == entry.Feature).Select(one => Kebab.Of(one.Side)))}", null, [], [], feature.Depth.Value, choice, tool, Tilt(choice));
+    }
+
+    private SheetStep Plain(StepEntry entry, string part)
+    {
+        var (choice, tool) = entry.Role is null ? (null, null) : Choose(RoleOf(entry), null, ClassAt(Segment.Facial));
+        return Step(entry, entry.Name, part.Length > 0 ? part : null, [], [], null, choice, tool, null);
+    }
+
+    private SheetStep Step(StepEntry entry, string name, string? part, ZoneCut[] cuts, Segment[] segments, Mm? width, BurChoice? choice, string? tool, double? tilt)
+    {
+        var lip = width is { } sunk && choice?.Chosen is { } bur && entry.Cut is StepCut.Line ? BurSums.Lip(bur, sunk) : Mm.Zero;
+        var cautions = new List<string>();
+        if (entry.Caution is { } caution) cautions.Add(caution);
+        if (lip > Mm.Zero) cautions.Add($"Sunk past half of its tip it leaves a lip of {lip}: chip it away with an end-cutting bur or by hand.");
+        if (entry.Code == "gum-margin" && protocol.Takes("dry-margin", "dry")) cautions.Add("Dry only briefly, with air, and only in enamel: heat builds up at once.");
+        var sink = width ?? cuts.Select(cut => cut.Sink).Max();
+        if (choice is not null) choice = choice with { Mark = sink is { } deep && deep > Mm.Zero && entry.Cut is not StepCut.Fine ? Mark(choice, deep) : null };
+        var key = $"{plan.Tooth.Iso}/{entry.Code}{(part is null ? "" : "/" + part.Replace(' ', '-'))}";
+        return new(key, entry, name, plan.Tooth, part, cuts, segments, width, choice, tool, tilt is { } t ? Math.Round(t, 1) + 0.0 : null, View(entry), Math.Round(entry.Minutes.For(plan.Tooth) / (part?.EndsWith("half", StringComparison.Ordinal) == true ? 2 : 1), 1), lip, cautions);
+    }
+
+    private StepView? View(StepEntry entry)
+    {
+        if (SurfaceOf(entry) is not { } surface) return null;
+        var row = table.View(plan.Tooth, surface);
+        var assistant = entry.Assistant ?? row.Assistant;
+        return surface == ViewSurface.Lingual && protocol.Takes("lingual-view", "move")
+            ? new("from the other side", "straight", Sight.Direct, assistant)
+            : new(row.Position, row.Head, row.Sight, assistant);
+    }
+
+    private ViewSurface? SurfaceOf(StepEntry entry) => entry.Surface switch
+    {
+        StepSurface.Facial => ViewSurface.Facial,
+        StepSurface.Lingual => ViewSurface.Lingual,
+        StepSurface.Occlusal => ViewSurface.Occlusal,
+        StepSurface.Proximal => plan.Zone("mesial") is null && plan.Cavity is { } cavity && !cavity.Boxes.Contains(ProximalSide.Mesial) ? ViewSurface.Distal : ViewSurface.Mesial,
+        StepSurface.Functional => Cusps.Of(plan.Tooth).First(cusp => cusp.IsFunctional(plan.Tooth, plan.Assessment.Crossbite)).IsFacial() ? ViewSurface.Facial : ViewSurface.Lingual,
+        _ => null,
+    };
+
+    private string RoleOf(StepEntry entry) => school.Roles is { } own && own.TryGetValue(entry.Code, out var role) ? role : entry.Role!;
+
+    private (BurChoice? Choice, string? Tool) Choose(string name, Mm? depth, LineClass? line)
+    {
+        var role = table.Roles[name];
+        if (role.Tool is { } tool && (role.Families.Count == 0 || protocol.Takes("edges", "disc"))) return (null, tool);
+        var families = plan.Tooth.Kind == ToothKind.Canine && role.UnlessCanine is { } other ? other
+            : role.Families.Count > 0 ? role.Families : table.Roles[line == LineClass.Chamfer ? "wall-chamfer" : "wall-shoulder"].Families;
+        var wall = role.Use is BurUse.Wall or BurUse.Fine or BurUse.Margin ? plan.Convergence.Value.Target.PerWall.Degrees : (double?)null;
+        return (BurChoice.For(new BurNeed(role, families, depth, null, wall), drawer, tolerance, inUse), null);
+    }
+
+    private string? Mark(BurChoice? choice, Mm depth) => choice?.Chosen is { } bur ? BurChoice.DepthWords(bur, depth, tolerance) : null;
+
+    private double? Tilt(BurChoice? choice) => choice?.Chosen is { } bur && bur.Family.CutsWalls() ? BurSums.TiltFor(BurProfile.Of(bur), plan.Convergence.Value.Target.PerWall.Degrees) : null;
+
+    private double? CavityTilt(BurChoice? choice) => choice?.Chosen is { } bur && plan.Cavity is { } cavity ? BurSums.TiltFor(BurProfile.Of(bur), (cavity.Divergence.From + cavity.Divergence.To) / 2) : null;
+
+    /// <summary>The plan's zones that a step cuts and that have something to lose.</summary>
+    private List<ZonePlan> Zones(StepEntry entry)
+    {
+        IEnumerable<ZonePlan> zones = plan.Zones.Where(zone => zone.Depth.Value.Target > Mm.Zero);
+        // Which walls stand over which kind of line.
+        if (entry is { Cut: StepCut.Bulk, ByDesign: { } line })
+            return [.. zones.Where(zone => IsWall(zone.Zone.Kind) && ClassAt(SegmentOf(zone.Zone.Kind)) == line)];
+        var kinds = entry.Zones ?? [];
+        if (protocol.Takes("gingival-plane", "two-thirds") && entry.Code is "facial-gingival" or "facial-incisal")
+            kinds = entry.Code == "facial-gingival" ? [.. kinds, ZoneKind.FacialMiddleThird] : [.. kinds.Where(kind => kind != ZoneKind.FacialMiddleThird)];
+        zones = zones.Where(zone => kinds.Contains(zone.Zone.Kind));
+        if (entry.Cut == StepCut.Ceramic) zones = zones.Where(zone => BeyondMetal(zone) > Mm.Zero);
+        return [.. zones];
+    }
+
+    private static bool IsWall(ZoneKind kind) => kind.IsFacial() || kind is ZoneKind.Mesial or ZoneKind.Distal or ZoneKind.Lingual or ZoneKind.LingualWall;
+
+    private static Mm Rough(ZonePlan zone) => zone.RoughCut;
+
+    private static Mm Usual(IEnumerable<Mm> depths) => depths.GroupBy(depth => depth.Rounded).OrderByDescending(group => group.Count()).ThenByDescending(group => group.Key).First().First();
+
+    private LineClass? ClassAt(Segment segment) => Piece(segment) is { } piece ? Class(piece.Design) : null;
+
+    private Mm? LineWidthAt(Segment segment) => Piece(segment)?.Width.Value.Target;
+
+    private MarginPiece? Piece(Segment segment) => plan.Margin.Pieces.FirstOrDefault(piece => piece.Segment == segment) ?? (plan.Margin.Pieces.Count > 0 ? plan.Margin.Pieces[0] : null);
+
+    private static Segment SegmentOf(ZoneKind kind) => kind switch
+    {
+        ZoneKind.Mesial or ZoneKind.MesialRidge => Segment.Mesial,
+        ZoneKind.Distal or ZoneKind.DistalRidge => Segment.Distal,
+        ZoneKind.Lingual or ZoneKind.LingualWall or ZoneKind.LingualFossa => Segment.Lingual,
+        _ => Segment.Facial,
+    };
+
+    private static LineClass Class(MarginDesign design) => design is MarginDesign.Chamfer or MarginDesign.HeavyChamfer or MarginDesign.FeatherEdge ? LineClass.Chamfer : LineClass.Shoulder;
+}

@@ -1,0 +1,196 @@
+using Dentelle.Core.Burs;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Teeth;
+
+namespace Dentelle.Core.Sequencing;
+
+/// <summary>All steps of a visit and which must come before which.</summary>
+/// <param name="Schools">The school of each tooth.</param>
+public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Precedence> Order, IReadOnlyDictionary<ToothCode, SchoolEntry> Schools)
+{
+    /// <param name="plans">The teeth of the visit; pontics have no steps.</param>
+    /// <param name="chosen">Another school than the plans'; null takes each plan's own.</param>
+    /// <returns>A problem when the school doesn't know how to cut one of them.</returns>
+    public static Answer<VisitSteps> Of(IReadOnlyList<Plan> plans, CuttingSchool? chosen, Protocol protocol, RunSheetTable table, IReadOnlyList<Bur> drawer)
+    {
+        Plan[] cut = [.. plans.Where(plan => plan.Restoration != Restoration.Pontic)];
+        if (cut.Length == 0) return new Problem("nothing-to-cut", "There is nothing to cut here: a run sheet needs at least one tooth with a restoration.");
+        var once = Built(cut, chosen, new Builder(protocol, table, drawer, new Dictionary<string, int>()), table);
+        if (!once.Is(out var first, out _)) return once;
+        // A second time: what is in hand for many steps is taken for those it fits nearly as well as their own best.
+        var inUse = first.Steps.Select(step => step.Bur?.Chosen?.Id).OfType<string>().GroupBy(id => id).ToDictionary(group => group.Key, group => group.Count());
+        return Built(cut, chosen, new Builder(protocol, table, drawer, inUse), table);
+    }
+
+    private static Answer<VisitSteps> Built(Plan[] cut, CuttingSchool? chosen, Builder build, RunSheetTable table)
+    {
+        foreach (var plan in cut)
+        {
+            var school = table.School(chosen ?? plan.School);
+            if (!school.Suits(plan))
+            {
+                // A practice's usual order may not know this restoration; a chosen one is not changed in silence.
+                if (chosen is not null)
+                {
+                    var known = table.For(plan).Select(entry => Kebab.Of(entry.School)).ToArray();
+                    return new Problem("school", $"“{school.Name}” does not cut a {plan.Restoration.Words()} on {plan.Tooth.Iso} in {Kebab.Words(plan.Material.Value)}; these do: {string.Join(", ", known)}.", known);
+                }
+                school = table.For(plan).First();
+            }
+            build.Add(plan, school);
+        }
+        return build.Done();
+    }
+
+    private sealed class Builder(Protocol protocol, RunSheetTable table, IReadOnlyList<Bur> drawer, IReadOnlyDictionary<string, int> inUse)
+    {
+        private readonly List<SheetStep> steps = [];
+        private readonly List<Precedence> order = [];
+        private readonly Dictionary<ToothCode, SchoolEntry> schools = [];
+        private readonly List<(SchoolEntry School, IReadOnlyList<IReadOnlyList<SheetStep>> Stages)> teeth = [];
+        private readonly List<string> lastOfEach = [];
+        private bool ceramic;
+
+        public void Add(Plan plan, SchoolEntry school)
+        {
+            var unit = new UnitSteps(plan, school, protocol, table, drawer, inUse);
+            var stages = unit.Stages();
+            ceramic |= plan.MaterialClass != MaterialClass.Metal;
+            schools[plan.Tooth] = school;
+            teeth.Add((school, stages));
+            var before = Before(plan, school, unit);
+            Chain(before, "before cutting");
+            var previous = before.Count > 0 ? [before[^1]] : Array.Empty<SheetStep>();
+            foreach (var stage in stages)
+            {
+                steps.AddRange(stage);
+                foreach (var first in previous)
+                {
+                    foreach (var then in stage) order.Add(new(first.Key, then.Key, $"{school.Name}: {Lower(first.Name)} comes before {Lower(then.Name)}", first.Entry.WaitMinutes > 0));
+                }
+                Halves(stage);
+                previous = [.. stage];
+            }
+            var after = After(plan, school, unit);
+            foreach (var last in previous) order.Add(new(last.Key, after[0].Key, "What is not finished is not checked"));
+            Chain(after, "after cutting");
+            lastOfEach.Add(after[^1].Key);
+        }
+
+        public VisitSteps Done()
+        {
+            AcrossTeeth();
+            var first = Visit("anaesthesia");
+            string[] idle = ceramic ? ["shade", "index"] : ["index"];
+            SheetStep[] meanwhile = [.. idle.Select(Visit)];
+            var cutting = steps.Where(step => step.Tooth is not null).ToArray();
+            var starts = cutting.Where(step => order.All(edge => edge.Then != step.Key)).ToArray();
+            var impression = Visit("impression");
+            var bite = Visit("bite");
+            var provisional = Visit("provisional");
+            steps.InsertRange(0, [first, .. meanwhile]);
+            foreach (var start in starts)
+            {
+                order.Add(new(first.Key, start.Key, "Nothing is cut before the anaesthetic works", true));
+                foreach (var step in meanwhile) order.Add(new(step.Key, start.Key, step.Code == "shade" ? "The shade is taken before the tooth dries" : "The index is taken of the uncut tooth"));
+            }
+            foreach (var last in lastOfEach) order.Add(new(last, impression.Key, "Every tooth is ready before the impression", true));
+            steps.AddRange([impression, bite, provisional]);
+            order.Add(new(impression.Key, bite.Key, "The impression sets first", true));
+            order.Add(new(bite.Key, provisional.Key, "The bite is taken on the bare teeth"));
+            return new(steps, order, schools);
+        }
+
+        /// <summary>What goes before the first cut on one tooth, in its order.</summary>
+        private List<SheetStep> Before(Plan plan, SchoolEntry school, UnitSteps unit)
+        {
+            var found = plan.Assessment.Findings;
+            var inSchool = school.Stages.SelectMany(stage => stage).ToHashSet();
+            var codes = new List<string>();
+            if (found.Crest is not null) codes.Add("sounding");
+            if (protocol.Takes("cord-time", "before") && AtGum(plan)) codes.Add("first-cord");
+            if (found.Fillings.Count > 0) codes.Add("old-restoration");
+            if (found.Caries) codes.Add("caries");
+            if (found.RootTreated) codes.Add("core");
+            else if (found.Caries && protocol.Takes("void", "fill")) codes.Add("void-fill");
+            codes.Add("protect-neighbour");
+            var made = codes.Where(code => !inSchool.Contains(code)).Select(code => Noted(unit.Single(code), plan)).ToList();
+            steps.AddRange(made);
+            return made;
+        }
+
+        private List<SheetStep> After(Plan plan, SchoolEntry school, UnitSteps unit)
+        {
+            var codes = new List<string> { "five-points" };
+            if (AtGum(plan))
+            {
+                var early = protocol.Takes("cord-time", "before") || school.Stages.Any(stage => stage.Contains("first-cord"));
+                if (!early) codes.Add("first-cord");
+                if (protocol.Takes("cord-count", "two")) codes.Add("second-cord");
+                if (!protocol.Takes("gum", "untouched")) codes.Add("gum-opening");
+            }
+            var made = codes.Select(code => Noted(unit.Single(code), plan)).ToList();
+            steps.AddRange(made);
+            return made;
+        }
+
+        /// <summary>Cords by region; how the gum is opened.</summary>
+        private SheetStep Noted(SheetStep step, Plan plan) => step.Code switch
+        {
+            "first-cord" => step with { Name = $"First cord, {table.Cord(plan.Tooth).First}" },
+            "second-cord" => step with { Name = $"Second cord, {table.Cord(plan.Tooth).Second}", Cautions = plan.Assessment.Findings.EpinephrineSensitive ? [.. step.Cautions, "Sensitive to epinephrine: a plain cord."] : step.Cautions },
+            "gum-opening" => step with { Name = $"Gum {Lower(protocol.Disagreements.First(entry => entry.Id == "gum") is var gum ? gum.Sides.First(side => side.Value == gum.Chosen).Name : "opened")}" },
+            _ => step,
+        };
+
+        private SheetStep Visit(string code)
+        {
+            var entry = table.Step(code);
+            var name = code == "provisional" && protocol.Takes("provisional", "cast") ? $"{entry.Name}, on a cast" : entry.Name;
+            return new(code, entry, name, null, null, [], [], null, null, null, null, null, entry.Minutes.Front, Mm.Zero, entry.Caution is { } caution ? [caution] : []);
+        }
+
+        private static bool AtGum(Plan plan) => plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero);
+
+        private void Chain(IReadOnlyList<SheetStep> chain, string where)
+        {
+            for (var i = 1; i < chain.Count; i++) order.Add(new(chain[i - 1].Key, chain[i].Key, $"{chain[i - 1].Name} comes before {Lower(chain[i].Name)} {where}", chain[i - 1].Entry.WaitMinutes > 0));
+        }
+
+        /// <summary>The second half is cut to the first.</summary>
+        private void Halves(IReadOnlyList<SheetStep> stage)
+        {
+            foreach (var pair in stage.Where(step => step.Part?.EndsWith("half", StringComparison.Ordinal) == true).GroupBy(step => step.Code))
+            {
+                foreach (var (first, then) in pair.Zip(pair.Skip(1))) order.Add(new(first.Key, then.Key, "The uncut half shows the depth of the first"));
+            }
+        }
+
+        /// <summary>Steps for which every tooth of the same school must have come as far.</summary>
+        private void AcrossTeeth()
+        {
+            foreach (var group in teeth.GroupBy(tooth => tooth.School.School).Where(group => group.Count() > 1))
+            {
+                var school = group.First().School;
+                foreach (var code in school.AcrossTeeth)
+                {
+                    // What the school's own order puts before the step, on every tooth.
+                    var place = school.Stages.ToList().FindIndex(stage => stage.Contains(code));
+                    var earlier = school.Stages.Take(place).SelectMany(stage => stage).ToHashSet();
+                    SheetStep[] waiting = [.. group.SelectMany(tooth => tooth.Stages.SelectMany(stage => stage).Where(step => step.Code == code))];
+                    foreach (var tooth in group)
+                    {
+                        if (tooth.Stages.LastOrDefault(stage => stage.Any(step => earlier.Contains(step.Code))) is not { } done) continue;
+                        foreach (var step in waiting.Where(step => step.Tooth != done[0].Tooth))
+                        {
+                            foreach (var last in done.Where(last => earlier.Contains(last.Code))) order.Add(new(last.Key, step.Key, $"{school.Name}: {Lower(last.Name)} on every tooth before {Lower(step.Name)}"));
+                        }
+                    }
+                }
+            }
+        }
+
+        private static string Lower(string name) => char.ToLowerInvariant(name[0]) + name[1..];
+    }
+}
