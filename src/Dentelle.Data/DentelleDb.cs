@@ -16,6 +16,12 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
 
     public DbSet<ProtocolRow> Protocols => Set<ProtocolRow>();
 
+    public DbSet<StepTickRow> StepTicks => Set<StepTickRow>();
+
+    public DbSet<DrawerBurRow> DrawerBurs => Set<DrawerBurRow>();
+
+    public DbSet<BurUseRow> BurUses => Set<BurUseRow>();
+
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -24,6 +30,7 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
         {
             row.HasIndex(entry => entry.Number).IsUnique();
             row.Property(entry => entry.Patient).HasMaxLength(120);
+            row.Property(entry => entry.SheetSchool).HasConversion<string>();
             row.HasMany(entry => entry.Units).WithOne(entry => entry.Case).HasForeignKey(entry => entry.CaseId);
         });
         modelBuilder.Entity<UnitRow>(row =>
@@ -39,6 +46,17 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
             row.HasIndex(entry => new { entry.UnitId, entry.Zone });
         });
         modelBuilder.Entity<ProtocolRow>().HasIndex(entry => new { entry.ProtocolId, entry.Version }).IsUnique();
+        modelBuilder.Entity<StepTickRow>(row =>
+        {
+            row.Property(entry => entry.Kind).HasConversion<string>();
+            row.HasIndex(entry => new { entry.CaseId, entry.Key });
+        });
+        modelBuilder.Entity<DrawerBurRow>().HasIndex(entry => entry.BurId).IsUnique();
+        modelBuilder.Entity<BurUseRow>(row =>
+        {
+            row.Property(entry => entry.On).HasConversion<string>();
+            row.HasIndex(entry => new { entry.BurId, entry.At });
+        });
         modelBuilder.Entity<SettingsRow>().Property(entry => entry.Notation).HasConversion<string>();
         // Keys are made in the program: without this a new row with a key set would be taken for an old one.
         foreach (var entity in modelBuilder.Model.GetEntityTypes()) entity.FindPrimaryKey()!.Properties[0].ValueGenerated = Microsoft.EntityFrameworkCore.Metadata.ValueGenerated.Never;

@@ -1,4 +1,6 @@
+using Dentelle.Core.Burs;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Planning;
 using Dentelle.Core.Teeth;
 
 namespace Dentelle.Data;
@@ -19,6 +21,12 @@ public sealed class CaseRow
     public string Note { get; set; } = "";
 
     public DateTime CreatedAt { get; init; }
+
+    /// <summary>Order of steps chosen for this case; null follows the plans.</summary>
+    public CuttingSchool? SheetSchool { get; set; }
+
+    /// <summary>The user's own order of the run sheet, keys as a JSON list; null for the best one.</summary>
+    public string? SheetOrder { get; set; }
 
     public List<UnitRow> Units { get; init; } = [];
 }
@@ -122,6 +130,72 @@ public sealed class ProtocolRow
     public DateTime KeptAt { get; init; }
 
     public required string KeptBy { get; init; }
+}
+
+/// <summary>A step of a run sheet as it was begun and ended.</summary>
+public sealed class StepTickRow
+{
+    public Guid Id { get; init; }
+
+    public Guid CaseId { get; init; }
+
+    /// <summary>The step's key within its sheet.</summary>
+    public required string Key { get; init; }
+
+    public required string Code { get; init; }
+
+    /// <summary>Null for steps of the whole visit.</summary>
+    public ToothKind? Kind { get; init; }
+
+    /// <summary>The bur it was done with.</summary>
+    public string? BurId { get; init; }
+
+    public DateTime StartedAt { get; init; }
+
+    public DateTime? EndedAt { get; set; }
+}
+
+/// <summary>A kind of bur in the practice's drawer.</summary>
+public sealed class DrawerBurRow
+{
+    public Guid Id { get; init; }
+
+    public required string BurId { get; init; }
+
+    /// <summary>The bur's sizes, JSON.</summary>
+    public required string Text { get; init; }
+
+    /// <summary>Place in the drawer.</summary>
+    public int Order { get; init; }
+
+    public int Pieces { get; set; }
+
+    /// <summary>How often the piece in use was sterilised.</summary>
+    public int Sterilised { get; set; }
+
+    public bool Worn { get; set; }
+
+    /// <summary>When the piece in use was taken new; earlier uses were another's.</summary>
+    public DateTime NewSince { get; set; }
+}
+
+/// <summary>A preparation cut with a bur. Only ever added.</summary>
+public sealed class BurUseRow
+{
+    public Guid Id { get; init; }
+
+    public required string BurId { get; init; }
+
+    public UsedOn On { get; init; }
+
+    public bool Wet { get; init; }
+
+    /// <summary>The case and tooth it was for; null when it was entered by hand.</summary>
+    public Guid? CaseId { get; init; }
+
+    public string? Tooth { get; init; }
+
+    public DateTime At { get; init; }
 }
 
 /// <summary>How the user likes things; one row.</summary>

@@ -6,17 +6,22 @@ using Dentelle.Web.Access;
 using Dentelle.Web.Cases;
 using Dentelle.Web.Demo;
 using Dentelle.Web.Documents;
+using Dentelle.Web.Drawer;
 using Dentelle.Web.Http;
 using Dentelle.Web.Protocols;
 using Dentelle.Web.QuickLine;
 using Dentelle.Web.Reference;
 using Dentelle.Web.Settings;
+using Dentelle.Web.Sheets;
 using Dentelle.Web.Units;
 using Dentelle.Web;
 using Serilog;
 
 var builder = WebApplication.CreateBuilder(args);
 builder.Services.AddSerilog(log => log.ReadFrom.Configuration(builder.Configuration).WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}"));
+
+// A practice that has said nothing of its burs yet has a few of each.
+const int starterPieces = 3;
 
 var files = builder.Configuration.GetSection("Dentelle").Get<PracticeFiles>() ?? new PracticeFiles();
 if (!Handbook.Read(name => File.ReadAllText(Path.Combine(files.ProtocolFolder, name))).Is(out var handbook, out var problem))
@@ -34,6 +39,9 @@ builder.Services.AddScoped<ProtocolStore>();
 builder.Services.AddScoped<ProtocolDrafts>();
 builder.Services.AddScoped<UnitViews>();
 builder.Services.AddScoped<CaseFiles>();
+builder.Services.AddScoped<SheetStore>();
+builder.Services.AddScoped<DrawerStore>();
+builder.Services.AddScoped<CaseSheets>();
 builder.Services.AddLocalUser();
 builder.Services.AddProblemSentences();
 builder.Services.ConfigureHttpJsonOptions(json =>
@@ -68,6 +76,8 @@ app.MapProtocols();
 app.MapReference();
 app.MapSettings();
 app.MapSheets();
+app.MapRunSheets();
+app.MapDrawer();
 app.MapUnknownApi();
 app.MapFallbackToFile("index.html").AllowAnonymous();
 
@@ -82,6 +92,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
             Console.Error.WriteLine(refused.Sentence);
             return 2;
         }
+        await scope.ServiceProvider.GetRequiredService<DrawerStore>().BeginWithAsync(handbook.Drawer.Burs, starterPieces, CancellationToken.None);
     }
 
     // The first unit that is opened need not wait for the arch, nor the start for it.

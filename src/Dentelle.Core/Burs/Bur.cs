@@ -61,11 +61,14 @@ public sealed record Bur(
     string Id, BurFamily Family, BurMaterial Material, Grit Grit, double TipMm, double LargestMm, double LengthMm, string Shank = "314", string? Code = null,
     double CornerMm = 0, double? GuideMm = null, int? Blades = null, int? UsesMost = null)
 {
+    [JsonIgnore]
     public Mm Tip => new(TipMm);
 
+    [JsonIgnore]
     public ShankKind ShankKind => ShankKind.Of(Shank)!;
 
     /// <summary>"Round-end taper, tip 1.0, medium".</summary>
+    [JsonIgnore]
     public string Name
     {
         get

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
+using Dentelle.Core.Burs;
 using Dentelle.Core.Forms;
 using Dentelle.Core.Protocols;
 
@@ -24,7 +25,8 @@ namespace Dentelle.Core.Exchange;
 [JsonSerializable(typeof(SourceTable))]
 [JsonSerializable(typeof(FormTable))]
 [JsonSerializable(typeof(Sequencing.RunSheetTable))]
-[JsonSerializable(typeof(Burs.Drawer))]
+[JsonSerializable(typeof(Drawer))]
+[JsonSerializable(typeof(Bur))]
 internal sealed partial class DocumentJson : JsonSerializerContext;
 
 [JsonSourceGenerationOptions(
@@ -55,6 +57,12 @@ public static class JsonDocuments
     public static string Write(ProtocolDocument protocol) => JsonSerializer.Serialize(protocol, Writing.ProtocolDocument);
 
     public static string Write(RunSheetDocument sheet) => JsonSerializer.Serialize(sheet, Writing.RunSheetDocument);
+
+    /// <summary>A bur for keeping.</summary>
+    public static string Write(Bur bur) => JsonSerializer.Serialize(bur, Writing.Bur);
+
+    /// <summary>A bur that was kept.</summary>
+    public static Bur ReadBur(string json) => JsonSerializer.Deserialize(json, DocumentJson.Default.Bur)!;
 
     public static string Write(BurDocument bur) => JsonSerializer.Serialize(bur, Writing.BurDocument);
 

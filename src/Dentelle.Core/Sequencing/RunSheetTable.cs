@@ -32,10 +32,11 @@ public sealed record RunSheetTable(
 /// <param name="ContactHeightShare">How far under the top the contact lies, as a share of the crown.</param>
 /// <param name="ChangeMinutes">Taking up another bur.</param>
 /// <param name="ViewMinutes">Another place or turn of the head.</param>
+/// <param name="DryPlasticUses">How many preparations a bur stands on dry plastic.</param>
 /// <param name="TimesNeeded">So many recorded times replace an assumed one.</param>
 /// <param name="ToleranceMm">Nearer than this a mark on the bur is the depth itself.</param>
 public sealed record SheetLimits(
-    Sourced<double> ShellMm, Sourced<double> ContactHeightShare, Sourced<double> ChangeMinutes, Sourced<double> ViewMinutes, Sourced<double> TimesNeeded, Sourced<double> ToleranceMm);
+    Sourced<double> ShellMm, Sourced<double> ContactHeightShare, Sourced<double> ChangeMinutes, Sourced<double> ViewMinutes, Sourced<double> DryPlasticUses, Sourced<double> TimesNeeded, Sourced<double> ToleranceMm);
 
 [JsonConverter(typeof(KebabCase<StepPhase>))]
 public enum StepPhase

@@ -17,6 +17,38 @@ namespace Dentelle.Data.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.15");
 
+            modelBuilder.Entity("Dentelle.Data.BurUseRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("BurId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("CaseId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("On")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Tooth")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Wet")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BurId", "At");
+
+                    b.ToTable("BurUses");
+                });
+
             modelBuilder.Entity("Dentelle.Data.CaseRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -37,6 +69,12 @@ namespace Dentelle.Data.Migrations
                         .HasMaxLength(120)
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("SheetOrder")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SheetSchool")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("VisitAt")
                         .HasColumnType("TEXT");
 
@@ -46,6 +84,42 @@ namespace Dentelle.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("Cases");
+                });
+
+            modelBuilder.Entity("Dentelle.Data.DrawerBurRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("BurId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("NewSince")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Order")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Pieces")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Sterilised")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Worn")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BurId")
+                        .IsUnique();
+
+                    b.ToTable("DrawerBurs");
                 });
 
             modelBuilder.Entity("Dentelle.Data.PlanRow", b =>
@@ -195,6 +269,41 @@ namespace Dentelle.Data.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Settings");
+                });
+
+            modelBuilder.Entity("Dentelle.Data.StepTickRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("BurId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CaseId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("EndedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("StartedAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CaseId", "Key");
+
+                    b.ToTable("StepTicks");
                 });
 
             modelBuilder.Entity("Dentelle.Data.UnitRow", b =>

@@ -11,6 +11,7 @@ internal static class Ink
     public static readonly XColor Tooth = XColor.FromArgb(0xF3, 0xEB, 0xDA);
     public static readonly XColor Room = XColor.FromArgb(0xDC, 0xE4, 0xEE);
     public static readonly XColor RoomLine = XColor.FromArgb(0x7A, 0x8F, 0xAF);
+    public static readonly XColor Plum = XColor.FromArgb(0x6B, 0x2A, 0x5B);
     public static readonly XColor Gum = XColor.FromArgb(0x9E, 0x33, 0x25);
 
     public static XBrush Brush(XColor colour) => new XSolidBrush(colour);

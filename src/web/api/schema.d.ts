@@ -404,6 +404,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cases/{id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRunSheet"];
+        put: operations["changeRunSheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{id}/sheet/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tickStep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printRunSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{id}/visit.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getVisitCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/day/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTray"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getDrawer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/burs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addBur"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawer/burs/{burId}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["changeBur"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -437,6 +565,22 @@ export interface components {
              * @description Both walls against each other.
              */
             tocDeg: number;
+        };
+        AddBurEntry: {
+            /** @description ISO 6360 number. */
+            code: string;
+            /**
+             * Format: double
+             * @description Diameter at the tip, which the number does not tell; a ball needs none.
+             */
+            tipMm?: null | number;
+            /**
+             * Format: double
+             * @description Length of the working part, which the number does not tell either.
+             */
+            lengthMm?: null | number;
+            /** Format: int32 */
+            pieces?: null | number;
         };
         AdviceDocument: {
             code: string;
@@ -509,6 +653,39 @@ export interface components {
         };
         /** @enum {unknown} */
         BuildOutSchool: "uniform" | "room-driven";
+        /** @enum {unknown} */
+        BurChange: "used-on-tooth" | "used-on-plastic" | "sterilised" | "worn" | "not-worn" | "new-piece" | "one-more" | "one-less";
+        BurChangeEntry: {
+            what: components["schemas"]["BurChange"];
+        };
+        /** @enum {unknown} */
+        BurFamily: "round" | "cylinder-flat" | "cylinder-round" | "taper-flat" | "taper-round" | "torpedo" | "taper-torpedo" | "needle" | "flame" | "football" | "pear" | "wheel" | "interproximal" | "end-cutting" | "depth-ring" | "neck-ball";
+        /**
+         * @description What the working part is made of.
+         * @enum {unknown}
+         */
+        BurMaterial: "diamond" | "carbide";
+        /** @description A bur's half outline, flat: distance from the tip, radius … in millimetres. */
+        BurShapeView: {
+            outline: number[];
+            /**
+             * Format: double
+             * @description Length of the working part as drawn.
+             */
+            workingMm: number;
+            /** Format: double */
+            largestMm: number;
+            grit: components["schemas"]["Grit"];
+            material: components["schemas"]["BurMaterial"];
+        };
+        BurSum: {
+            /** @description "depth", "lip-limit", "half-angle", "diameter". */
+            kind: string;
+            words: string;
+            /** Format: double */
+            value: number;
+            unit: string;
+        };
         BurView: {
             id: string;
             name: string;
@@ -657,6 +834,19 @@ export interface components {
             leastThicknessMm: number;
             leastThicknessAt: string;
         };
+        CutDocument: {
+            zone: string;
+            /** Format: double */
+            sinkMm?: null | number;
+            /**
+             * Format: double
+             * @description What the zone loses by this step, averaged over the zone; marks between which it stays remove nothing.
+             */
+            removesMm: number;
+            /** Format: double */
+            remainingMm: number;
+            mark?: null | string;
+        };
         /** @enum {unknown} */
         CuttingSchool: "edge-first" | "facial-first" | "margin-first" | "axial-first" | "parallel-pair" | "three-bur" | "onlay-planes" | "veneer" | "proximal-first" | "ceramic-facing" | "facial-with-margin";
         /** @description The list of cases. */
@@ -698,6 +888,57 @@ export interface components {
              * @description Unfinished units of it that would stay as they are.
              */
             untouched: number;
+        };
+        DrawerBurView: {
+            id: string;
+            name: string;
+            family: components["schemas"]["BurFamily"];
+            familyWords: string;
+            grit: components["schemas"]["Grit"];
+            material: components["schemas"]["BurMaterial"];
+            /** Format: double */
+            tipMm: number;
+            /** Format: double */
+            largestMm: number;
+            /** Format: double */
+            lengthMm: number;
+            /** @description ISO 6360 number in its groups; absent where the number of its shape is not known. */
+            code?: null | string;
+            shape: components["schemas"]["BurShapeView"];
+            sums: components["schemas"]["BurSum"][];
+            /** Format: int32 */
+            pieces: number;
+            /**
+             * Format: int32
+             * @description Preparations cut with the piece in use.
+             */
+            uses: number;
+            /** Format: int32 */
+            usesMost?: null | number;
+            /**
+             * Format: double
+             * @description Share of its life used up; absent when nothing is known of how long it lasts.
+             */
+            spent?: null | number;
+            /**
+             * Format: int32
+             * @description Preparations all pieces are still good for.
+             */
+            left?: null | number;
+            /** Format: int32 */
+            sterilised: number;
+            worn: boolean;
+            warning?: null | string;
+            cases: string[];
+        };
+        /** @description The practice's burs. */
+        DrawerView: {
+            burs: components["schemas"]["DrawerBurView"][];
+            /** @description What runs out with the planned cases. */
+            shortages: string[];
+            /** @description What planned cases want and the drawer does not have. */
+            missing: components["schemas"]["MissingView"][];
+            remark: string;
         };
         /**
          * @description The plate's drawing, millimetres. Lines are flat lists x, y, x, y …; x points facially (or mesially), y toward the
@@ -856,6 +1097,13 @@ export interface components {
         FinishedEntry: {
             finished: boolean;
         };
+        FreeDocument: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            after: string;
+        };
         /** @enum {unknown} */
         GaugeKind: "pass" | "read";
         GaugeView: {
@@ -866,6 +1114,11 @@ export interface components {
             /** Format: double */
             resolutionMm?: null | number;
         };
+        /**
+         * @description How coarse: the standard's grit bands for diamonds, and how finely a carbide is bladed.
+         * @enum {unknown}
+         */
+        Grit: "ultra-fine" | "extra-fine" | "fine" | "medium" | "coarse" | "super-coarse";
         ImportedCase: {
             /** Format: uuid */
             id: string;
@@ -1004,6 +1257,18 @@ export interface components {
              * @description Null when no radius keeps the least.
              */
             edgeRadiusNeededMm?: null | number;
+        };
+        MissingBur: {
+            /** @description What the drawer lacks, in generic words. */
+            wanted: string;
+            instead: string;
+            /** @description Names of the steps it is for. */
+            for: string[];
+        };
+        MissingView: {
+            wanted: string;
+            instead: string;
+            cases: string[];
         };
         OptionColumn: {
             /** @description As it was asked for; empty for what is planned. */
@@ -1348,6 +1613,41 @@ export interface components {
             standing: components["schemas"]["Standing"];
             holds: boolean;
         };
+        /** @description A run sheet as files, command line and API tell it. Lengths in millimetres, angles in degrees, times in minutes from the begin. */
+        RunSheetDocument: {
+            schools: components["schemas"]["ToothSchool"][];
+            steps: components["schemas"]["StepDocument"][];
+            totals: components["schemas"]["SheetTotals"];
+            free: components["schemas"]["FreeDocument"][];
+            missing: components["schemas"]["MissingBur"][];
+        };
+        /** @description The run sheet of a case. */
+        RunSheetView: {
+            /** Format: uuid */
+            caseId: string;
+            number: string;
+            patient: string;
+            /** Format: date-time */
+            visitAt?: null | string;
+            sheet: components["schemas"]["RunSheetDocument"];
+            /** @description Whether the user's own order is shown. */
+            ownOrder: boolean;
+            /**
+             * Format: int32
+             * @description Bur changes of the best order, where the user's own has more.
+             */
+            fewest?: null | number;
+            /** @description Orders of steps that suit a tooth of this case. */
+            schools: components["schemas"]["SchoolChoice"][];
+            school?: null | components["schemas"]["CuttingSchool"];
+            /** @description Silhouettes of the burs of the sheet, by their id. */
+            burs: {
+                [key: string]: components["schemas"]["BurShapeView"];
+            };
+            ticks: components["schemas"]["TickView"][];
+            units: components["schemas"]["SheetUnit"][];
+            warnings: string[];
+        };
         /** @description A tooth of average form planned with a draft, to see what the numbers mean. */
         SampleEntry: {
             /** @description ISO 3950 code. */
@@ -1373,6 +1673,10 @@ export interface components {
             drawing: components["schemas"]["DrawingView"];
             /** @description Planned depths. */
             zones: components["schemas"]["ZoneDocument"][];
+        };
+        SchoolChoice: {
+            school: components["schemas"]["CuttingSchool"];
+            name: string;
         };
         /** @enum {unknown} */
         SectionPlane: "faciolingual" | "mesiodistal";
@@ -1407,6 +1711,46 @@ export interface components {
              */
             burTipMm?: null | number;
         };
+        SheetEntry: {
+            school?: null | components["schemas"]["CuttingSchool"];
+            /** @description Goes back to each plan's own. */
+            ownSchools?: null | boolean;
+            /** @description The user's own order, keys of the steps. */
+            order?: null | string[];
+            /** @description Goes back to the order with the fewest changes. */
+            bestOrder?: null | boolean;
+        };
+        SheetTotals: {
+            /** Format: int32 */
+            burChanges: number;
+            /** Format: int32 */
+            viewChanges: number;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: int32
+             * @description No order has fewer bur changes.
+             */
+            lowerBound: number;
+            /** @description Whether none has fewer, nor with as many fewer changes of place. */
+            proven: boolean;
+            /**
+             * Format: int32
+             * @description When one tooth is finished after the other; absent for a single tooth.
+             */
+            toothByToothBurChanges?: null | number;
+            /** Format: int32 */
+            toothByToothViewChanges?: null | number;
+        };
+        SheetUnit: {
+            /** Format: uuid */
+            id: string;
+            tooth: string;
+            /** @description The tooth as the practice writes it. */
+            written: string;
+        };
+        /** @enum {unknown} */
+        Sight: "direct" | "mirror";
         SizeInput: {
             /** Format: double */
             length?: null | number;
@@ -1433,9 +1777,81 @@ export interface components {
          * @enum {unknown}
          */
         Standing: "common-practice" | "from-memory" | "assumed" | "house";
+        StepDocument: {
+            /** Format: int32 */
+            order: number;
+            key: string;
+            code: string;
+            phase: components["schemas"]["StepPhase"];
+            name: string;
+            tooth?: null | string;
+            part?: null | string;
+            zones: string[];
+            segments: components["schemas"]["Segment"][];
+            cuts: components["schemas"]["CutDocument"][];
+            /** @description ISO 6360 number; absent where the number of its shape is not known, or no bur is used. */
+            bur?: null | string;
+            burId?: null | string;
+            burName?: null | string;
+            burWhy?: null | string;
+            /** @description To which mark of the bur the deepest of it is sunk. */
+            mark?: null | string;
+            runnerUp?: null | string;
+            missing?: null | string;
+            instead?: null | string;
+            tool?: null | string;
+            /** Format: double */
+            sinkMm?: null | number;
+            /** Format: double */
+            remainingMm?: null | number;
+            /** Format: double */
+            lipMm?: null | number;
+            /** Format: double */
+            tiltDeg?: null | number;
+            stroke?: null | string;
+            speed: components["schemas"]["StepSpeed"];
+            water: boolean;
+            view?: null | components["schemas"]["StepView"];
+            assistant?: null | string;
+            check?: null | string;
+            gauge?: null | string;
+            /** Format: double */
+            start: number;
+            /** Format: double */
+            minutes: number;
+            learned: boolean;
+            /** Format: double */
+            waitMinutes?: null | number;
+            cautions: string[];
+        };
+        /** @enum {unknown} */
+        StepPhase: "before" | "cut" | "finish" | "check" | "after";
+        /** @enum {unknown} */
+        StepSpeed: "none" | "low" | "high";
+        /** @description Place of the operator, turn of the head, direct or in the mirror, what the assistant does. */
+        StepView: {
+            position: string;
+            head: string;
+            sight: components["schemas"]["Sight"];
+            assistant: string;
+            key: null | string;
+        };
         TakenBackEntry: {
             takenBack: boolean;
         };
+        TickEntry: {
+            key: string;
+            what: components["schemas"]["TickWhat"];
+        };
+        TickView: {
+            key: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endedAt?: null | string;
+        };
+        /** @enum {unknown} */
+        TickWhat: "start" | "stop" | "take-back";
         /** @description One way a crown could tip. */
         Tipping: {
             /** @description "faciolingual" or "mesiodistal". */
@@ -1487,6 +1903,11 @@ export interface components {
          * @enum {unknown}
          */
         ToothNotation: "iso" | "universal" | "quadrant";
+        ToothSchool: {
+            tooth: string;
+            school: components["schemas"]["CuttingSchool"];
+            name: string;
+        };
         TransitionDocument: {
             side: components["schemas"]["Segment"];
             place: components["schemas"]["TransitionPlace"];
@@ -1503,6 +1924,26 @@ export interface components {
         };
         /** @enum {unknown} */
         TransitionPlace: "facial-of-contact" | "mid-contact" | "lingual-of-contact";
+        /** @description What is laid out. */
+        TrayItem: {
+            /** @description "Burs", "Cords", "Gauges", "Materials". */
+            group: string;
+            name: string;
+            /**
+             * Format: int32
+             * @description How many; 1 where one serves all.
+             */
+            count: number;
+            /** @description What for: teeth or cases. */
+            for: string[];
+            burId?: null | string;
+        };
+        /** @description The day's chair time and what is laid out. */
+        TrayView: {
+            visits: components["schemas"]["VisitTime"][];
+            items: components["schemas"]["TrayItem"][];
+            warnings: string[];
+        };
         UnitCase: {
             /** Format: uuid */
             id: string;
@@ -1595,6 +2036,21 @@ export interface components {
         };
         /** @enum {unknown} */
         Verdict: "critical" | "under" | "within" | "over" | "cant-tell";
+        VisitTime: {
+            /** Format: uuid */
+            caseId: string;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description Waits in which nothing else of the visit can be done.
+             */
+            freeMinutes: number;
+            /** Format: int32 */
+            burChanges: number;
+            /** Format: date-time */
+            endsAt?: null | string;
+        };
         /** @enum {unknown} */
         WallSide: "mesial" | "distal" | "facial" | "lingual";
         ZoneDocument: {
@@ -2284,6 +2740,234 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SettingsView"];
+                };
+            };
+        };
+    };
+    getRunSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSheetView"];
+                };
+            };
+        };
+    };
+    changeRunSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSheetView"];
+                };
+            };
+        };
+    };
+    tickStep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSheetView"];
+                };
+            };
+        };
+    };
+    printRunSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getVisitCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getTray: {
+        parameters: {
+            query?: {
+                day?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
+                };
+            };
+        };
+    };
+    getDrawer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawerView"];
+                };
+            };
+        };
+    };
+    addBur: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddBurEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawerView"];
+                };
+            };
+        };
+    };
+    changeBur: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                burId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BurChangeEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawerView"];
                 };
             };
         };

@@ -1,0 +1,54 @@
+using Dentelle.Core.Planning;
+using Dentelle.Core.Sequencing;
+using Dentelle.Core.Teeth;
+using Microsoft.EntityFrameworkCore;
+
+namespace Dentelle.Data;
+
+/// <summary>Keeps what belongs to run sheets: orders of the user's own, and when steps began and ended.</summary>
+public sealed class SheetStore(DentelleDb db, TimeProvider clock)
+{
+    /// <summary>The newest of so many times tell how long a step takes; what lies further back was another time.</summary>
+    private const int NewestTimes = 15;
+
+    public async Task<IReadOnlyList<StepTickRow>> TicksAsync(Guid caseId, CancellationToken stop) => await db.StepTicks.AsNoTracking().Where(row => row.CaseId == caseId).OrderBy(row => row.StartedAt).ToListAsync(stop);
+
+    /// <summary>Recorded times by step and kind of tooth, in minutes.</summary>
+    public async Task<LearnedTimes> TimesAsync(CancellationToken stop)
+    {
+        var rows = await db.StepTicks.AsNoTracking().Where(row => row.EndedAt != null).OrderByDescending(row => row.EndedAt).Select(row => new { row.Code, row.Kind, row.StartedAt, row.EndedAt }).ToListAsync(stop);
+        return new LearnedTimes(rows.GroupBy(row => (row.Code, row.Kind))
+            .ToDictionary(group => group.Key, group => (IReadOnlyList<double>)[.. group.Take(NewestTimes).Select(row => (row.EndedAt!.Value - row.StartedAt).TotalMinutes)]));
+    }
+
+    /// <summary>Begins a step; one that runs in the same case ends with it.</summary>
+    public async Task StartAsync(Guid caseId, string key, string code, ToothKind? kind, string? burId, CancellationToken stop)
+    {
+        var now = clock.GetUtcNow().UtcDateTime;
+        foreach (var running in await db.StepTicks.Where(row => row.CaseId == caseId && row.EndedAt == null).ToListAsync(stop)) running.EndedAt = now;
+        db.StepTicks.RemoveRange(await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop));
+        db.StepTicks.Add(new StepTickRow { Id = Guid.CreateVersion7(), CaseId = caseId, Key = key, Code = code, Kind = kind, BurId = burId, StartedAt = now });
+        await db.SaveChangesAsync(stop);
+    }
+
+    /// <returns>False when the step was not begun.</returns>
+    public async Task<bool> EndAsync(Guid caseId, string key, CancellationToken stop)
+    {
+        if (await db.StepTicks.FirstOrDefaultAsync(row => row.CaseId == caseId && row.Key == key && row.EndedAt == null, stop) is not { } running) return false;
+        running.EndedAt = clock.GetUtcNow().UtcDateTime;
+        await db.SaveChangesAsync(stop);
+        return true;
+    }
+
+    public async Task TakeBackAsync(Guid caseId, string key, CancellationToken stop)
+    {
+        db.StepTicks.RemoveRange(await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop));
+        await db.SaveChangesAsync(stop);
+    }
+
+    public async Task OrderAsync(CaseRow row, CuttingSchool? school, string? order, CancellationToken stop)
+    {
+        (row.SheetSchool, row.SheetOrder) = (school, order);
+        await db.SaveChangesAsync(stop);
+    }
+}

@@ -1,0 +1,100 @@
+using Dentelle.Core;
+using Dentelle.Core.Exchange;
+using Dentelle.Web.Sheets;
+using PdfSharp.Drawing;
+using PdfSharp.Pdf;
+
+namespace Dentelle.Web.Documents;
+
+/// <summary>A run sheet on one page: a line for each step, its bur drawn to scale with the mark it is sunk to, changes of bur as joints of a thread.</summary>
+internal static class RunSheetPage
+{
+    private const double Edge = 36, Right = 559, Top = 96, Bottom = 772;
+    private const double MostRow = 22, PointsPerMm = 2.2;
+
+    public static byte[] Write(RunSheetView view, DateTimeOffset printed)
+    {
+        using var document = new PdfDocument();
+        document.Info.Title = $"Dentelle, run sheet, case {view.Number}";
+        document.Info.CreationDate = printed.DateTime;
+        var sheet = document.AddPage();
+        sheet.Size = PdfSharp.PageSize.A4;
+        using (var page = XGraphics.FromPdfPage(sheet))
+        {
+            Head(page, view);
+            var row = Math.Min(MostRow, (Bottom - Top) / view.Sheet.Steps.Count);
+            string? inHand = null;
+            for (var i = 0; i < view.Sheet.Steps.Count; i++)
+            {
+                var step = view.Sheet.Steps[i];
+                var tool = step.BurId ?? (step.Tool is null or "strip" ? null : step.Tool);
+                Step(page, view, step, Top + (i * row), row, tool is not null && tool != inHand);
+                inHand = tool ?? inHand;
+            }
+            Foot(page, view, printed);
+        }
+
+        using var bytes = new MemoryStream();
+        document.Save(bytes);
+        return bytes.ToArray();
+    }
+
+    private static void Head(XGraphics page, RunSheetView view)
+    {
+        var totals = view.Sheet.Totals;
+        page.DrawString($"Run sheet, case {view.Number}", SheetFonts.NumberFont(20), Ink.Brush(Ink.Text), new XPoint(Edge, 52));
+        page.DrawString($"{view.Patient} · {string.Join(", ", view.Sheet.Schools.Select(entry => $"{entry.Tooth} {char.ToLowerInvariant(entry.Name[0])}{entry.Name[1..]}"))}", SheetFonts.TextFont(9), Ink.Brush(Ink.Soft), new XPoint(Edge, 67));
+        var saved = totals.ToothByToothBurChanges is { } single ? $" ({single} tooth by tooth)" : "";
+        page.DrawString($"{totals.Minutes:0} min in the chair · {totals.BurChanges} bur changes{saved} · {totals.ViewChanges} changes of place", SheetFonts.TextFont(9, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
+        page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 86, Right, 86);
+    }
+
+    private static void Step(XGraphics page, RunSheetView view, StepDocument step, double y, double height, bool changed)
+    {
+        var size = Math.Clamp(height * 0.42, 4.6, 8.5);
+        var (text, small) = (SheetFonts.TextFont(size, bold: true), SheetFonts.TextFont(Math.Max(4.4, size - 1.2)));
+        var middle = y + (height / 2);
+        var thread = new XPen(Ink.Text, changed ? 0.5 : 1.1) { DashStyle = changed ? XDashStyle.Dot : XDashStyle.Solid };
+        page.DrawLine(thread, Edge + 52, y - (height / 2), Edge + 52, middle);
+        page.DrawEllipse(Ink.Line(Ink.Text, 0.8), changed ? XBrushes.White : Ink.Brush(Ink.Text), Edge + 49.5, middle - 2.5, 5, 5);
+        page.DrawString($"{Math.Floor(step.Start):0}′", small, Ink.Brush(Ink.Soft), new XPoint(Edge, middle + 2));
+        page.DrawString(step.Tooth ?? "", text, Ink.Brush(Ink.Text), new XPoint(Edge + 24, middle + 2));
+        if (step.BurId is { } id && view.Burs.TryGetValue(id, out var bur)) Bur(page, bur, step.SinkMm, Edge + 64, middle, Math.Min(PointsPerMm, height / (2.2 * bur.LargestMm)));
+        page.DrawString(step.Part is null ? step.Name : $"{step.Name}, {step.Part}", text, Ink.Brush(Ink.Text), new XPoint(Edge + 112, middle - 0.5));
+        page.DrawString(step.BurName ?? step.Tool ?? "by hand", small, Ink.Brush(Ink.Soft), new XPoint(Edge + 112, middle + size));
+        var depth = step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "";
+        page.DrawString(depth, small, Ink.Brush(Ink.Text), new XPoint(Edge + 262, middle - 0.5));
+        page.DrawString(string.Join(" · ", new[] { step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "", step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "" }.Where(part => part.Length > 0)), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 262, middle + size));
+        if (step.View is { } place) page.DrawString($"{place.Position}, head {place.Head}{(place.Sight == Core.Sequencing.Sight.Mirror ? ", mirror" : "")}", small, Ink.Brush(Ink.Soft), new XPoint(Edge + 380, middle - 0.5));
+        page.DrawString(Short(step.Check ?? "", 46), small, Ink.Brush(Ink.Text), new XPoint(Edge + 380, middle + size));
+    }
+
+    /// <summary>Lying, tip to the right, with the mark it is sunk to.</summary>
+    private static void Bur(XGraphics page, BurShapeView bur, double? sink, double left, double middle, double scale)
+    {
+        const double reach = 18;
+        var points = new List<XPoint>();
+        for (var i = 0; i + 1 < bur.Outline.Count; i += 2)
+        {
+            if (bur.Outline[i] * scale <= 2 * reach) points.Add(At(bur.Outline[i], bur.Outline[i + 1]));
+        }
+        for (var i = points.Count - 1; i >= 0; i--) points.Add(new XPoint(points[i].X, (2 * middle) - points[i].Y));
+        if (points.Count < 3) return;
+        page.DrawPolygon(Ink.Line(Ink.Text, 0.5), Ink.Brush(Ink.Hairline), points.ToArray(), XFillMode.Winding);
+        if (sink is { } deep) page.DrawLine(Ink.Line(Ink.Plum, 0.9), At(deep, 0).X, middle - 5, At(deep, 0).X, middle + 5);
+
+        XPoint At(double fromTip, double radius) => new(left + (2 * reach) - (fromTip * scale), middle - (radius * scale));
+    }
+
+    private static void Foot(XGraphics page, RunSheetView view, DateTimeOffset printed)
+    {
+        page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 780, Right, 780);
+        var soft = Ink.Brush(Ink.Soft);
+        var y = 791.0;
+        foreach (var missing in view.Sheet.Missing.Take(2)) page.DrawString(Short($"Not in the drawer: {missing.Wanted}. Instead: {missing.Instead}.", 120), SheetFonts.TextFont(8, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, (y += 10) - 10));
+        page.DrawString("Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.", SheetFonts.TextFont(8), soft, new XPoint(Edge, y));
+        page.DrawString($"Cut under water with light pressure; protect the neighbour and the gum. Minutes are assumed until this practice has recorded its own. Printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), soft, new XPoint(Edge, y + 10));
+    }
+
+    private static string Short(string text, int most) => text.Length <= most ? text : text[..(most - 1)].TrimEnd() + "…";
+}
