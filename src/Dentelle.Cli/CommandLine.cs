@@ -22,7 +22,7 @@ public static class CommandLine
         dentelle protocol FILE [--json]
         dentelle runsheet "45x47 bridge metal-ceramic" [--school axial-first] [--drawer FILE] [--assessment FILE] [--protocol FILE] [--json]
         dentelle bur 806314001524016 [--json]
-        dentelle schema plan|inputs
+        dentelle schema plan|inputs|runsheet
         dentelle measure --before FILE --after FILE --tooth 36 [--path x,y,z] --aligned --framed [--json]
 
         plan also takes "11 21 veneer butt +1.0 dark", "16 onlay lithium disilicate gap distal 1.2",
@@ -119,7 +119,8 @@ public static class CommandLine
     {
         ["plan"] => JsonDocuments.PlanSchema(),
         ["inputs"] => JsonDocuments.InputSchema(),
-        _ => new Problem("usage", "schema needs plan (what the answer holds) or inputs (what --assessment takes)."),
+        ["runsheet"] => JsonDocuments.RunSheetSchema(),
+        _ => new Problem("usage", "schema needs plan (what the answer holds), inputs (what --assessment takes) or runsheet."),
     };
 
     private static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook) =>

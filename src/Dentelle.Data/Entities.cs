@@ -162,8 +162,8 @@ public sealed class DrawerBurRow
 
     public required string BurId { get; init; }
 
-    /// <summary>The bur's sizes, JSON.</summary>
-    public required string Text { get; init; }
+    /// <summary>The bur's sizes and the house's limit, JSON.</summary>
+    public required string Text { get; set; }
 
     /// <summary>Place in the drawer.</summary>
     public int Order { get; init; }

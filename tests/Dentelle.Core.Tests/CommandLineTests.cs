@@ -76,7 +76,7 @@ public class CommandLineTests
     public void Published_schemas()
     {
         string Doc(string name) => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "docs", name)).ReplaceLineEndings("\n").TrimEnd();
-        foreach (var name in new[] { "plan", "inputs" }) Assert.Equal(Run("schema", name).Output.ReplaceLineEndings("\n").TrimEnd(), Doc($"{name}.schema.json"));
+        foreach (var name in new[] { "plan", "inputs", "runsheet" }) Assert.Equal(Run("schema", name).Output.ReplaceLineEndings("\n").TrimEnd(), Doc($"{name}.schema.json"));
         // An evaluator that knows nothing of this program.
         var schema = global::Json.Schema.JsonSchema.FromText(Doc("plan.schema.json"));
         foreach (var line in new[] { "36 crown zirconia grooves", "11 veneer butt +1.0 dark triangle mesial", "16 onlay lithium disilicate gap distal 1.2", "25 inlay gold", "14 partial metal", "35x37 bridge metal-ceramic tilt 37 mesial 14" })
@@ -86,6 +86,31 @@ public class CommandLineTests
             Assert.True(schema.Evaluate(System.Text.Json.JsonDocument.Parse(output).RootElement).IsValid, line);
         }
         Assert.False(schema.Evaluate(System.Text.Json.JsonDocument.Parse("""{ "units": [{ "tooth": 36 }] }""").RootElement).IsValid);
+    }
+
+    [Fact(DisplayName = "runsheet answers steps with codes, burs, depths and totals by its schema; --school and --drawer change it; bur decodes a number with its sums")]
+    public void Run_sheets()
+    {
+        var (code, output, error) = Run("runsheet", "45x47 bridge metal-ceramic", "--school", "axial-first", "--json");
+        Assert.Equal((0, ""), (code, error));
+        var schema = global::Json.Schema.JsonSchema.FromText(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "docs", "runsheet.schema.json")));
+        Assert.True(schema.Evaluate(System.Text.Json.JsonDocument.Parse(output).RootElement).IsValid);
+        var sheet = JsonNode.Parse(output)!;
+        var steps = sheet["steps"]!.AsArray();
+        Assert.True((int)sheet["totals"]!["burChanges"]! < (int)sheet["totals"]!["toothByToothBurChanges"]!);
+        Assert.Equal((int)sheet["totals"]!["lowerBound"]!, (int)sheet["totals"]!["burChanges"]!);
+        var groove = steps.First(step => (string)step!["code"]! == "functional-guides" && (string?)step["tooth"] == "47")!;
+        // 1.5 of metal less the 0.2 for the fine pass.
+        Assert.Equal((1.3, 0.2), ((double)groove["sinkMm"]!, (double)groove["remainingMm"]!));
+        Assert.Matches("^806314[0-9]{9}$", (string)groove["bur"]!);
+        var file = Path.GetTempFileName();
+        File.WriteAllText(file, """{ "name": "One bur", "burs": [ { "id": "only", "family": "taper-round", "material": "diamond", "grit": "medium", "tipMm": 1.0, "largestMm": 1.6, "lengthMm": 8 } ] }""");
+        var poor = JsonNode.Parse(Run("runsheet", "36 crown zirconia", "--drawer", file, "--json").Output)!;
+        Assert.True(poor["missing"]!.AsArray().Count >= 2);
+        Assert.Contains("round-end taper", Run("bur", "806314198524016").Output);
+        var ball = JsonNode.Parse(Run("bur", "806314001524016", "--json").Output)!;
+        Assert.Equal(("round", "medium", 1.6), ((string)ball["family"]!, (string)ball["grit"]!, (double)ball["sizeMm"]!));
+        Assert.Contains(ball["sums"]!.AsArray(), sum => (string)sum!["words"]! == "half of the ball" && (double)sum["value"]! == 0.8);
     }
 
     [Fact(DisplayName = "protocol checks a file and tells every value that departs from the shipped one")]
@@ -109,6 +134,11 @@ public class CommandLineTests
     [InlineData("plam")]
     [InlineData("protocol")]
     [InlineData("schema", "everything")]
+    [InlineData("bur", "806314001524")]
+    [InlineData("bur")]
+    [InlineData("runsheet", "36 crown zirconia", "--school", "backwards")]
+    [InlineData("runsheet", "36 crown zirconia", "--school", "veneer")]
+    [InlineData("runsheet", "36 crown zirconia", "--drawer", "/no/such/file")]
     public void Wrong_input(params string[] args)
     {
         var (code, output, error) = Run(args);

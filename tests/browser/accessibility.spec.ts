@@ -41,6 +41,20 @@ for (const theme of ['desk', 'chair']) {
       expect(await complaints(page)).toEqual([]);
     });
 
+    test('Run sheet and Drawer', async ({ page }) => {
+      await begin(page, '45x47 bridge metal-ceramic');
+      await page.getByRole('link', { name: 'Run sheet' }).click();
+      await page
+        .getByRole('button', { name: /Walls over shoulders/ })
+        .first()
+        .click();
+      await page.getByRole('img', { name: /with the bur where it cuts/ }).waitFor();
+      expect(await complaints(page)).toEqual([]);
+      await page.getByRole('link', { name: 'Drawer' }).first().click();
+      await page.getByRole('heading', { name: 'As a ruler' }).waitFor();
+      expect(await complaints(page)).toEqual([]);
+    });
+
     test('Case and Protocols', async ({ page }) => {
       await begin(page, '45x47 bridge metal-ceramic tilt 47 mesial 12');
       await page.getByRole('link', { name: 'Case', exact: true }).click();

@@ -22,6 +22,9 @@ const shots = [
   { name: 'unit-bridge', path: `/unit/${unit('37')}#mesial` },
   { name: 'case', path: `/case/${caseOf('37')}`, wait: 'one path' },
   { name: 'case-options', path: `/case/${caseOf('26')}`, options: ['onlay', 'crown metal'] },
+  { name: 'run-sheet', path: `/case/${caseOf('37')}/sheet`, row: 'Walls over shoulders' },
+  { name: 'run-sheet-chair', path: `/case/${caseOf('21')}/sheet`, row: 'Cuts joined', theme: 'chair', width: 1024, height: 768 },
+  { name: 'drawer', path: '/drawer', click: /Round-end taper, tip 1.35/ },
   { name: 'protocols', path: '/protocols', edit: '1.4' },
   { name: 'protocols-sides', path: '/protocols', click: 'Where the trade disagrees' },
   { name: 'quick-line', path: '/', type: '36 crown zirconai' },
@@ -41,6 +44,10 @@ for (const shot of shots) {
     await page.waitForTimeout(500);
   }
   if (shot.wait) await page.getByText(shot.wait).waitFor();
+  if (shot.row) {
+    await page.getByRole('button', { name: shot.row }).first().click();
+    await page.waitForTimeout(900);
+  }
   if (shot.click) await page.getByRole('button', { name: shot.click }).click();
   if (shot.edit) {
     await page.getByRole('button', { name: 'zirconia, monolithic' }).click();

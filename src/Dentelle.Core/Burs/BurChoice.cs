@@ -10,6 +10,9 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
     /// <summary>How far off a bur may be before the drawer is said to lack one.</summary>
     private const double Passable = 0.25;
 
+    /// <summary>The same for a depth that is read on a bur: a mark and some more will do.</summary>
+    private const double Readable = 0.6;
+
     /// <summary>Burs that fit nearly as well as the best may take its place when they are in hand anyway.</summary>
     private const double NearlyAsGood = 0.1;
 
@@ -23,7 +26,7 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
             var near = ranked.TakeWhile(entry => entry.Off <= ranked[0].Off + NearlyAsGood);
             var best = near.MaxBy(entry => inUse.GetValueOrDefault(entry.Bur.Id)).Bur;
             var second = ranked.Select(entry => entry.Bur).FirstOrDefault(bur => bur != best);
-            var lacks = need.Role.Use != BurUse.Bulk && Fit(best, need, tolerance) > Passable;
+            var lacks = need.Role.Use != BurUse.Bulk && Fit(best, need, tolerance) > (need.Role.Use == BurUse.Guide ? Readable : Passable);
             return new(best, WhyThis(best, need, tolerance), null, second, lacks ? Wanted(need) : null, lacks ? Makeshift(best, need, tolerance) : null);
         }
         // Another grit of the right shape, or any straight shape: said as a makeshift.
@@ -73,6 +76,7 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
     {
         var marks = BurSums.Marks(bur);
         if (marks.Where(mark => Math.Abs(mark.Depth.Value - depth.Value) <= tolerance.Value + 1e-9).MinBy(mark => Math.Abs(mark.Depth.Value - depth.Value)) is { } exact) return exact.Words;
+        if (depth < bur.Tip && bur.Tip - depth <= bur.Tip * 0.25) return $"all but {bur.Tip - depth} of the tip";
         if (marks.Where(mark => mark.Depth < depth).MaxBy(mark => mark.Depth) is { } below && depth - below.Depth <= below.Depth) return $"{below.Words} and {depth - below.Depth} more";
         return BurWidths.Words(depth, bur.Tip);
     }
@@ -107,7 +111,7 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
     private static string Makeshift(Bur bur, BurNeed need, Mm tolerance) => need.Role.Use switch
     {
         BurUse.Through => "Open the contact wider facially first, or slice with a strip",
-        _ when need.Depth is { } depth && depth > Mm.Zero && BurSums.Lip(bur, depth) > Mm.Zero => $"{bur.Name}: {DepthWords(bur, depth, tolerance)}; chip the lip of {BurSums.Lip(bur, depth)} away",
+        BurUse.Margin or BurUse.Wall when need.Depth is { } depth && BurSums.Lip(bur, depth) > Mm.Zero => $"{bur.Name}: {DepthWords(bur, depth, tolerance)}; chip the lip of {BurSums.Lip(bur, depth)} away",
         _ when need.Depth is { } depth && depth > Mm.Zero => $"{bur.Name}: {DepthWords(bur, depth, tolerance)}",
         _ => bur.Name,
     };

@@ -72,9 +72,14 @@ public static class BurSums
     /// <summary>How many grooves over a width keep the ridges between them, and beside the outer ones, at or under a height.</summary>
     public static int GroovesFor(Mm width, Mm radius, Mm ridge)
     {
+        return Math.Max(1, (int)Math.Ceiling((width.Value / SpacingFor(radius, ridge).Value) - 1e-9));
+    }
+
+    /// <summary>How far apart grooves may lie so that the ridges between them are no higher; the scallop height turned round.</summary>
+    public static Mm SpacingFor(Mm radius, Mm ridge)
+    {
         var (r, h) = (radius.Value, Math.Min(ridge.Value, radius.Value));
-        var spacing = 2 * Math.Sqrt((2 * r * h) - (h * h));
-        return Math.Max(1, (int)Math.Ceiling((width.Value / spacing) - 1e-9));
+        return new(2 * Math.Sqrt((2 * r * h) - (h * h)));
     }
 
     /// <summary>Where a depth can be read on a bur, best first.</summary>

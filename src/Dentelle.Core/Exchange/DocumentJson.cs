@@ -112,6 +112,9 @@ public static class JsonDocuments
     /// <summary>JSON Schema of what a plan answers.</summary>
     public static string PlanSchema() => Schema(Writing.PlanDocument, "What `plan --json` answers and `GET /api/units/{id}` holds as plan. Lengths in millimetres, angles in degrees.");
 
+    /// <summary>JSON Schema of a run sheet.</summary>
+    public static string RunSheetSchema() => Schema(Writing.RunSheetDocument, "What `runsheet --json` answers. Lengths in millimetres, angles in degrees, times in minutes from the begin.");
+
     /// <summary>JSON Schema of a tooth's inputs.</summary>
     public static string InputSchema() => Schema(InputJson.Default.PlanInputs, "What is found and decided for one tooth; everything may be left out. Lengths in millimetres, angles in degrees, shares from 0 to 1.");
 

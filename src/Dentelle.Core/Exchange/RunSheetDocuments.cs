@@ -39,7 +39,7 @@ public sealed record MissingBur(string Wanted, string Instead, IReadOnlyList<str
 public sealed record StepDocument(
     int Order, string Key, string Code, StepPhase Phase, string Name, string? Tooth, string? Part, IReadOnlyList<string> Zones, IReadOnlyList<Segment> Segments, IReadOnlyList<CutDocument> Cuts,
     string? Bur, string? BurId, string? BurName, string? BurWhy, string? Mark, string? RunnerUp, string? Missing, string? Instead, string? Tool,
-    double? SinkMm, double? RemainingMm, double? LipMm, double? TiltDeg, string? Stroke, StepSpeed Speed, bool Water, StepView? View, string? Assistant, string? Check, string? Gauge,
+    double? SinkMm, double? RemainingMm, double? LipMm, double? TiltDeg, string? Stroke, string? Hint, StepSpeed Speed, bool Water, StepView? View, string? Assistant, string? Check, string? Gauge,
     double Start, double Minutes, bool Learned, double? WaitMinutes, IReadOnlyList<string> Cautions)
 {
     public static StepDocument From(TimedStep timed, bool dry)
@@ -49,7 +49,7 @@ public sealed record StepDocument(
             timed.Order, step.Key, step.Code, entry.Phase, step.Name, step.Tooth?.Iso, step.Part, [.. step.Cuts.Select(cut => cut.Zone.Name)], step.Segments,
             [.. step.Cuts.Select(cut => new CutDocument(cut.Zone.Name, cut.Sink?.Rounded, Math.Round(cut.Removes.Value * cut.Share, 5), cut.Remaining.Rounded, cut.Mark))],
             bur?.Code, bur?.Id, bur?.Name, step.Bur?.Why, step.Bur?.Mark, step.Bur?.RunnerUp?.Name, step.Bur?.Missing, step.Bur?.Instead, step.Tool,
-            step.Sink?.Rounded, step.Remaining?.Rounded, step.LipMm > Mm.Zero ? step.LipMm.Rounded : null, step.TiltDeg, entry.Stroke, entry.Speed,
+            step.Sink?.Rounded, step.Remaining?.Rounded, step.LipMm > Mm.Zero ? step.LipMm.Rounded : null, step.TiltDeg, entry.Stroke, step.Hint, entry.Speed,
             entry.Speed != StepSpeed.None && !(dry && step.Code == "gum-margin"), step.View, step.View?.Assistant ?? entry.Assistant, entry.Check, entry.Gauge,
             timed.Start, timed.Minutes, timed.Learned, entry.WaitMinutes, step.Cautions);
     }

@@ -13,10 +13,11 @@ namespace Dentelle.Core.Sequencing;
 /// <param name="Tool">What else is used: a disc, a strip.</param>
 /// <param name="TiltDeg">How far the bur is tipped from the path; null where the surface leads it.</param>
 /// <param name="View">Where operator and head are; null where it does not matter.</param>
+/// <param name="Hint">What the bur's own measures say to it.</param>
 /// <param name="LipMm">Height of the lip it leaves; zero for none.</param>
 public sealed record SheetStep(
     string Key, StepEntry Entry, string Name, ToothCode? Tooth, string? Part, IReadOnlyList<ZoneCut> Cuts, IReadOnlyList<Segment> Segments, Mm? LineWidth,
-    BurChoice? Bur, string? Tool, double? TiltDeg, StepView? View, double Minutes, Mm LipMm, IReadOnlyList<string> Cautions)
+    BurChoice? Bur, string? Tool, double? TiltDeg, StepView? View, string? Hint, double Minutes, Mm LipMm, IReadOnlyList<string> Cautions)
 {
     public string Code => Entry.Code;
 
@@ -41,6 +42,7 @@ public sealed record ZoneCut(Zone Zone, Mm? Sink, Mm Removes, double Share, Mm R
 /// <summary>Place of the operator, turn of the head, direct or in the mirror, what the assistant does.</summary>
 public sealed record StepView(string Position, string Head, Sight Sight, string Assistant)
 {
+    [System.Text.Json.Serialization.JsonIgnore]
     public string Key => $"{Position}|{Head}|{Sight}";
 }
 

@@ -79,7 +79,7 @@ internal sealed class UnitSteps
         var depth = Usual(zones.Select(Rough));
         var half = role == "half-guide";
         var (choice, tool) = Choose(role, half ? LineWidthAt(Segment.Lingual) ?? depth : depth, null);
-        var cuts = zones.Select(zone => new ZoneCut(zone.Zone, half ? Mm.Least(Rough(zone), depth) : Rough(zone), Mm.Zero, 1, left[zone.Zone], Mark(choice, Rough(zone)))).ToArray();
+        var cuts = zones.Select(zone => new ZoneCut(zone.Zone, Rough(zone), Mm.Zero, 1, left[zone.Zone] - Rough(zone), Mark(choice, Rough(zone)))).ToArray();
         yield return Step(entry, plane ? entry.Name.Replace("Depth grooves", "Depth plane", StringComparison.Ordinal) : entry.Name, null, cuts, [], null, choice, tool, null);
     }
 
@@ -202,7 +202,18 @@ internal sealed class UnitSteps
         var sink = width ?? cuts.Select(cut => cut.Sink).Max();
         if (choice is not null) choice = choice with { Mark = sink is { } deep && deep > Mm.Zero && entry.Cut is not StepCut.Fine ? Mark(choice, deep) : null };
         var key = $"{plan.Tooth.Iso}/{entry.Code}{(part is null ? "" : "/" + part.Replace(' ', '-'))}";
-        return new(key, entry, name, plan.Tooth, part, cuts, segments, width, choice, tool, tilt is { } t ? Math.Round(t, 1) + 0.0 : null, View(entry), Math.Round(entry.Minutes.For(plan.Tooth) / (part?.EndsWith("half", StringComparison.Ordinal) == true ? 2 : 1), 1), lip, cautions);
+        var hint = entry.Cut == StepCut.Guide && choice?.Chosen is { } round ? Apart(round) : null;
+        return new(key, entry, name, plan.Tooth, part, cuts, segments, width, choice, tool, tilt is { } t ? Math.Round(t, 1) + 0.0 : null, View(entry), hint, Math.Round(entry.Minutes.For(plan.Tooth) / (part?.EndsWith("half", StringComparison.Ordinal) == true ? 2 : 1), 1), lip, cautions);
+    }
+
+    /// <summary>How far apart grooves of a rounded bur may lie so that the ridges between them are gone with the fine pass.</summary>
+    private string? Apart(Bur bur)
+    {
+        var allowed = plan.FinishingAllowance;
+        if (!bur.Family.HasRoundedTip() || allowed <= Mm.Zero) return null;
+        var radius = bur.Tip * 0.5;
+        var spacing = BurSums.SpacingFor(radius, allowed);
+        return $"Grooves {spacing} apart leave ridges of {allowed}; farther apart they stand higher";
     }
 
     private StepView? View(StepEntry entry)

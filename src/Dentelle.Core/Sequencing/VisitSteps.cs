@@ -148,7 +148,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
         {
             var entry = table.Step(code);
             var name = code == "provisional" && protocol.Takes("provisional", "cast") ? $"{entry.Name}, on a cast" : entry.Name;
-            return new(code, entry, name, null, null, [], [], null, null, null, null, null, entry.Minutes.Front, Mm.Zero, entry.Caution is { } caution ? [caution] : []);
+            return new(code, entry, name, null, null, [], [], null, null, null, null, null, null, entry.Minutes.Front, Mm.Zero, entry.Caution is { } caution ? [caution] : []);
         }
 
         private static bool AtGum(Plan plan) => plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero);

@@ -57,16 +57,16 @@ internal static class RunSheetPage
         var thread = new XPen(Ink.Text, changed ? 0.5 : 1.1) { DashStyle = changed ? XDashStyle.Dot : XDashStyle.Solid };
         page.DrawLine(thread, Edge + 52, y - (height / 2), Edge + 52, middle);
         page.DrawEllipse(Ink.Line(Ink.Text, 0.8), changed ? XBrushes.White : Ink.Brush(Ink.Text), Edge + 49.5, middle - 2.5, 5, 5);
-        page.DrawString($"{Math.Floor(step.Start):0}′", small, Ink.Brush(Ink.Soft), new XPoint(Edge, middle + 2));
-        page.DrawString(step.Tooth ?? "", text, Ink.Brush(Ink.Text), new XPoint(Edge + 24, middle + 2));
+        page.DrawString(view.VisitAt is { } visit ? $"{visit.AddMinutes(step.Start).ToLocalTime():HH:mm}" : $"{Math.Floor(step.Start):0} min", small, Ink.Brush(Ink.Soft), new XPoint(Edge, middle + 2));
+        page.DrawString(step.Tooth ?? "", text, Ink.Brush(Ink.Text), new XPoint(Edge + 28, middle + 2));
         if (step.BurId is { } id && view.Burs.TryGetValue(id, out var bur)) Bur(page, bur, step.SinkMm, Edge + 64, middle, Math.Min(PointsPerMm, height / (2.2 * bur.LargestMm)));
-        page.DrawString(step.Part is null ? step.Name : $"{step.Name}, {step.Part}", text, Ink.Brush(Ink.Text), new XPoint(Edge + 112, middle - 0.5));
+        page.DrawString(Short(step.Part is null ? step.Name : $"{step.Name}, {step.Part}", 44), text, Ink.Brush(Ink.Text), new XPoint(Edge + 112, middle - 0.5));
         page.DrawString(step.BurName ?? step.Tool ?? "by hand", small, Ink.Brush(Ink.Soft), new XPoint(Edge + 112, middle + size));
         var depth = step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "";
-        page.DrawString(depth, small, Ink.Brush(Ink.Text), new XPoint(Edge + 262, middle - 0.5));
-        page.DrawString(string.Join(" · ", new[] { step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "", step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "" }.Where(part => part.Length > 0)), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 262, middle + size));
-        if (step.View is { } place) page.DrawString($"{place.Position}, head {place.Head}{(place.Sight == Core.Sequencing.Sight.Mirror ? ", mirror" : "")}", small, Ink.Brush(Ink.Soft), new XPoint(Edge + 380, middle - 0.5));
-        page.DrawString(Short(step.Check ?? "", 46), small, Ink.Brush(Ink.Text), new XPoint(Edge + 380, middle + size));
+        page.DrawString(depth, small, Ink.Brush(Ink.Text), new XPoint(Edge + 296, middle - 0.5));
+        page.DrawString(string.Join(" · ", new[] { step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "", step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "" }.Where(part => part.Length > 0)), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 296, middle + size));
+        if (step.View is { } place) page.DrawString(Short($"{place.Position}, head {place.Head}{(place.Sight == Core.Sequencing.Sight.Mirror ? ", mirror" : "")}", 38), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 408, middle - 0.5));
+        page.DrawString(Short(step.Check ?? "", 38), small, Ink.Brush(Ink.Text), new XPoint(Edge + 408, middle + size));
     }
 
     /// <summary>Lying, tip to the right, with the mark it is sunk to.</summary>
@@ -93,7 +93,7 @@ internal static class RunSheetPage
         var y = 791.0;
         foreach (var missing in view.Sheet.Missing.Take(2)) page.DrawString(Short($"Not in the drawer: {missing.Wanted}. Instead: {missing.Instead}.", 120), SheetFonts.TextFont(8, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, (y += 10) - 10));
         page.DrawString("Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.", SheetFonts.TextFont(8), soft, new XPoint(Edge, y));
-        page.DrawString($"Cut under water with light pressure; protect the neighbour and the gum. Minutes are assumed until this practice has recorded its own. Printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), soft, new XPoint(Edge, y + 10));
+        page.DrawString($"Cut under water with light pressure; protect the neighbour and the gum. Assumed minutes are the practice's to correct. Printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), soft, new XPoint(Edge, y + 10));
     }
 
     private static string Short(string text, int most) => text.Length <= most ? text : text[..(most - 1)].TrimEnd() + "…";

@@ -53,9 +53,15 @@ public enum BurChange
     NewPiece,
     OneMore,
     OneLess,
+
+    /// <summary>Another limit of the house: so many preparations.</summary>
+    Limit,
 }
 
 public sealed record BurChangeEntry
 {
     public required BurChange What { get; init; }
+
+    /// <summary>The new limit; with <see cref="BurChange.Limit"/> only.</summary>
+    public int? UsesMost { get; init; }
 }

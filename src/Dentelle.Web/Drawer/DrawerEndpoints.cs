@@ -53,20 +53,23 @@ public static class DrawerEndpoints
 
     private static async Task<Results<Ok<DrawerView>, ProblemHttpResult>> Change(string burId, BurChangeEntry entry, DrawerStore drawer, CaseStore store, CaseSheets sheets, ProtocolShelf shelf, CancellationToken stop)
     {
+        if (entry.What == BurChange.Limit && entry.UsesMost is not (>= 1 and <= 1000)) return Problems.From(new Problem("bur-limit", "A bur's limit is a number of preparations, 1 to 1000; 1 is for single use."));
         var found = entry.What switch
         {
             BurChange.UsedOnTooth => await drawer.UseAsync(burId, UsedOn.Tooth, true, null, null, stop),
             BurChange.UsedOnPlastic => await drawer.UseAsync(burId, UsedOn.Plastic, false, null, null, stop),
-            _ => await drawer.ChangeAsync(burId, (row, now) => Apply(row, entry.What, now), stop),
+            _ => await drawer.ChangeAsync(burId, (row, now) => Apply(row, entry, now), stop),
         };
         return found ? TypedResults.Ok(await ViewAsync(store, sheets, shelf.InUse.Handbook, stop)) : Problems.NoSuch("bur in the drawer");
     }
 
-    private static void Apply(DrawerBurRow row, BurChange what, DateTime now)
+    private static void Apply(DrawerBurRow row, BurChangeEntry entry, DateTime now)
     {
+        var what = entry.What;
         if (what == BurChange.Sterilised) row.Sterilised++;
         else if (what is BurChange.Worn or BurChange.NotWorn) row.Worn = what == BurChange.Worn;
         else if (what == BurChange.NewPiece) (row.Pieces, row.Sterilised, row.Worn, row.NewSince) = (Math.Max(0, row.Pieces - 1), 0, false, now);
+        else if (what == BurChange.Limit) row.Text = JsonDocuments.Write(JsonDocuments.ReadBur(row.Text) with { UsesMost = entry.UsesMost });
         else if (what == BurChange.OneMore) row.Pieces = Math.Min(MostPieces, row.Pieces + 1);
         else row.Pieces = Math.Max(0, row.Pieces - 1);
     }

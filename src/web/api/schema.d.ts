@@ -654,9 +654,14 @@ export interface components {
         /** @enum {unknown} */
         BuildOutSchool: "uniform" | "room-driven";
         /** @enum {unknown} */
-        BurChange: "used-on-tooth" | "used-on-plastic" | "sterilised" | "worn" | "not-worn" | "new-piece" | "one-more" | "one-less";
+        BurChange: "used-on-tooth" | "used-on-plastic" | "sterilised" | "worn" | "not-worn" | "new-piece" | "one-more" | "one-less" | "limit";
         BurChangeEntry: {
             what: components["schemas"]["BurChange"];
+            /**
+             * Format: int32
+             * @description The new limit; with BurChange.Limit only.
+             */
+            usesMost?: null | number;
         };
         /** @enum {unknown} */
         BurFamily: "round" | "cylinder-flat" | "cylinder-round" | "taper-flat" | "taper-round" | "torpedo" | "taper-torpedo" | "needle" | "flame" | "football" | "pear" | "wheel" | "interproximal" | "end-cutting" | "depth-ring" | "neck-ball";
@@ -1809,6 +1814,7 @@ export interface components {
             /** Format: double */
             tiltDeg?: null | number;
             stroke?: null | string;
+            hint?: null | string;
             speed: components["schemas"]["StepSpeed"];
             water: boolean;
             view?: null | components["schemas"]["StepView"];
@@ -1834,7 +1840,6 @@ export interface components {
             head: string;
             sight: components["schemas"]["Sight"];
             assistant: string;
-            key: null | string;
         };
         TakenBackEntry: {
             takenBack: boolean;

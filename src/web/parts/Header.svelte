@@ -6,38 +6,37 @@
     $props();
 </script>
 
+{#snippet view(href: string, name: string)}
+  {@const here = route.pathname === href}
+  <a
+    {href}
+    class="border-b-2 py-2 whitespace-nowrap {here ? 'border-plum font-semibold' : 'border-transparent text-soft'}"
+    aria-current={here ? 'page' : undefined}>{name}</a
+  >
+{/snippet}
+
 <header class="flex h-13 shrink-0 items-center gap-6 border-b border-hairline bg-leaf px-6">
   <a href="/" class="font-mark text-wordmark text-[25px] leading-none font-semibold">Dentelle</a>
   <nav class="flex gap-5" aria-label="Views">
-    <a
-      href="/"
-      class="border-b-2 py-2 {route.pathname === '/' ? 'border-plum font-semibold' : 'border-transparent text-soft'}"
-      aria-current={route.pathname === '/' ? 'page' : undefined}>Day</a
-    >
-    <a
-      href="/protocols"
-      class="border-b-2 py-2 {route.pathname === '/protocols'
-        ? 'border-plum font-semibold'
-        : 'border-transparent text-soft'}"
-      aria-current={route.pathname === '/protocols' ? 'page' : undefined}>Protocols</a
-    >
-    {#if route.pathname.startsWith('/case/')}
-      <span class="border-b-2 border-plum py-2 font-semibold" aria-current="page">Case</span>
-    {:else if route.pathname.startsWith('/unit/')}
-      {#if shared.caseId}
-        <a href="/case/{shared.caseId}" class="border-b-2 border-transparent py-2 text-soft">Case</a>
-      {/if}
+    {@render view('/', 'Day')}
+    {@render view('/drawer', 'Drawer')}
+    {@render view('/protocols', 'Protocols')}
+    {#if shared.caseId}
+      {@render view(`/case/${shared.caseId}`, 'Case')}
+      {@render view(`/case/${shared.caseId}/sheet`, 'Run sheet')}
+    {/if}
+    {#if route.pathname.startsWith('/unit/')}
       <span class="border-b-2 border-plum py-2 font-semibold" aria-current="page">Unit</span>
     {/if}
   </nav>
   <button
-    class="ml-auto flex min-h-10 w-80 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft"
+    class="ml-auto flex min-h-10 w-48 min-w-0 xl:w-80 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft"
     onclick={onquickline}
   >
     <span>36 crown zirconia</span><span class="key" aria-hidden="true">/</span>
     <span class="sr-only">Open the quick line</span>
   </button>
-  <button class="line-button" onclick={() => shared.switchTheme()}>
+  <button class="line-button whitespace-nowrap" onclick={() => shared.switchTheme()}>
     {shared.theme === 'chair' ? 'Desk' : 'Chair'} screen
   </button>
   <button class="line-button" onclick={onsettings}>Settings</button>

@@ -2,9 +2,9 @@
   import type { Schemas } from '../../api/client';
   import { verdicts } from '../../parts/verdicts';
   import ToothName from '../../parts/ToothName.svelte';
-  import { lowerFirst, upperFirst } from '../../parts/words';
+  import { clock, lowerFirst, upperFirst } from '../../parts/words';
 
-  let { entry }: { entry: Schemas['CaseView'] } = $props();
+  let { entry, time: chair }: { entry: Schemas['CaseView']; time?: Schemas['VisitTime'] | undefined } = $props();
 
   const stages = { planned: 'planned', 'being-cut': 'being cut', finished: 'finished' } as const;
   const time = $derived(
@@ -13,10 +13,21 @@
 </script>
 
 <article class="grid grid-cols-[4.5rem_15rem_1fr] gap-x-5 border-b border-hairline py-3.5">
-  <p class="measure text-[20px] leading-tight">{time}</p>
+  <p class="measure text-[20px] leading-tight">
+    {time}
+    {#if chair?.endsAt}<span class="quiet block">to {clock(chair.endsAt, 0)}</span>{/if}
+  </p>
   <div>
     <h3 class="text-[19px] leading-tight"><a href="/case/{entry.id}" class="hover:text-plum">{entry.patient}</a></h3>
     <p class="quiet">case {entry.number}</p>
+    {#if chair}
+      <p class="mt-0.5 text-[14px]">
+        <a class="hover:text-plum" href="/case/{entry.id}/sheet"
+          ><span class="measure text-[18px]">{chair.minutes}</span> min ·
+          <span class="measure text-[18px]">{chair.burChanges}</span> bur changes</a
+        >
+      </p>
+    {/if}
     <p class="quiet mt-1">{entry.note}</p>
   </div>
   <ul class="flex flex-col gap-2">

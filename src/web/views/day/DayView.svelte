@@ -5,8 +5,10 @@
   import { attempt, jsonOf, notices } from '../../parts/notices.svelte';
   import { shared } from '../../parts/shared.svelte';
   import CaseRow from './CaseRow.svelte';
+  import TraySide from './TraySide.svelte';
 
   let day = $state<Schemas['DayView'] | null>(null);
+  let tray = $state<Schemas['TrayView'] | null>(null);
   let problem = $state<string | null>(null);
 
   const groups = $derived(
@@ -25,6 +27,8 @@
   async function load() {
     try {
       day = await answer(api.GET('/api/day'));
+      // Run sheets take longer than the list; it stands meanwhile.
+      tray = await answer(api.GET('/api/day/tray'));
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       problem = error.message;
@@ -54,31 +58,34 @@
 
 <svelte:head><title>Day · Dentelle</title></svelte:head>
 
-<div class="mx-auto h-full max-w-5xl overflow-y-auto px-8 py-7">
-  <div class="flex items-baseline gap-6">
-    <h1 class="text-[34px] leading-none">Cases</h1>
-    <p class="quiet">Press <span class="key">/</span> and say what is to be done: 36 crown zirconia</p>
-    <label class="line-button ml-auto cursor-pointer focus-within:outline-2">
-      Add from file
-      <input type="file" accept="application/json,.json" class="sr-only" onchange={importFile} />
-    </label>
+<div class="grid h-full grid-cols-[minmax(0,1fr)_250px] xl:grid-cols-[minmax(0,1fr)_290px]">
+  <div class="min-h-0 overflow-y-auto px-8 py-7">
+    <div class="flex items-baseline gap-6">
+      <h1 class="text-[34px] leading-none">Cases</h1>
+      <p class="quiet">Press <span class="key">/</span> and say what is to be done: 36 crown zirconia</p>
+      <label class="line-button ml-auto cursor-pointer focus-within:outline-2">
+        Add from file
+        <input type="file" accept="application/json,.json" class="sr-only" onchange={importFile} />
+      </label>
+    </div>
+
+    {#if problem}
+      <p class="mt-8 border-l-4 border-critical pl-4">{problem}</p>
+      <button class="pill mt-4" onclick={() => ((problem = null), load())}>Try again</button>
+    {:else if day && day.cases.length === 0}
+      <p class="mt-10 text-lg">
+        No case yet. Press <span class="key">/</span> and type a tooth, what it gets and the material.
+      </p>
+    {/if}
+
+    {#each groups as [title, cases] (title)}
+      <section class="mt-7">
+        <h2 class="border-b border-firm pb-1 text-[19px] text-soft">{title}</h2>
+        {#each cases ?? [] as entry (entry.id)}
+          <CaseRow {entry} time={tray?.visits.find((visit) => visit.caseId === entry.id)} />
+        {/each}
+      </section>
+    {/each}
   </div>
-
-  {#if problem}
-    <p class="mt-8 border-l-4 border-critical pl-4">{problem}</p>
-    <button class="pill mt-4" onclick={() => ((problem = null), load())}>Try again</button>
-  {:else if day && day.cases.length === 0}
-    <p class="mt-10 text-lg">
-      No case yet. Press <span class="key">/</span> and type a tooth, what it gets and the material.
-    </p>
-  {/if}
-
-  {#each groups as [title, cases] (title)}
-    <section class="mt-7">
-      <h2 class="border-b border-firm pb-1 text-[19px] text-soft">{title}</h2>
-      {#each cases ?? [] as entry (entry.id)}
-        <CaseRow {entry} />
-      {/each}
-    </section>
-  {/each}
+  {#if tray}<TraySide {tray} />{/if}
 </div>

@@ -2,6 +2,7 @@
   import type { Unit, Zone } from '../../api/client';
   import { change, mm, standing } from '../../parts/words';
   import { verdicts } from '../../parts/verdicts';
+  import CutBy from './CutBy.svelte';
   import RangeBar from './RangeBar.svelte';
   import ReasonLine from './ReasonLine.svelte';
   import Stepper from './Stepper.svelte';
@@ -88,6 +89,8 @@
       <dd class="measure text-[19px] font-semibold">{mm(zone.depthMm.target)}</dd>
     </div>
   </dl>
+
+  <CutBy {unit} {zone} />
 
   {#if outcome && differs}
     <p class="quiet border-t border-hairline py-1.5">

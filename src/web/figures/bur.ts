@@ -1,0 +1,39 @@
+import type { Point } from './plate';
+
+/** A bur's whole outline, flat x, y …, tip at the origin and its axis upward, from the half outline distance, radius …. */
+export function silhouette(half: readonly number[], longest = Infinity): number[] {
+  const right: [number, number][] = [];
+  for (let i = 0; i + 1 < half.length; i += 2) {
+    const [z, r] = [half[i]!, half[i + 1]!];
+    if (z <= longest) right.push([r, z]);
+    else {
+      // Cut off straight where the drawing ends.
+      const before = right.at(-1);
+      if (before) right.push([before[0], longest]);
+      break;
+    }
+  }
+  const left = right.map(([x, y]): [number, number] => [-x, y]).reverse();
+  return [...right, ...left].flat();
+}
+
+/** The same put with its tip at a place of a section and tipped by so many degrees; positive leans to the left. */
+export function standing(flat: readonly number[], tip: Point, tiltDeg = 0): number[] {
+  const [sin, cos] = [Math.sin((tiltDeg * Math.PI) / 180), Math.cos((tiltDeg * Math.PI) / 180)];
+  const out: number[] = [];
+  for (let i = 0; i + 1 < flat.length; i += 2) {
+    const [x, y] = [flat[i]!, flat[i + 1]!];
+    out.push(tip.x + x * cos - y * sin, tip.y + x * sin + y * cos);
+  }
+  return out;
+}
+
+/** Bands on the shank as ISO 6360 has them for diamonds. */
+export const bands: Record<string, string> = {
+  'ultra-fine': '#ffffff',
+  'extra-fine': '#e8c832',
+  fine: '#c8342c',
+  medium: '#2f62b0',
+  coarse: '#2f8a4a',
+  'super-coarse': '#17131f',
+};

@@ -1,0 +1,40 @@
+<script lang="ts">
+  import type { Schemas } from '../../api/client';
+
+  let { tray }: { tray: Schemas['TrayView'] } = $props();
+
+  const groups = $derived(Object.entries(Object.groupBy(tray.items, (item) => item.group)));
+</script>
+
+<aside class="tray min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-7" aria-label="Tray for today">
+  <div class="flex items-baseline">
+    <h2 class="text-[23px] leading-none">Tray for today</h2>
+    <button class="line-button ml-auto" onclick={() => print()}>Print</button>
+  </div>
+  {#each tray.warnings as warning (warning)}
+    <p class="mt-2 border-l-4 border-over pl-2 text-[14px]">{warning}</p>
+  {/each}
+  {#if tray.items.length === 0}
+    <p class="quiet mt-3">Nothing is to be cut today.</p>
+  {/if}
+  {#each groups as [group, items] (group)}
+    <h3 class="mt-4 border-b border-firm text-[17px] text-soft">{group}</h3>
+    {#each items ?? [] as item (item.name)}
+      <p class="flex gap-3 border-b border-hairline py-0.5 text-[14px]" title={item.for.join(', ')}>
+        <span class="measure w-5 text-right text-[17px] leading-tight">{item.count}</span><span>{item.name}</span>
+      </p>
+    {/each}
+  {/each}
+</aside>
+
+<style>
+  @media print {
+    .tray {
+      position: fixed;
+      inset: 0;
+      border: 0;
+      overflow: visible;
+      z-index: 10;
+    }
+  }
+</style>

@@ -1,0 +1,72 @@
+<script lang="ts">
+  import type { Schemas } from '../../api/client';
+  import BurFigure from '../../parts/BurFigure.svelte';
+  import { mm, upperFirst } from '../../parts/words';
+
+  let {
+    bur,
+    onchange,
+  }: { bur: Schemas['DrawerBurView']; onchange: (what: Schemas['BurChange'], usesMost?: number) => void } = $props();
+</script>
+
+<aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-5" aria-label={bur.name}>
+  <div class="flex gap-4">
+    <BurFigure shape={bur.shape} scale={10} height={196} width={66} name={bur.name} />
+    <div>
+      <h2 class="text-[21px] leading-tight">{bur.name}</h2>
+      <p class="quiet mt-1">{bur.code ? `ISO ${bur.code}` : 'No number: that of its shape is not known here'}</p>
+      <p class="quiet">largest {mm(bur.largestMm)} · working part {mm(bur.lengthMm)}</p>
+      {#if bur.warning}<p class="mt-2 border-l-4 border-over pl-2 text-[14px]">{bur.warning}.</p>{/if}
+    </div>
+  </div>
+
+  <h3 class="mt-4 text-[17px] text-soft">As a ruler</h3>
+  {#each bur.sums as sum (sum.words)}
+    <p class="flex items-baseline justify-between border-b border-hairline py-1">
+      <span>{upperFirst(sum.words)}</span>
+      <span class="measure text-[20px]">{sum.unit === 'deg' ? `${sum.value}°` : mm(sum.value)}</span>
+    </p>
+  {/each}
+
+  <h3 class="mt-5 text-[17px] text-soft">Ledger</h3>
+  <dl class="grid grid-cols-[1fr_auto] gap-y-1">
+    <dt>Pieces</dt>
+    <dd class="measure text-[20px]">{bur.pieces}</dd>
+    <dt>Cut with the one in use</dt>
+    <dd class="measure text-[20px]">{bur.uses}{bur.usesMost ? ` of ${bur.usesMost}` : ''}</dd>
+    <dt>Sterilised</dt>
+    <dd class="measure text-[20px]">{bur.sterilised}</dd>
+    {#if bur.left !== null && bur.left !== undefined}
+      <dt>Good for</dt>
+      <dd class="measure text-[20px]">{bur.left}</dd>
+    {/if}
+  </dl>
+  <label class="mt-1 flex items-center justify-between">
+    <span>Limit of this practice</span>
+    <input
+      class="field w-20 text-right"
+      type="number"
+      min="1"
+      max="1000"
+      value={bur.usesMost ?? null}
+      onchange={(event) => onchange('limit', event.currentTarget.valueAsNumber)}
+    />
+  </label>
+  <p class="quiet">How often a bur may be used is assumed; 1 is for single use. Burn marks mean worn at once.</p>
+  <div class="mt-3 flex flex-wrap gap-2">
+    <button class="pill" onclick={() => onchange('used-on-tooth')}>Used on a tooth</button>
+    <button class="pill" onclick={() => onchange('used-on-plastic')}>Used on plastic, dry</button>
+    <button class="pill" onclick={() => onchange('sterilised')}>Sterilised</button>
+    {#if bur.worn}
+      <button class="pill" onclick={() => onchange('not-worn')}>Not worn after all</button>
+    {:else}
+      <button class="pill" onclick={() => onchange('worn')}>Worn, burn marks</button>
+    {/if}
+    <button class="pill" disabled={bur.pieces === 0} onclick={() => onchange('new-piece')}>Take a new one</button>
+    <button class="pill" onclick={() => onchange('one-more')}>One more bought</button>
+    <button class="pill" disabled={bur.pieces === 0} onclick={() => onchange('one-less')}>One less</button>
+  </div>
+  {#if bur.cases.length > 0}
+    <p class="quiet mt-4">Needed for {bur.cases.join(', ').toLowerCase()}.</p>
+  {/if}
+</aside>

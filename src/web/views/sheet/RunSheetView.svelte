@@ -1,0 +1,100 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { actions } from '../../actions.svelte';
+  import { shared } from '../../parts/shared.svelte';
+  import { route } from '../../router';
+  import SheetMargin from './SheetMargin.svelte';
+  import { inHand, SheetState } from './sheetState.svelte';
+  import StepPanel from './StepPanel.svelte';
+  import StepRow from './StepRow.svelte';
+
+  const id = $derived(route.getParams('/case/:id/sheet').id);
+  const sheet = $derived(new SheetState(id, decodeURIComponent(location.hash.slice(1))));
+  let list = $state<HTMLElement | null>(null);
+  let dragged = $state('');
+
+  // For each step whether another bur is taken up for it.
+  const changes = $derived.by(() => {
+    let hand: string | null = null;
+    return sheet.steps.map((step) => {
+      const tool = inHand(step);
+      const changed = tool !== null && tool !== hand;
+      hand = tool ?? hand;
+      return changed;
+    });
+  });
+
+  $effect(() => {
+    shared.caseId = id;
+    void sheet.load();
+  });
+  $effect(() => {
+    void sheet.draw(sheet.current?.tooth);
+  });
+  $effect(() => {
+    list?.querySelector(`[data-key="${CSS.escape(sheet.selected)}"]`)?.scrollIntoView({ block: 'nearest' });
+  });
+
+  function shift(by: number) {
+    const at = sheet.steps.findIndex((step) => step.key === sheet.current?.key);
+    if (sheet.current) void sheet.move(sheet.current.key, at + by);
+  }
+
+  function tick() {
+    const step = sheet.current;
+    if (step) void sheet.tick(step.key, sheet.running?.key === step.key ? 'stop' : 'start');
+  }
+
+  onMount(() => {
+    const done = actions.offer([
+      { name: 'Next step', keys: ['ArrowDown', 'ArrowRight'], shown: '↓', run: () => sheet.step(1) },
+      { name: 'Step before', keys: ['ArrowUp', 'ArrowLeft'], shown: '↑', run: () => sheet.step(-1) },
+      { name: 'Begin or end the step', keys: [' ', 'Enter'], shown: 'space', run: tick },
+      { name: 'Step earlier', keys: ['['], shown: '[', run: () => shift(-1) },
+      { name: 'Step later', keys: [']'], shown: ']', run: () => shift(1) },
+    ]);
+    return () => {
+      done();
+      shared.caseId = null;
+    };
+  });
+</script>
+
+<svelte:head><title>{sheet.view ? `Run sheet · case ${sheet.view.number}` : 'Run sheet'} · Dentelle</title></svelte:head
+>
+
+{#if sheet.missing}
+  <div class="p-10">
+    <p class="border-l-4 border-critical pl-4">{sheet.missing}</p>
+    <a class="pill mt-4 inline-block" href="/case/{id}">To the case</a>
+  </div>
+{:else if sheet.view}
+  <div class="grid h-full grid-cols-[176px_minmax(0,1fr)_272px] xl:grid-cols-[208px_minmax(0,1fr)_318px]">
+    <SheetMargin {sheet} />
+    <section class="min-h-0 overflow-y-auto pb-8" aria-label="Steps" bind:this={list}>
+      <h1 class="sr-only">Run sheet, case {sheet.view.number}, {sheet.view.patient}</h1>
+      <ol>
+        {#each sheet.steps as step, i (step.key)}
+          <li
+            draggable="true"
+            ondragstart={() => (dragged = step.key)}
+            ondragover={(event) => event.preventDefault()}
+            ondrop={() => void sheet.move(dragged, i)}
+          >
+            <StepRow
+              {step}
+              {sheet}
+              changed={changes[i] ?? false}
+              first={i === 0}
+              last={i === sheet.steps.length - 1}
+              head={i === 0 || sheet.steps[i - 1]?.phase !== step.phase}
+            />
+          </li>
+        {/each}
+      </ol>
+    </section>
+    {#if sheet.current}
+      <StepPanel step={sheet.current} {sheet} ontick={tick} onshift={shift} />
+    {/if}
+  </div>
+{/if}

@@ -1,0 +1,133 @@
+<script lang="ts">
+  import { mm } from '../../parts/words';
+  import type { SheetState, Step } from './sheetState.svelte';
+  import StepFigure from './StepFigure.svelte';
+
+  let {
+    step,
+    sheet,
+    ontick,
+    onshift,
+  }: { step: Step; sheet: SheetState; ontick: () => void; onshift: (by: number) => void } = $props();
+
+  const unit = $derived(step.tooth ? sheet.units[step.tooth] : undefined);
+  const shape = $derived(step.burId ? sheet.view?.burs[step.burId] : undefined);
+  const running = $derived(sheet.running?.key === step.key ? sheet.running : null);
+  const done = $derived(sheet.view?.ticks.find((tick) => tick.key === step.key && tick.endedAt));
+  let now = $state(Date.now());
+
+  $effect(() => {
+    if (!running) return;
+    const timer = setInterval(() => (now = Date.now()), 1000);
+    return () => clearInterval(timer);
+  });
+
+  const passed = $derived.by(() => {
+    if (!running) return '';
+    const seconds = Math.max(0, Math.floor((now - new Date(running.startedAt).getTime()) / 1000));
+    return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+  });
+  const speeds = { none: '', low: 'low speed', high: 'high speed' } as const;
+  const how = $derived([speeds[step.speed], step.water ? 'water' : step.speed === 'none' ? '' : 'dry'].filter(Boolean));
+</script>
+
+<aside class="flex min-h-0 flex-col border-l border-hairline bg-leaf" aria-label="Step">
+  <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
+    <p class="quiet">step {step.order} of {sheet.steps.length}</p>
+    <h2 class="text-[23px] leading-tight">{step.name}{step.part ? `, ${step.part}` : ''}</h2>
+    {#if step.sinkMm !== null && step.sinkMm !== undefined}
+      <p class="mt-1 flex items-baseline gap-2">
+        <span class="measure text-[54px] leading-none text-number">{mm(step.sinkMm)}</span>
+        <span class="text-soft">mm{step.mark ? `, ${step.mark}` : ''}</span>
+      </p>
+    {/if}
+    {#if unit && unit.drawing && (step.zones.length > 0 || step.segments.length > 0)}
+      <StepFigure {step} {unit} {shape} />
+    {/if}
+    <dl class="mt-2 text-[14px]">
+      {#if step.burName || step.tool}
+        <dt>Bur</dt>
+        <dd>
+          {step.burName ?? step.tool}
+          {#if step.bur}<span class="quiet block">ISO {step.bur.replace(/(\d{3})(?=\d)/g, '$1 ')}</span>{/if}
+          {#if step.burWhy}<span class="quiet block">{step.burWhy}.</span>{/if}
+          {#if step.runnerUp}<span class="quiet block">Else: {step.runnerUp}</span>{/if}
+          {#if step.missing}
+            <span class="block text-over">Not in the drawer: {step.missing}. Instead {step.instead}.</span>
+          {/if}
+        </dd>
+      {/if}
+      {#if step.stroke}<dt>How</dt>
+        <dd>{step.stroke}{how.length > 0 ? ` (${how.join(', ')})` : ''}</dd>{/if}
+      {#if step.hint}<dt></dt>
+        <dd class="text-soft">{step.hint}</dd>{/if}
+      {#if step.tiltDeg !== null && step.tiltDeg !== undefined}
+        <dt>Angle</dt>
+        <dd>
+          {Math.abs(step.tiltDeg)}° to the path{step.tiltDeg === 0
+            ? ': in the line of draw'
+            : step.tiltDeg > 0
+              ? ', tipped in'
+              : ', tipped out'}
+        </dd>
+      {/if}
+      {#if step.cuts.length > 1}
+        <dt>Zones</dt>
+        <dd>
+          {#each step.cuts as cut (cut.zone)}
+            <span class="flex justify-between gap-2">
+              <span>{cut.zone.replaceAll('-', ' ')}</span>
+              <span class="measure">{cut.sinkMm === null || cut.sinkMm === undefined ? '' : mm(cut.sinkMm)}</span>
+            </span>
+          {/each}
+        </dd>
+      {/if}
+      {#if step.remainingMm}<dt>Leaves</dt>
+        <dd>{mm(step.remainingMm)}</dd>{/if}
+      {#if step.view}
+        <dt>Place</dt>
+        <dd>
+          {step.view.position}, head {step.view.head}, {step.view.sight === 'mirror' ? 'in the mirror' : 'direct view'}
+        </dd>
+      {/if}
+      {#if step.assistant}<dt>Assistant</dt>
+        <dd>{step.assistant}</dd>{/if}
+      {#if step.check}<dt>Check</dt>
+        <dd>{step.check}</dd>{/if}
+      {#if step.waitMinutes}<dt>Then wait</dt>
+        <dd>{step.waitMinutes} min</dd>{/if}
+      <dt>Time</dt>
+      <dd>{step.minutes} min, {step.learned ? 'this practice’s own' : 'assumed'}</dd>
+    </dl>
+    {#each step.cautions as caution (caution)}
+      <p class="mt-2 border-l-4 border-over pl-3 text-[14px]">{caution}</p>
+    {/each}
+    <p class="mt-3 flex gap-4">
+      <button class="line-button" onclick={() => onshift(-1)}>Earlier</button>
+      <button class="line-button" onclick={() => onshift(1)}>Later</button>
+    </p>
+  </div>
+  <button class="tick min-h-16 px-5 text-left text-[17px]" class:running onclick={ontick}>
+    {#if running}Done <span class="measure ml-2">{passed}</span>{:else if done}Begin again{:else}Begin{/if}
+    <span class="key ml-3">space</span>
+  </button>
+</aside>
+
+<style>
+  dl {
+    display: grid;
+    grid-template-columns: 5.2rem minmax(0, 1fr);
+    gap: 0.35rem 0.6rem;
+  }
+  dt {
+    color: var(--soft);
+  }
+  .tick {
+    border-top: 1px solid var(--hairline);
+    background: var(--paper);
+  }
+  .tick.running {
+    background: var(--plum);
+    color: var(--on-plum);
+  }
+</style>

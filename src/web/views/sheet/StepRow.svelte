@@ -1,0 +1,103 @@
+<script lang="ts">
+  import BurFigure from '../../parts/BurFigure.svelte';
+  import ToothName from '../../parts/ToothName.svelte';
+  import { clock, mm } from '../../parts/words';
+  import type { SheetState, Step } from './sheetState.svelte';
+
+  let {
+    step,
+    sheet,
+    changed,
+    first,
+    last,
+    head,
+  }: { step: Step; sheet: SheetState; changed: boolean; first: boolean; last: boolean; head: boolean } = $props();
+
+  const phases = { before: 'Before cutting', cut: 'Cut', finish: 'Fine', check: 'Check', after: 'After' } as const;
+  const tick = $derived(sheet.view?.ticks.find((one) => one.key === step.key));
+  const bur = $derived(step.burId ? sheet.view?.burs[step.burId] : undefined);
+  const written = $derived(sheet.view?.units.find((unit) => unit.tooth === step.tooth)?.written);
+</script>
+
+{#if head}
+  <p class="quiet border-b border-hairline px-6 pt-3 pb-0.5">{phases[step.phase]}</p>
+{/if}
+<button
+  class="row grid min-h-12 w-full items-center gap-x-3 border-l-4 px-5 text-left hover:bg-leaf"
+  class:current={sheet.current?.key === step.key}
+  data-key={step.key}
+  aria-current={sheet.current?.key === step.key ? 'step' : undefined}
+  onclick={() => (sheet.selected = step.key)}
+>
+  <span class="quiet measure">{clock(sheet.view?.visitAt, step.start)}</span>
+  <svg width="20" height="48" viewBox="0 0 20 48" aria-hidden="true">
+    {#if !first}<line x1="10" y1="0" x2="10" y2="24" class="thread" class:joint={changed} />{/if}
+    {#if !last}<line x1="10" y1="24" x2="10" y2="48" class="thread" />{/if}
+    <circle
+      cx="10"
+      cy="24"
+      r="5"
+      class="knot"
+      class:done={tick?.endedAt}
+      class:running={tick && !tick.endedAt}
+      class:open={!tick}
+    />
+  </svg>
+  <span class="h-10">
+    {#if bur}
+      <BurFigure shape={bur} sink={step.sinkMm} scale={2.6} height={40} />
+    {/if}
+  </span>
+  <span class="measure text-[22px] leading-none text-number"
+    >{#if written}<ToothName {written} />{/if}</span
+  >
+  <span class="min-w-0">
+    <span class="block truncate font-semibold">{step.name}{step.part ? `, ${step.part}` : ''}</span>
+    <span class="quiet block truncate">
+      {#if changed}<span class="text-plum">take up</span>{/if}
+      {step.burName ?? step.tool ?? 'by hand'}{#if step.missing}<span class="text-over"> · makeshift</span>{/if}
+    </span>
+  </span>
+  <span class="text-right">
+    {#if step.sinkMm !== null && step.sinkMm !== undefined}
+      <span class="measure text-[21px] leading-none">{mm(step.sinkMm)}</span>
+    {/if}
+  </span>
+  <span class="quiet measure text-right">{step.minutes} min</span>
+</button>
+
+<style>
+  .row {
+    grid-template-columns: 3.1rem 20px 22px 2.6rem minmax(0, 1fr) 3rem 3.6rem;
+    border-color: transparent;
+  }
+  .row.current {
+    border-color: var(--plum);
+    background: var(--leaf);
+  }
+  .thread {
+    stroke: var(--outline);
+    stroke-width: 2;
+  }
+  .thread.joint {
+    stroke-width: 1.4;
+    stroke-dasharray: 0.1 4;
+    stroke-linecap: round;
+  }
+  .knot {
+    fill: var(--outline);
+    stroke: var(--outline);
+    stroke-width: 1.5;
+  }
+  .knot.open {
+    fill: var(--paper);
+  }
+  .knot.done {
+    fill: var(--done);
+    stroke: var(--done);
+  }
+  .knot.running {
+    fill: var(--plum);
+    stroke: var(--plum);
+  }
+</style>

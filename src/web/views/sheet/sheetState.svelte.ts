@@ -1,0 +1,84 @@
+import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
+import { attempt, notices } from '../../parts/notices.svelte';
+
+export type Step = Schemas['StepDocument'];
+
+/** The run sheet on screen: its steps, the one that is looked at, the teeth they are cut on. */
+export class SheetState {
+  view = $state<Schemas['RunSheetView'] | null>(null);
+  missing = $state<string | null>(null);
+  selected = $state('');
+  units = $state<Record<string, Unit>>({});
+
+  constructor(
+    readonly caseId: string,
+    first: string,
+  ) {
+    this.selected = first;
+  }
+
+  readonly steps = $derived(this.view?.sheet.steps ?? []);
+  readonly current = $derived(this.steps.find((step) => step.key === this.selected) ?? this.steps[0]);
+  readonly running = $derived(this.view?.ticks.find((tick) => !tick.endedAt) ?? null);
+
+  async load(): Promise<void> {
+    try {
+      this.#show(await answer(api.GET('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } } })));
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      this.missing = error.message;
+    }
+  }
+
+  /** The tooth's drawing, fetched once. */
+  async draw(tooth: string | null | undefined): Promise<void> {
+    const unit = this.view?.units.find((one) => one.tooth === tooth);
+    if (!unit || this.units[unit.tooth]) return;
+    const drawn = await answer(api.GET('/api/units/{id}', { params: { path: { id: unit.id } } })).catch(() => null);
+    if (drawn) this.units = { ...this.units, [unit.tooth]: drawn };
+  }
+
+  async change(body: Schemas['SheetEntry']): Promise<void> {
+    const call = answer(api.PUT('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } }, body }));
+    const changed = await attempt(call);
+    if (changed) this.#show(changed);
+  }
+
+  /** Puts a step before another; refused with the reason where it can't go. */
+  async move(key: string, to: number): Promise<void> {
+    const keys = this.steps.map((step) => step.key);
+    const from = keys.indexOf(key);
+    if (from < 0 || to < 0 || to >= keys.length || to === from) return;
+    keys.splice(to, 0, ...keys.splice(from, 1));
+    this.selected = key;
+    await this.change({ order: keys });
+  }
+
+  async tick(key: string, what: Schemas['TickWhat']): Promise<void> {
+    const body = { key, what };
+    const call = answer(api.POST('/api/cases/{id}/sheet/ticks', { params: { path: { id: this.caseId } }, body }));
+    const ticked = await attempt(call);
+    if (!ticked) return;
+    this.#show(ticked);
+    if (what === 'stop') {
+      this.step(1);
+      notices.say('Noted with its time.', { label: 'Undo', run: () => void this.tick(key, 'take-back') });
+    }
+  }
+
+  step(by: number): void {
+    const at = this.steps.findIndex((one) => one.key === this.current?.key);
+    const next = this.steps[Math.min(this.steps.length - 1, Math.max(0, at + by))];
+    if (next) this.selected = next.key;
+  }
+
+  #show(view: Schemas['RunSheetView']): void {
+    this.view = view;
+    if (!this.steps.some((step) => step.key === this.selected)) this.selected = this.steps[0]?.key ?? '';
+  }
+}
+
+/** What is in the hand for a step: a bur, a disc; null for steps by hand, which leave it there. */
+export function inHand(step: Step): string | null {
+  return step.burId ?? (step.tool && step.tool !== 'strip' ? step.tool : null);
+}

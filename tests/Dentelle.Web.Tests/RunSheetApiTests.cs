@@ -1,0 +1,171 @@
+using System.Text.Json.Nodes;
+
+namespace Dentelle.Web.Tests;
+
+/// <summary>Run sheets and the drawer through the application's door.</summary>
+public sealed class RunSheetApiTests : IDisposable
+{
+    private readonly Practice practice = new() { Demo = true };
+    private readonly HttpClient client;
+
+    public RunSheetApiTests() => client = practice.CreateClient();
+
+    public void Dispose() => practice.Dispose();
+
+    /// <summary>What makes each order what it is, as practitioners tell it (common practice); steps a tooth has nothing of are skipped.</summary>
+    private static readonly Dictionary<string, string[]> Defining = new()
+    {
+        ["edge-first"] = ["edge", "functional-occlusal", "facial-gingival", "proximal", "lingual", "fine-walls", "round-edges"],
+        ["facial-first"] = ["facial-gingival", "separation", "lingual-halves", "fossa", "edge", "fine-walls"],
+        ["margin-first"] = ["separation", "first-cord", "margin-trace", "functional-guides", "functional-occlusal", "fine-walls"],
+        ["axial-first"] = ["separation", "mock-margin", "shoulder-parts", "chamfer-parts", "bevel", "functional-guides", "functional-occlusal", "fine-walls", "round-edges", "flash"],
+        ["parallel-pair"] = ["protect-neighbour", "mesial-slice", "axial-tracers", "lingual", "occlusal-tracers", "functional-occlusal", "round-edges", "retention-boxes", "fine-walls", "finishing-carbide"],
+        ["onlay-planes"] = ["other-plane", "functional-plane", "bevel", "boxes", "functional-shoulder", "round-edges"],
+        ["veneer"] = ["edge-guides", "edge", "ring-guides", "joining", "gum-margin", "proximal-shoulders", "facio-incisal-line", "polish", "strip"],
+    };
+
+    private async Task<List<string>> Cases() => [.. (await client.Get("/api/day"))["cases"]!.AsArray().Select(entry => (string)entry!["id"]!)];
+
+    private async Task<string> CaseOf(string tooth) => (string)(await client.Get("/api/day"))["cases"]!.AsArray().First(entry => entry!["units"]!.AsArray().Any(unit => (string)unit!["tooth"]! == tooth))!["id"]!;
+
+    [Fact(DisplayName = "Every demonstration case has a run sheet that keeps the order its school is known by; a bridge takes fewer bur changes than tooth by tooth")]
+    public async Task Demonstration()
+    {
+        var seen = new HashSet<string>();
+        foreach (var id in await Cases())
+        {
+            var sheet = (await client.Get($"/api/cases/{id}/sheet"))["sheet"]!;
+            var steps = sheet["steps"]!.AsArray();
+            foreach (var tooth in sheet["schools"]!.AsArray())
+            {
+                var (iso, school) = ((string)tooth!["tooth"]!, (string)tooth["school"]!);
+                seen.Add(school);
+                var own = steps.Where(step => (string?)step!["tooth"] == iso).Select(step => (string)step!["code"]!).ToList();
+                var places = Defining[school].Where(own.Contains).Select(code => own.IndexOf(code)).ToArray();
+                Assert.True(places.Length >= 4, $"{iso} {school}");
+                Assert.True(places.SequenceEqual(places.Order()), $"{iso} {school}: {string.Join(" ", own)}");
+            }
+            var totals = sheet["totals"]!;
+            if (sheet["schools"]!.AsArray().Count > 1) Assert.True((int)totals["burChanges"]! < (int)totals["toothByToothBurChanges"]!, id);
+            Assert.Equal(steps.Select((_, i) => i + 1), steps.Select(step => (int)step!["order"]!));
+        }
+        Assert.Superset(new HashSet<string> { "axial-first", "edge-first", "veneer", "onlay-planes" }, seen);
+    }
+
+    [Fact(DisplayName = "A step is begun and ended; its time is learned, its bur's use noted once a tooth, both taken back or kept; the sheet goes on with them")]
+    public async Task Ticks()
+    {
+        var id = await CaseOf("11");
+        var sheet = await client.Get($"/api/cases/{id}/sheet");
+        var step = sheet["sheet"]!["steps"]!.AsArray().First(entry => (string?)entry!["burId"] is not null)!;
+        var (key, bur) = ((string)step["key"]!, (string)step["burId"]!);
+        Task<HttpResponseMessage> Tick(string what) => client.Post($"/api/cases/{id}/sheet/ticks", $$"""{ "key": "{{key}}", "what": "{{what}}" }""");
+        async Task<int> Uses() => (int)(await client.Get("/api/drawer"))["burs"]!.AsArray().First(entry => (string)entry!["id"]! == bur)!["uses"]!;
+        Assert.Equal((422, "not-running"), await Tick("stop").Refused());
+        Assert.Null((string?)(await Tick("start").Json())["ticks"]![0]!["endedAt"]);
+        var ended = await Tick("stop").Json();
+        Assert.NotNull((string?)ended["ticks"]![0]!["endedAt"]);
+        Assert.Equal(1, await Uses());
+        await Tick("start").Json();
+        await Tick("stop").Json();
+        Assert.Equal(1, await Uses());
+        Assert.Empty((await Tick("take-back").Json())["ticks"]!.AsArray());
+        Assert.Equal((404, "not-found"), await client.Post($"/api/cases/{id}/sheet/ticks", """{ "key": "99/edge", "what": "start" }""").Refused());
+        // One recorded time does not replace the assumed one yet.
+        await Tick("start").Json();
+        await Tick("stop").Json();
+        Assert.False((bool)(await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!.AsArray().First(entry => (string)entry!["key"]! == key)!["learned"]!);
+    }
+
+    [Fact(DisplayName = "The user's own order is kept where the school lets it, refused with its reason where not; another school takes it away; best order again")]
+    public async Task Order()
+    {
+        var id = await CaseOf("47");
+        var before = await client.Get($"/api/cases/{id}/sheet");
+        var keys = before["sheet"]!["steps"]!.AsArray().Select(step => (string)step!["key"]!).ToList();
+        async Task<JsonNode> Change(string body) => await client.Put($"/api/cases/{id}/sheet", body).Json();
+        string Order() => $$"""{ "order": {{System.Text.Json.JsonSerializer.Serialize(keys)}} }""";
+        var (a, b) = (keys.IndexOf("47/functional-guides"), keys.IndexOf("47/other-guides"));
+        (keys[a], keys[b]) = (keys[b], keys[a]);
+        var own = await Change(Order());
+        Assert.True((bool)own["ownOrder"]!);
+        Assert.Equal(keys, own["sheet"]!["steps"]!.AsArray().Select(step => (string)step!["key"]!));
+        keys.Remove("impression");
+        keys.Insert(0, "impression");
+        var refused = client.Put($"/api/cases/{id}/sheet", Order());
+        Assert.Contains("can’t go there", (await (await refused).Content.ReadAsStringAsync()).Replace("\\u2019", "’", StringComparison.Ordinal), StringComparison.Ordinal);
+        Assert.True((bool)(await client.Get($"/api/cases/{id}/sheet"))["ownOrder"]!);
+        var other = await Change("""{ "school": "proximal-first" }""");
+        Assert.False((bool)other["ownOrder"]!);
+        Assert.Equal("proximal-first", (string)other["sheet"]!["schools"]![0]!["school"]!);
+        Assert.Equal(before["sheet"]!.ToJsonString(), (await Change("""{ "ownSchools": true }"""))["sheet"]!.ToJsonString());
+    }
+
+    [Fact(DisplayName = "The sheet prints on one page; the visit goes into a calendar by RFC 5545 without the patient's name; the tray merges today's cases")]
+    public async Task Papers()
+    {
+        foreach (var id in await Cases())
+        {
+            var pdf = await client.GetStringAsync($"/api/cases/{id}/sheet.pdf");
+            Assert.StartsWith("%PDF", pdf, StringComparison.Ordinal);
+            Assert.Contains("/Count 1", pdf, StringComparison.Ordinal);
+        }
+        var day = (await client.Get("/api/day"))["cases"]!.AsArray();
+        var with = day.First(entry => entry!["visitAt"] is not null)!;
+        var text = await client.GetStringAsync($"/api/cases/{with["id"]}/visit.ics");
+        var unfolded = text.Replace("\r\n ", "", StringComparison.Ordinal);
+        Assert.All(text.Split("\r\n"), line => Assert.True(System.Text.Encoding.UTF8.GetByteCount(line) <= 75, line));
+        Assert.Matches(@"^BEGIN:VCALENDAR\r\nVERSION:2\.0\r\nPRODID:[^\r]+\r\nBEGIN:VEVENT\r\nUID:[^\r]+\r\nDTSTAMP:\d{8}T\d{6}Z\r\nDTSTART:\d{8}T\d{6}Z\r\nDTEND:\d{8}T\d{6}Z\r\nSUMMARY:[^\r]+\r\nDESCRIPTION:[^\r]+\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n$", unfolded);
+        Assert.Contains($"DTSTART:{((DateTime)with["visitAt"]!).ToUniversalTime():yyyyMMdd'T'HHmmss'Z'}\r\n", unfolded, StringComparison.Ordinal);
+        Assert.DoesNotContain((string)with["patient"]!, text, StringComparison.Ordinal);
+        await client.Put($"/api/cases/{with["id"]}", """{ "noVisit": true }""");
+        Assert.Equal((422, "no-visit"), await client.GetAsync($"/api/cases/{with["id"]}/visit.ics").Refused());
+        var tray = await client.Get("/api/day/tray");
+        Assert.Equal(day.Count, tray["visits"]!.AsArray().Count);
+        Assert.Contains(tray["items"]!.AsArray(), item => (string)item!["group"]! == "Burs" && (int)item["count"]! > 1);
+        Assert.Equal(404, (await client.GetAsync($"/api/cases/{Guid.NewGuid()}/sheet").Refused()).Status);
+    }
+
+    [Fact(DisplayName = "Burs are added by their number, with what it does not tell; the ledger warns before they run out and says with which case")]
+    public async Task Drawer()
+    {
+        Task<HttpResponseMessage> Add(string code, string more = "") => client.Post("/api/drawer/burs", $$"""{ "code": "{{code}}"{{more}} }""");
+        Assert.Equal((422, "bur-code"), await Add("806314001999016").Refused());
+        Assert.Equal((422, "shape-unknown"), await Add("806314999524016").Refused());
+        Assert.Equal((422, "bur-sizes"), await Add("806314198524018").Refused());
+        Assert.Equal((422, "bur-sizes"), await Add("806314198524018", """, "tipMm": 2.4, "lengthMm": 8""").Refused());
+        Assert.Equal((422, "bur-known"), await Add("806314001524016").Refused());
+        var added = await Add("806 314 001 524 029").Json();
+        var ball = added["burs"]!.AsArray().Single(bur => (string?)bur!["code"] == "806 314 001 524 029")!;
+        Assert.Equal("Round, 2.9, medium", (string)ball["name"]!);
+        async Task<JsonNode> Change(string id, string what, string more = "") =>
+            (await client.Post($"/api/drawer/burs/{id}/changes", $$"""{ "what": "{{what}}"{{more}} }""").Json())["burs"]!.AsArray().Single(bur => (string)bur!["id"]! == id)!;
+        var id = (string)ball["id"]!;
+        Assert.Equal("For single use, and there is no other", (string?)(await Change(id, "limit", """, "usesMost": 1""") is var _ ? (await Change(id, "used-on-tooth"))["warning"] : null));
+        Assert.Equal((422, "bur-limit"), await client.Post($"/api/drawer/burs/{id}/changes", """{ "what": "limit", "usesMost": 0 }""").Refused());
+        Assert.Equal((404, "not-found"), await client.Post("/api/drawer/burs/nothing/changes", """{ "what": "worn" }""").Refused());
+
+        // The bur most cases need: one piece left, and that nearly spent. It is said with which case it runs out, and the sheet of the day warns.
+        var drawer = await client.Get("/api/drawer");
+        var busiest = drawer["burs"]!.AsArray().MaxBy(bur => bur!["cases"]!.AsArray().Count)!;
+        var bur = (string)busiest["id"]!;
+        foreach (var _ in Enumerable.Range(0, 2)) await Change(bur, "one-less");
+        var most = (int)busiest["usesMost"]!;
+        for (var i = 1; i < most; i++) await Change(bur, "used-on-tooth");
+        var last = (await client.Get("/api/drawer"))!;
+        Assert.Contains(last["shortages"]!.AsArray(), text => ((string)text!).Contains((string)busiest["name"]!, StringComparison.Ordinal) && ((string)text!).Contains("runs out with case", StringComparison.Ordinal));
+        // Worn, and no other: the run sheets do without it and say what is missing or take the next best.
+        await Change(bur, "worn");
+        foreach (var caseId in await Cases())
+            Assert.DoesNotContain((await client.Get($"/api/cases/{caseId}/sheet"))["sheet"]!["steps"]!.AsArray(), step => (string?)step!["burId"] == bur);
+        // A new one counts afresh; what was cut before stays in the book of the old one.
+        await Change(bur, "one-more");
+        var fresh = await Change(bur, "new-piece");
+        Assert.Equal((0, false, 1), ((int)fresh["uses"]!, (bool)fresh["worn"]!, (int)fresh["pieces"]!));
+        // Dry plastic wears a bur out in three preparations (common practice).
+        await Change(bur, "limit", """, "usesMost": 9""");
+        await Change(bur, "used-on-plastic");
+        await Change(bur, "used-on-plastic");
+        Assert.Contains("look at it", (string)(await Change(bur, "used-on-plastic"))["warning"]!, StringComparison.Ordinal);
+    }
+}
