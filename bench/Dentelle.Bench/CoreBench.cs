@@ -7,6 +7,7 @@ using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
+using Dentelle.Core.Sequencing;
 using Dentelle.Core.Teeth;
 
 namespace Dentelle.Bench;
@@ -40,6 +41,28 @@ public class CoreBench
 
     [Benchmark]
     public object JudgeReading() => Judge.Of(reading, plan, handbook.Protocol);
+
+    /// <summary>Two abutments: 38 steps.</summary>
+    [Benchmark]
+    public object SheetOfBridge() => Sheet("45x47 bridge metal-ceramic");
+
+    /// <summary>Six upper front veneers: 96 steps.</summary>
+    [Benchmark]
+    public object SheetOfSixVeneers() => Sheet("13 12 11 21 22 23 veneer butt");
+
+    /// <summary>Six front crowns with the margin cut first and all walls in any order: 126 steps.</summary>
+    [Benchmark]
+    public object SheetOfSixLooseCrowns() => Sheet("13 12 11 21 22 23 crown lithium disilicate margin-first");
+
+    /// <summary>Six different restorations in three quadrants: the hardest kind.</summary>
+    [Benchmark]
+    public object SheetOfSixDifferent() => Sheet("11 crown lithium disilicate", "21 veneer butt", "36 onlay", "46 crown zirconia", "24 crown mc", "47 crown metal");
+
+    private object Sheet(params string[] lines)
+    {
+        var plans = lines.SelectMany(line => Need(PlannedLine.JoinedPlans(Need(QuickLineReader.Read(line, ToothNotation.Iso, handbook.Protocol)).Units, handbook)));
+        return Need(RunSheet.Make([.. plans], new(handbook.Drawer.Burs), handbook.Protocol, handbook.Sheets));
+    }
 
     private static T Need<T>(Answer<T> answer)
         where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidOperationException(problem.Sentence);

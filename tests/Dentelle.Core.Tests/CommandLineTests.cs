@@ -99,7 +99,8 @@ public class CommandLineTests
         var steps = sheet["steps"]!.AsArray();
         Assert.True((int)sheet["totals"]!["burChanges"]! < (int)sheet["totals"]!["toothByToothBurChanges"]!);
         Assert.Equal((int)sheet["totals"]!["lowerBound"]!, (int)sheet["totals"]!["burChanges"]!);
-        var groove = steps.First(step => (string)step!["code"]! == "functional-guides" && (string?)step["tooth"] == "47")!;
+        var groove = steps.First(step => (string)step!["key"]! == "47/functional-guides")!;
+        Assert.Equal("depth-grooves", (string)groove["code"]!);
         // 1.5 of metal less the 0.2 for the fine pass.
         Assert.Equal((1.3, 0.2), ((double)groove["sinkMm"]!, (double)groove["remainingMm"]!));
         Assert.Matches("^806314[0-9]{9}$", (string)groove["bur"]!);

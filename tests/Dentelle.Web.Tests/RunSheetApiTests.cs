@@ -40,7 +40,7 @@ public sealed class RunSheetApiTests : IDisposable
             {
                 var (iso, school) = ((string)tooth!["tooth"]!, (string)tooth["school"]!);
                 seen.Add(school);
-                var own = steps.Where(step => (string?)step!["tooth"] == iso).Select(step => (string)step!["code"]!).ToList();
+                var own = steps.Where(step => (string?)step!["tooth"] == iso).Select(step => ((string)step!["key"]!).Split('/')[1]).ToList();
                 var places = Defining[school].Where(own.Contains).Select(code => own.IndexOf(code)).ToArray();
                 Assert.True(places.Length >= 4, $"{iso} {school}");
                 Assert.True(places.SequenceEqual(places.Order()), $"{iso} {school}: {string.Join(" ", own)}");

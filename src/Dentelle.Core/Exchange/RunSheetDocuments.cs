@@ -46,7 +46,7 @@ public sealed record StepDocument(
     {
         var (step, entry, bur) = (timed.Step, timed.Step.Entry, timed.Step.Bur?.Chosen);
         return new(
-            timed.Order, step.Key, step.Code, entry.Phase, step.Name, step.Tooth?.Iso, step.Part, [.. step.Cuts.Select(cut => cut.Zone.Name)], step.Segments,
+            timed.Order, step.Key, entry.As ?? step.Code, entry.Phase, step.Name, step.Tooth?.Iso, step.Part, [.. step.Cuts.Select(cut => cut.Zone.Name)], step.Segments,
             [.. step.Cuts.Select(cut => new CutDocument(cut.Zone.Name, cut.Sink?.Rounded, Math.Round(cut.Removes.Value * cut.Share, 5), cut.Remaining.Rounded, cut.Mark))],
             bur?.Code, bur?.Id, bur?.Name, step.Bur?.Why, step.Bur?.Mark, step.Bur?.RunnerUp?.Name, step.Bur?.Missing, step.Bur?.Instead, step.Tool,
             step.Sink?.Rounded, step.Remaining?.Rounded, step.LipMm > Mm.Zero ? step.LipMm.Rounded : null, step.TiltDeg, entry.Stroke, step.Hint, entry.Speed,

@@ -63,10 +63,10 @@ internal static class RunSheetPage
         page.DrawString(Short(step.Part is null ? step.Name : $"{step.Name}, {step.Part}", 44), text, Ink.Brush(Ink.Text), new XPoint(Edge + 112, middle - 0.5));
         page.DrawString(step.BurName ?? step.Tool ?? "by hand", small, Ink.Brush(Ink.Soft), new XPoint(Edge + 112, middle + size));
         var depth = step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "";
-        page.DrawString(depth, small, Ink.Brush(Ink.Text), new XPoint(Edge + 296, middle - 0.5));
-        page.DrawString(string.Join(" · ", new[] { step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "", step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "" }.Where(part => part.Length > 0)), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 296, middle + size));
-        if (step.View is { } place) page.DrawString(Short($"{place.Position}, head {place.Head}{(place.Sight == Core.Sequencing.Sight.Mirror ? ", mirror" : "")}", 38), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 408, middle - 0.5));
-        page.DrawString(Short(step.Check ?? "", 38), small, Ink.Brush(Ink.Text), new XPoint(Edge + 408, middle + size));
+        page.DrawString(Short(depth, 42), small, Ink.Brush(Ink.Text), new XPoint(Edge + 286, middle - 0.5));
+        page.DrawString(string.Join(" · ", new[] { step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "", step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "" }.Where(part => part.Length > 0)), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 286, middle + size));
+        if (step.View is { } place) page.DrawString(Short($"{place.Position}, head {place.Head}{(place.Sight == Core.Sequencing.Sight.Mirror ? ", mirror" : "")}", 38), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 412, middle - 0.5));
+        page.DrawString(Short(step.Check ?? "", 38), small, Ink.Brush(Ink.Text), new XPoint(Edge + 412, middle + size));
     }
 
     /// <summary>Lying, tip to the right, with the mark it is sunk to.</summary>

@@ -26,7 +26,7 @@
     scale,
     originX: width / 2 - ((box.left + box.right) / 2) * scale,
     originY: up ? height - 8 - Math.max(0, 2.2) * scale : 8 + 2.2 * scale,
-    flip: false,
+    flip: shown.plane === 'faciolingual' || !unit.drawing.isRight,
     up,
   });
 
@@ -85,6 +85,9 @@
     <line x1={sunk.x - 26} x2={sunk.x + 26} y1={sunk.y} y2={sunk.y} class="mark" />
   {/if}
 </svg>
+<p class="quiet text-center">
+  {shown.plane === 'faciolingual' ? 'facial at left' : on.flip ? 'mesial at left' : 'mesial at right'}
+</p>
 
 <style>
   .planned {
