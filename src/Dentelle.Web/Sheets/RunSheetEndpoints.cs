@@ -70,11 +70,11 @@ public static class RunSheetEndpoints
         if (row.VisitAt is not { } begin) return Problems.From(new Problem("no-visit", "No visit is agreed for this case. Set its day and time first."));
         if (!(await sheets.OfAsync(row, stop)).Is(out var sheet, out var problem)) return Problems.From(problem);
         response.Headers.ContentDisposition = $"attachment; filename=\"visit-{row.Number:0000}.ics\"";
-        return TypedResults.Text(CalendarText.Write([VisitOf(row, sheet, begin)], clock.GetUtcNow().UtcDateTime), "text/calendar; charset=utf-8");
+        return TypedResults.Text(VisitOf(row, sheet, begin).AsCalendar(clock.GetUtcNow().UtcDateTime), "text/calendar; charset=utf-8");
     }
 
     /// <summary>No names leave in a calendar: the case's number says which it is.</summary>
-    private static CalendarEntry VisitOf(CaseRow row, RunSheet sheet, DateTime begin)
+    private static VisitEntry VisitOf(CaseRow row, RunSheet sheet, DateTime begin)
     {
         var teeth = string.Join(' ', sheet.Visit.Schools.Keys.Select(tooth => tooth.Iso));
         var lines = sheet.Steps.Select(step => $"{begin.AddMinutes(step.Start).ToLocalTime():HH:mm} {step.Step.Tooth?.Iso} {step.Step.Name}".Replace("  ", " ", StringComparison.Ordinal))
