@@ -144,21 +144,21 @@ public static class StepOrder
             var start = Closed(task, new(UInt128.Zero, -1, -1));
             var (costs, from) = (new Dictionary<State, int> { [start] = 0 }, new Dictionary<State, (State Before, int Step)>());
             var open = new PriorityQueue<State, (int Estimate, int Depth)>();
-            var lowest = Left(start);
+            var lowest = Left(start, int.MaxValue);
             open.Enqueue(start, (lowest, 0));
             var (closed, looked) = (new HashSet<State>(), 0);
-            var left = new Dictionary<State, int> { [start] = lowest };
             while (open.TryDequeue(out var state, out var rank))
             {
                 if (closed.Contains(state)) continue;
                 // Queued with what its forerunner still had to expect; its own bound is worked out when it comes to the front.
-                if (!left.TryGetValue(state, out var rest)) left[state] = rest = Left(state);
+                var rest = Left(state, rank.Estimate - costs[state]);
                 if (costs[state] + rest > rank.Estimate)
                 {
                     open.Enqueue(state, (costs[state] + rest, rank.Depth));
                     continue;
                 }
                 closed.Add(state);
+                if (Outdone(state, costs[state])) continue;
                 lowest = Math.Max(lowest, rank.Estimate);
                 if (state.Done == task.All) return Made(Trail(state, from), lowest, true);
                 if (++looked > most) return Made([.. Trail(state, from), .. Greedy(state)], lowest, false);
@@ -175,18 +175,45 @@ public static class StepOrder
             throw new ArgumentException("The steps wait for each other in a circle.");
         }
 
-        /// <summary>Least cost of what remains: of any two teeth, and of every tool and place that still has to be come to once.</summary>
-        private int Left(State state)
+        private readonly Dictionary<(int InHand, int View), List<(UInt128 Done, int Cost)>> reached = [];
+
+        /// <summary>Whether more was already done at no more cost, with the same tool and from the same place: what follows here follows there for no more.</summary>
+        private bool Outdone(State state, int cost)
         {
-            var (tools, views) = task.StillNeeded(task.All & ~state.Done, state.InHand, state.View);
+            if (!reached.TryGetValue((state.InHand, state.View), out var others)) reached[(state.InHand, state.View)] = others = [];
+            foreach (var (done, at) in others)
+            {
+                if (at <= cost && (state.Done & ~done) == 0 && done != state.Done) return true;
+            }
+            others.Add((state.Done, cost));
+            return false;
+        }
+
+        /// <summary>
+        /// Least cost of what remains: of any two teeth, and of every tool and place that still has to be come to. The first bound over
+        /// <paramref name="enough"/> will do; the pair that gave it is asked first the next time.
+        /// </summary>
+        private int Left(State state, int enough)
+        {
+            var open = task.All & ~state.Done;
+            var (tools, views) = task.StillNeeded(open, state.InHand, state.View);
             tools -= state.InHand < 0 && tools > 0 ? 1 : 0;
-            var pairs = bounds.Max(bound => bound.Cost(state));
+            views -= state.View < 0 && views > 0 ? 1 : 0;
+            var least = Together(tools, views);
+            for (var i = 0; i < bounds.Count && least <= enough; i++)
+            {
+                var pair = bounds[i].Cost(state);
+                if (pair <= least) continue;
+                least = Math.Max(pair, Together(Math.Max(tools, pair / Tool), views));
+                if (least > enough) (bounds[i], bounds[0]) = (bounds[0], bounds[i]);
+            }
+            if (least > enough) return least;
             // At the begin the first place is no change, whichever group it belongs to.
             var summed = places.Sum(group => group.Max(bound => bound.Cost(state with { InHand = -1, View = state.View < 0 ? Elsewhere : state.View }))) - (state.View < 0 ? 1 : 0);
+            return Math.Max(least, Together(least / Tool, Math.Max(views, summed)));
+
             // A run of one tool changes its place for each of its places but one; every change of tool begins one more run.
-            var most = Math.Max(tools, pairs / Tool);
-            var inRuns = task.PairsNeeded(task.All & ~state.Done) - most - 1;
-            return Math.Max(pairs, (most * Tool) + Math.Max(inRuns, Math.Max(summed, views - (state.View < 0 && views > 0 ? 1 : 0))));
+            int Together(int changes, int moves) => (changes * Tool) + Math.Max(moves, task.PairsNeeded(open) - changes - 1);
         }
 
         private IEnumerable<int> Greedy(State state)
