@@ -56,6 +56,7 @@ public class RunSheetTests
         Assert.True(Last(pair, "mesial-slice") < At(pair, "axial-tracers") && Last(pair, "axial-tracers") < At(pair, "occlusal-tracers"));
         var three = Sheet("46 crown zirconia", CuttingSchool.ThreeBur);
         InTurn(three, "functional-occlusal", "facial-bulk", "separation", "proximal", "margin-chamfer", "facial-groove", "finishing-carbide");
+        Assert.Equal(3, three.Steps.Select(step => step.Step.InHand).OfType<string>().Distinct().Count());
         Assert.Single(three.Steps.Where(step => step.Step.Code is "functional-guides" or "functional-occlusal" or "facial-bulk" or "lingual-bulk").Select(step => step.Step.Bur!.Chosen!.Id).Distinct());
         InTurn(Sheet("16 onlay lithium disilicate gap distal 1.2"), "other-plane", "functional-plane", "bevel", "boxes", "functional-shoulder", "round-edges");
         InTurn(Sheet("11 veneer butt"), "edge-guides", "edge", "ring-guides", "joining", "gum-margin", "proximal-shoulders", "facio-incisal-line", "polish", "strip");
@@ -86,8 +87,10 @@ public class RunSheetTests
                         // Guides stop short of the final depth where a fine pass follows.
                         Assert.All(steps.Where(step => step.Entry.Cut == StepCut.Guide).SelectMany(step => step.Cuts).Where(cut => cut.Zone == zone.Zone), cut => Assert.True(cut.Sink!.Value.Value <= zone.RoughCut.Value + 1e-9));
                     }
-                    foreach (var step in steps.Where(step => step.Entry.Cut == StepCut.Line && step.Bur?.Chosen is { } bur && bur.Family.HasRoundedTip() && step.LineWidth!.Value > BurSums.LipLimit(bur)))
-                        Assert.Contains(step.Cautions, caution => caution.Contains($"a lip of {step.LipMm}", StringComparison.Ordinal));
+                    foreach (var step in steps.Where(step => step.LineWidth is not null && step.Entry.Cut is StepCut.Line or StepCut.Bulk && step.Bur?.Chosen is { } bur && bur.Family.HasRoundedTip()))
+                        Assert.Equal(step.LineWidth > BurSums.LipLimit(step.Bur!.Chosen!), step.Cautions.Any(caution => caution.Contains($"a lip of {step.LipMm}", StringComparison.Ordinal)));
+                    // A stop or a neck lets no cutter in deeper.
+                    Assert.All(steps.Where(step => step.Bur?.Chosen is { GuideMm: not null }), step => Assert.True(step.Sink <= BurSums.SelfLimitedDepth(step.Bur!.Chosen!)!.Value));
                 }
                 foreach (var edge in sheet.Visit.Order) Assert.True(Order(edge.First) < Order(edge.Then), $"{line} {school}: {edge.Because}");
                 int Order(string key) => sheet.Steps.Single(step => step.Step.Key == key).Order;
@@ -152,10 +155,13 @@ public class RunSheetTests
     public void Gaps()
     {
         var without = Shipped.Handbook.Drawer.Burs.Where(bur => bur.Family is not (BurFamily.TaperFlat or BurFamily.CylinderFlat or BurFamily.EndCutting) || bur.Id == "taper-flat-1.0-medium").ToArray();
-        var shoulder = Sheet("11 crown all-ceramic deep", request: new(without)).Steps.First(step => step.Step.Code == "margin-shoulder").Step;
-        Assert.Equal(("taper-flat-1.0-medium", "the whole tip and 0.2 more"), (shoulder.Bur!.Chosen!.Id, shoulder.Bur.Mark));
+        SheetStep Shoulder(IReadOnlyList<Bur> drawer, double allowance) => Shipped.Need(RunSheet.Make(
+            [Shipped.Plan("11 crown all-ceramic deep", inputs => inputs with { FinishingAllowanceMm = allowance })], new(drawer), Shipped.Protocol, Shipped.Handbook.Sheets)).Steps.First(step => step.Step.Code == "margin-shoulder").Step;
+        Assert.Equal(("taper-flat-1.0-medium", "the whole tip and 0.2 more"), (Shoulder(without, 0).Bur!.Chosen!.Id, Shoulder(without, 0).Bur!.Mark));
+        // With a fine pass to come it is just the whole tip, and the 0.2 stay.
+        Assert.Equal(("the whole tip", 0.2), (Shoulder(without, 0.2).Bur!.Mark, Shoulder(without, 0.2).Remaining!.Value.Rounded));
         // Nothing with a flat end: a rounded one cuts the 1.2 past its half, with its lip told, and what is wanted named.
-        var makeshift = Sheet("11 crown all-ceramic deep", request: new([.. without.Where(bur => bur.Family != BurFamily.TaperFlat)])).Steps.First(step => step.Step.Code == "margin-shoulder").Step;
+        var makeshift = Shoulder([.. without.Where(bur => bur.Family != BurFamily.TaperFlat)], 0);
         Assert.Equal("flat-end taper, tip 1.2, medium", makeshift.Bur!.Missing);
         Assert.True(makeshift.LipMm > Mm.Zero || makeshift.Bur.Chosen!.TipMm >= 2.4);
         Assert.Equal(BurFamily.Football, Sheet("11 crown mc").Steps.First(step => step.Step.Code == "fossa").Step.Bur!.Chosen!.Family);

@@ -26,7 +26,7 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
             var near = ranked.TakeWhile(entry => entry.Off <= ranked[0].Off + NearlyAsGood);
             var best = near.MaxBy(entry => inUse.GetValueOrDefault(entry.Bur.Id)).Bur;
             var second = ranked.Select(entry => entry.Bur).FirstOrDefault(bur => bur != best);
-            var lacks = need.Role.Use != BurUse.Bulk && Fit(best, need, tolerance) > (need.Role.Use == BurUse.Guide ? Readable : Passable);
+            var lacks = need.Role.Use != BurUse.Bulk && (need.Depth is not null || need.Role.Use == BurUse.Through) && Fit(best, need, tolerance) > (need.Role.Use == BurUse.Guide ? Readable : Passable);
             return new(best, WhyThis(best, need, tolerance), null, second, lacks ? Wanted(need) : null, lacks ? Makeshift(best, need, tolerance) : null);
         }
         // Another grit of the right shape, or any straight shape: said as a makeshift.
@@ -76,6 +76,8 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
     {
         var marks = BurSums.Marks(bur);
         if (marks.Where(mark => Math.Abs(mark.Depth.Value - depth.Value) <= tolerance.Value + 1e-9).MinBy(mark => Math.Abs(mark.Depth.Value - depth.Value)) is { } exact) return exact.Words;
+        if (bur.Family is BurFamily.DepthRing or BurFamily.NeckBall) return depth > marks[0].Depth ? $"{marks[0].Words}: it stops {depth - marks[0].Depth} short" : $"not as far as it lets, {marks[0].Depth}";
+        if (bur.TipMm < 0.5 || bur.Family is BurFamily.Round or BurFamily.Wheel) return BurWidths.Words(depth, new(bur.LargestMm)).Replace(" tip", $" {bur.Family.Words()}", StringComparison.Ordinal);
         if (depth < bur.Tip && bur.Tip - depth <= bur.Tip * 0.25) return $"all but {bur.Tip - depth} of the tip";
         if (marks.Where(mark => mark.Depth < depth).MaxBy(mark => mark.Depth) is { } below && depth - below.Depth <= below.Depth) return $"{below.Words} and {depth - below.Depth} more";
         return BurWidths.Words(depth, bur.Tip);

@@ -25,7 +25,10 @@ public sealed record SheetStep(
     public Mm? Sink => LineWidth ?? (Cuts.Any(cut => cut.Sink is not null) ? Cuts.Where(cut => cut.Sink is not null).Max(cut => cut.Sink!.Value) : null);
 
     /// <summary>The most that is left to cut in its zones after it; null where it has none.</summary>
-    public Mm? Remaining => Cuts.Count > 0 ? Cuts.Max(cut => cut.Remaining) : null;
+    public Mm? Remaining => Cuts.Count > 0 ? Cuts.Max(cut => cut.Remaining) : LineLeft;
+
+    /// <summary>What is left of the finish line's width; null where the step cuts none.</summary>
+    public Mm? LineLeft { get; init; }
 
     /// <summary>What a change is counted by: the bur or other rotary tool in the handpiece; null for steps by hand.</summary>
     public string? InHand => Bur?.Chosen?.Id ?? (Bur is not null ? "missing" : Tool is null or "strip" ? null : Tool);

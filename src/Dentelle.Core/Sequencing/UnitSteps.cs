@@ -72,14 +72,20 @@ internal sealed class UnitSteps
         var inherent = school.School is CuttingSchool.MarginFirst or CuttingSchool.Veneer or CuttingSchool.ThreeBur or CuttingSchool.ParallelPair;
         if (!inherent && protocol.Takes("depth-guides", "none")) yield break;
         var plane = !inherent && protocol.Takes("depth-guides", "plane");
-        var zones = Zones(entry).Where(zone => Rough(zone) > Mm.Zero).ToArray();
+        var zones = Zones(entry).Where(zone => Marked(zone) > Mm.Zero).ToArray();
         if (zones.Length == 0) yield break;
         var role = plane ? "plane" : RoleOf(entry);
         // The commonest depth chooses the bur; others are read on the same one.
-        var depth = Usual(zones.Select(Rough));
+        var depth = Usual(zones.Select(Marked));
         var half = role == "half-guide";
         var (choice, tool) = Choose(role, half ? LineWidthAt(Segment.Lingual) ?? depth : depth, null);
-        var cuts = zones.Select(zone => new ZoneCut(zone.Zone, Rough(zone), Mm.Zero, 1, left[zone.Zone] - Rough(zone), Mark(choice, Rough(zone)))).ToArray();
+        // A stop or a neck holds the cutter up where it stands; of a tracer only half is sunk.
+        var most = choice?.Chosen is not { } cutter ? (Mm?)null : half ? cutter.Tip * 0.5 : BurSums.SelfLimitedDepth(cutter)?.Value;
+        var cuts = zones.Select(zone =>
+        {
+            var sunk = most is { } limit ? Mm.Least(limit, Marked(zone)) : Marked(zone);
+            return new ZoneCut(zone.Zone, sunk, Mm.Zero, 1, left[zone.Zone] - sunk, Mark(choice, sunk));
+        }).ToArray();
         yield return Step(entry, plane ? entry.Name.Replace("Depth grooves", "Depth plane", StringComparison.Ordinal) : entry.Name, null, cuts, [], null, choice, tool, null);
     }
 
@@ -104,15 +110,18 @@ internal sealed class UnitSteps
                 if (part == parts[^1]) left[zone.Zone] -= depths[zone.Zone];
                 return new ZoneCut(zone.Zone, depths[zone.Zone], depths[zone.Zone], share, part == parts[^1] ? left[zone.Zone] : left[zone.Zone] - depths[zone.Zone], Mark(choice, depths[zone.Zone]));
             })];
-            yield return Step(entry, entry.Name, part, cuts, [], null, choice, tool, tilt);
+            yield return Step(entry, entry.Name, part, cuts, [], wall && width is { } line && zones.Any(zone => StandsOnLine(zone.Zone.Kind)) ? Sunk(line, choice) : null, choice, tool, tilt);
         }
     }
+
+    /// <summary>How deep a guide goes in a zone: as deep as what is cut to it.</summary>
+    private Mm Marked(ZonePlan zone) => Mm.Most(Mm.Zero, Rough(zone) - BeyondMetal(zone));
 
     /// <summary>What a bulk step takes from a zone: down to the rough depth, or for metal only where ceramic comes last.</summary>
     private Mm TakenBy(StepEntry entry, ZonePlan zone)
     {
         var beyond = BeyondMetal(zone);
-        return entry.Cut == StepCut.Ceramic ? beyond : Mm.Most(Mm.Zero, Rough(zone) - (school.School == CuttingSchool.CeramicFacing ? beyond : Mm.Zero));
+        return entry.Cut == StepCut.Ceramic ? beyond : Marked(zone);
     }
 
     /// <summary>By how much a facial cusp that gets ceramic is deeper than metal alone would need.</summary>
@@ -138,7 +147,7 @@ internal sealed class UnitSteps
                 left[zone.Zone] = Mm.Zero;
                 return new ZoneCut(zone.Zone, rest, rest, 1, Mm.Zero, null);
             })];
-            yield return Step(entry, entry.Name, groups.Length > 1 && group.Key is { } line ? $"over {Kebab.Of(line)}s" : null, cuts, [], null, choice, tool, walls ? Tilt(choice) : null);
+            yield return Step(entry, walls || !plan.Tooth.IsFront ? entry.Name : "Fine pass, edge and lingual", groups.Length > 1 && group.Key is { } line ? $"over {Kebab.Of(line)}s" : null, cuts, [], null, choice, tool, walls ? Tilt(choice) : null, width);
         }
     }
 
@@ -149,8 +158,13 @@ internal sealed class UnitSteps
         var width = pieces.Max(piece => piece.Width.Value.Target);
         var shaped = entry.ByDesign is not null || table.Roles[RoleOf(entry)].Families.Count > 0 ? (LineClass?)null : Class(pieces[0].Design);
         var (choice, tool) = Choose(RoleOf(entry), width, shaped);
-        yield return Step(entry, entry.Name, null, [], [.. pieces.Select(piece => piece.Segment)], width, choice, tool, Tilt(choice));
+        yield return Step(entry, entry.Name, null, [], [.. pieces.Select(piece => piece.Segment)], Sunk(width, choice), choice, tool, Tilt(choice)) with { LineLeft = width - Sunk(width, choice) };
     }
+
+    private static bool StandsOnLine(ZoneKind kind) => IsWall(kind) && kind is not (ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird or ZoneKind.FacialOcclusalHalf);
+
+    /// <summary>How far the tip goes in at the finish line: a rough bur stops short of its width as everywhere else, a fine one finishes it.</summary>
+    private Mm Sunk(Mm width, BurChoice? choice) => choice?.Chosen is { Grit: Grit.Medium or Grit.Coarse } ? Mm.Most(Mm.Zero, width - plan.FinishingAllowance) : width;
 
     private static bool Belongs(StepEntry entry, MarginPiece piece) => entry.Code switch
     {
@@ -175,8 +189,11 @@ internal sealed class UnitSteps
         var cut = zones.Min(zone => Mm.Most(zone.Depth.Value.Target, LineWidthAt(SegmentOf(zone.Zone.Kind)) ?? Mm.Zero));
         var contact = plan.Assessment.Form is { } form ? form.Length.Value * (1 - table.Limits.ContactHeightShare.Value) : 4;
         var role = table.Roles[RoleOf(entry)];
-        var choice = BurChoice.For(new BurNeed(role, role.Families, null, null, null, cut, contact, new(table.Limits.ShellMm.Value)), drawer, tolerance, inUse);
-        return Step(entry, entry.Name, null, [.. zones.Select(zone => new ZoneCut(zone.Zone, null, Mm.Zero, 1, left[zone.Zone], null))], [], null, choice, null, null);
+        // One school goes through the contacts with the bur that cuts the walls.
+        if (role.Use != BurUse.Through) return Opened(Choose(RoleOf(entry), LineWidthAt(SegmentOf(zones[0].Zone.Kind)), ClassAt(SegmentOf(zones[0].Zone.Kind))).Choice);
+        return Opened(BurChoice.For(new BurNeed(role, role.Families, null, null, null, cut, contact, new(table.Limits.ShellMm.Value)), drawer, tolerance, inUse));
+
+        SheetStep Opened(BurChoice? choice) => Step(entry, entry.Name, null, [.. zones.Select(zone => new ZoneCut(zone.Zone, null, Mm.Zero, 1, left[zone.Zone], null))], [], null, choice, null, null);
     }
 
     private SheetStep Feature(StepEntry entry)
@@ -192,15 +209,16 @@ internal sealed class UnitSteps
         return Step(entry, entry.Name, part.Length > 0 ? part : null, [], [], null, choice, tool, null);
     }
 
-    private SheetStep Step(StepEntry entry, string name, string? part, ZoneCut[] cuts, Segment[] segments, Mm? width, BurChoice? choice, string? tool, double? tilt)
+    private SheetStep Step(StepEntry entry, string name, string? part, ZoneCut[] cuts, Segment[] segments, Mm? width, BurChoice? choice, string? tool, double? tilt, Mm? finished = null)
     {
-        var lip = width is { } sunk && choice?.Chosen is { } bur && entry.Cut is StepCut.Line ? BurSums.Lip(bur, sunk) : Mm.Zero;
+        // Sideways at a finish line a rounded tip may go in by half; the fine pass ends with the whole width behind it.
+        var lip = (finished ?? width) is { } sunk && choice?.Chosen is { } bur && entry.Cut is StepCut.Line or StepCut.Bulk or StepCut.Fine ? BurSums.Lip(bur, sunk) : Mm.Zero;
         var cautions = new List<string>();
         if (entry.Caution is { } caution) cautions.Add(caution);
         if (lip > Mm.Zero) cautions.Add($"Sunk past half of its tip it leaves a lip of {lip}: chip it away with an end-cutting bur or by hand.");
         if (entry.Code == "gum-margin" && protocol.Takes("dry-margin", "dry")) cautions.Add("Dry only briefly, with air, and only in enamel: heat builds up at once.");
         var sink = width ?? cuts.Select(cut => cut.Sink).Max();
-        if (choice is not null) choice = choice with { Mark = sink is { } deep && deep > Mm.Zero && entry.Cut is not StepCut.Fine ? Mark(choice, deep) : null };
+        if (choice is not null) choice = choice with { Mark = sink is { } deep && deep > Mm.Zero && entry.Cut is not StepCut.Fine ? Mark(choice, deep) + (width is not null && cuts.Length > 0 ? ", at the finish line" : "") : null };
         var key = $"{plan.Tooth.Iso}/{entry.Code}{(part is null ? "" : "/" + part.Replace(' ', '-'))}";
         var hint = entry.Cut == StepCut.Guide && choice?.Chosen is { } round ? Apart(round) : null;
         return new(key, entry, name, plan.Tooth, part, cuts, segments, width, choice, tool, tilt is { } t ? Math.Round(t, 1) + 0.0 : null, View(entry), hint, Math.Round(entry.Minutes.For(plan.Tooth) / (part?.EndsWith("half", StringComparison.Ordinal) == true ? 2 : 1), 1), lip, cautions);

@@ -50,7 +50,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
         private readonly Dictionary<ToothCode, SchoolEntry> schools = [];
         private readonly List<(SchoolEntry School, IReadOnlyList<IReadOnlyList<SheetStep>> Stages)> teeth = [];
         private readonly List<string> lastOfEach = [];
-        private bool ceramic;
+        private bool ceramic, dam;
 
         public void Add(Plan plan, SchoolEntry school)
         {
@@ -95,6 +95,10 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
                 order.Add(new(first.Key, start.Key, "Nothing is cut before the anaesthetic works", true));
                 foreach (var step in meanwhile) order.Add(new(step.Key, start.Key, step.Code == "shade" ? "The shade is taken before the tooth dries" : "The index is taken of the uncut tooth"));
             }
+            if (steps.FirstOrDefault(step => step.Code == "rubber-dam") is { } rubber)
+            {
+                foreach (var old in steps.Where(step => step.Code == "old-restoration" && step.Tooth != rubber.Tooth)) order.Add(new(rubber.Key, old.Key, "The rubber dam keeps what comes off from the throat"));
+            }
             foreach (var last in lastOfEach) order.Add(new(last, impression.Key, "Every tooth is ready before the impression", true));
             steps.AddRange([impression, bite, provisional]);
             order.Add(new(impression.Key, bite.Key, "The impression sets first", true));
@@ -110,6 +114,9 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             var codes = new List<string>();
             if (found.Crest is not null) codes.Add("sounding");
             if (protocol.Takes("cord-time", "before") && AtGum(plan)) codes.Add("first-cord");
+            // After an early first cord, and before anything that could fall into the throat.
+            if (found.Fillings.Count > 0 && !dam) codes.Add("rubber-dam");
+            dam |= found.Fillings.Count > 0;
             if (found.Fillings.Count > 0) codes.Add("old-restoration");
             if (found.Caries) codes.Add("caries");
             if (found.RootTreated) codes.Add("core");

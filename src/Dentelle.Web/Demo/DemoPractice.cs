@@ -33,6 +33,13 @@ internal static class DemoPractice
             foreach (var unit in demo.Units) await AddAsync(unit, added, store, unit.House ? house.Handbook : shelf.InUse.Handbook, stop);
         }
 
+        var drawer = scope.ServiceProvider.GetRequiredService<DrawerStore>();
+        foreach (var demo in file.Drawer)
+        {
+            await drawer.ChangeAsync(demo.Bur, (row, _) => (row.Pieces, row.Sterilised, row.Worn) = (demo.Pieces, demo.Sterilised, demo.Worn), stop);
+            for (var use = 0; use < demo.Uses; use++) await drawer.UseAsync(demo.Bur, Core.Burs.UsedOn.Tooth, true, null, null, stop);
+        }
+
         await all.CommitAsync(stop);
     }
 
@@ -65,7 +72,9 @@ internal static class DemoPractice
     private static T Need<T>(Answer<T> answer)
         where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidDataException($"The demonstration practice is wrong: {problem.Sentence}");
 
-    private sealed record DemoFile(IReadOnlyList<DemoCase> Cases, DemoHouse House);
+    private sealed record DemoFile(IReadOnlyList<DemoCase> Cases, DemoHouse House, IReadOnlyList<DemoBur> Drawer);
+
+    private sealed record DemoBur(string Bur, int Pieces, int Uses, int Sterilised, bool Worn);
 
     /// <summary>A house protocol: one row's target and sides taken in disagreements.</summary>
     private sealed record DemoHouse(string Name, string Note, string Group, string Words, double TargetMm, IReadOnlyDictionary<string, string> Sides)

@@ -12,7 +12,9 @@
   );
 </script>
 
-<article class="grid grid-cols-[4.5rem_15rem_1fr] gap-x-5 border-b border-hairline py-3.5">
+<article
+  class="grid grid-cols-[4.5rem_11rem_1fr] xl:grid-cols-[4.5rem_15rem_1fr] gap-x-5 border-b border-hairline py-3.5"
+>
   <p class="measure text-[20px] leading-tight">
     {time}
     {#if chair?.endsAt}<span class="quiet block">to {clock(chair.endsAt, 0)}</span>{/if}

@@ -12,10 +12,12 @@
   const sections = $derived([...unit.drawing.faciolingual, unit.drawing.mesiodistal]);
 
   /** The section that shows most of the step: the one with marks of its zones, or with its piece of the margin. */
+  const along = $derived(step.zones.length > 0 && step.zones.every((zone) => /^(mesial|distal)/.test(zone)));
   const shown = $derived.by((): Section => {
     const hits = (section: Section) =>
       section.marks.filter((mark) => step.zones.includes(mark.zone)).length * 2 +
-      section.margins.filter((mark) => step.segments.includes(mark.segment)).length;
+      section.margins.filter((mark) => step.segments.includes(mark.segment)).length +
+      (along && section.plane === 'mesiodistal' ? 1 : 0);
     return sections.reduce((best, section) => (hits(section) > hits(best) ? section : best));
   });
 
