@@ -120,6 +120,8 @@ public class RunSheetTests
         Assert.True(sheet.BurChanges < sheet.ToothByTooth!.Value.BurChanges, $"{sheet.BurChanges} {sheet.ToothByTooth}");
         Assert.Equal(sheet.BurChanges, sheet.LowerBound);
         Assert.DoesNotContain(sheet.Steps, step => step.Step.Tooth?.Iso == "46");
+        // Toward the missing 46 there is no contact to open: 47 is separated distally, 45 mesially.
+        Assert.Equal([("45", ZoneKind.Mesial), ("47", ZoneKind.Distal)], sheet.Steps.Where(step => step.Step.Code == "separation").Select(step => (step.Step.Tooth!.Value.Iso, step.Step.Cuts.Single().Zone.Kind)).Order());
         // The tilt gives the wall its half of the convergence: the bur's own angle and what it is tipped by.
         foreach (var step in sheet.Steps.Select(timed => timed.Step).Where(step => step.Code == "shoulder-parts"))
             Assert.Equal(6, BurProfile.Of(step.Bur!.Chosen!).HalfAngleDeg + step.TiltDeg!.Value, 0.06);

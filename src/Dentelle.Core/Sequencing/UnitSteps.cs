@@ -51,7 +51,7 @@ internal sealed class UnitSteps
             StepCut.Fine => Fine(entry),
             StepCut.Line => Line(entry),
             StepCut.Trace => [Trace(entry)],
-            StepCut.Through => Zones(entry).Count > 0 ? [Through(entry)] : [],
+            StepCut.Through => Zones(entry).Exists(zone => !FacesGap(zone.Zone.Kind)) ? [Through(entry)] : [],
             StepCut.Feature => plan.Features.Any(feature => feature.Kind == entry.Feature) ? [Feature(entry)] : [],
             _ => Needed(entry) ? [Plain(entry, "")] : [],
         };
@@ -118,17 +118,13 @@ internal sealed class UnitSteps
     private Mm Marked(ZonePlan zone) => Mm.Most(Mm.Zero, Rough(zone) - BeyondMetal(zone));
 
     /// <summary>What a bulk step takes from a zone: down to the rough depth, or for metal only where ceramic comes last.</summary>
-    private Mm TakenBy(StepEntry entry, ZonePlan zone)
-    {
-        var beyond = BeyondMetal(zone);
-        return entry.Cut == StepCut.Ceramic ? beyond : Marked(zone);
-    }
+    private Mm TakenBy(StepEntry entry, ZonePlan zone) => entry.Cut == StepCut.Ceramic ? BeyondMetal(zone) : Marked(zone);
 
     /// <summary>By how much a facial cusp that gets ceramic is deeper than metal alone would need.</summary>
     private Mm BeyondMetal(ZonePlan zone)
     {
         if (school.School != CuttingSchool.CeramicFacing || zone.Zone.Cusp?.IsFacial() != true || protocol.Entry(plan.Restoration, plan.Material.Value)?.Depth(zone.Zone.Kind, Surface.Metal) is not { } metal) return Mm.Zero;
-        return Mm.Most(Mm.Zero, zone.Thickness.Target - metal.Range(protocol.Tolerance).Target);
+        return Mm.Least(Rough(zone), Mm.Most(Mm.Zero, zone.Thickness.Target - metal.Range(protocol.Tolerance).Target));
     }
 
     /// <summary>The fine pass keeps to the shape that cut the line: one step for each class of finish line.</summary>
@@ -185,15 +181,24 @@ internal sealed class UnitSteps
     private SheetStep Through(StepEntry entry)
     {
         // What is cut at the contact: the wall's depth there, or where the restoration stays inside its contact, the line's width.
-        var zones = Zones(entry);
+        var zones = Zones(entry).FindAll(zone => !FacesGap(zone.Zone.Kind));
         var cut = zones.Min(zone => Mm.Most(zone.Depth.Value.Target, LineWidthAt(SegmentOf(zone.Zone.Kind)) ?? Mm.Zero));
-        var contact = plan.Assessment.Form is { } form ? form.Length.Value * (1 - table.Limits.ContactHeightShare.Value) : 4;
+        var contact = (plan.Assessment.Form?.Length.Value ?? 0) * (1 - table.Limits.ContactHeightShare.Value);
         var role = table.Roles[RoleOf(entry)];
         // One school goes through the contacts with the bur that cuts the walls.
         if (role.Use != BurUse.Through) return Opened(Choose(RoleOf(entry), LineWidthAt(SegmentOf(zones[0].Zone.Kind)), ClassAt(SegmentOf(zones[0].Zone.Kind))).Choice);
         return Opened(BurChoice.For(new BurNeed(role, role.Families, null, null, null, cut, contact, new(table.Limits.ShellMm.Value)), drawer, tolerance, inUse));
 
         SheetStep Opened(BurChoice? choice) => Step(entry, entry.Name, null, [.. zones.Select(zone => new ZoneCut(zone.Zone, null, Mm.Zero, 1, left[zone.Zone], null))], [], null, choice, null, null);
+    }
+
+    /// <summary>Toward a tooth that the bridge replaces there is no contact to open.</summary>
+    private bool FacesGap(ZoneKind kind)
+    {
+        if (plan.Bridge is not { } bridge) return false;
+        var at = bridge.Teeth.ToList().IndexOf(plan.Tooth);
+        return bridge.Teeth.Where((tooth, i) => Math.Abs(i - at) == 1 && bridge.Abutments.All(abutment => abutment.Tooth != tooth))
+            .Any(gap => kind == (gap.Iso[0] != plan.Tooth.Iso[0] || gap.Position < plan.Tooth.Position ? ZoneKind.Mesial : ZoneKind.Distal));
     }
 
     private SheetStep Feature(StepEntry entry)
@@ -249,7 +254,7 @@ internal sealed class UnitSteps
         StepSurface.Facial => ViewSurface.Facial,
         StepSurface.Lingual => ViewSurface.Lingual,
         StepSurface.Occlusal => ViewSurface.Occlusal,
-        StepSurface.Proximal => plan.Zone("mesial") is null && plan.Cavity is { } cavity && !cavity.Boxes.Contains(ProximalSide.Mesial) ? ViewSurface.Distal : ViewSurface.Mesial,
+        StepSurface.Proximal => (plan.Cavity is { } cavity && !cavity.Boxes.Contains(ProximalSide.Mesial)) || (entry.Cut == StepCut.Through && FacesGap(ZoneKind.Mesial)) ? ViewSurface.Distal : ViewSurface.Mesial,
         StepSurface.Functional => Cusps.Of(plan.Tooth).First(cusp => cusp.IsFunctional(plan.Tooth, plan.Assessment.Crossbite)).IsFacial() ? ViewSurface.Facial : ViewSurface.Lingual,
         _ => null,
     };
