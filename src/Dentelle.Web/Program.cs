@@ -75,7 +75,7 @@ app.MapQuickLine();
 app.MapProtocols();
 app.MapReference();
 app.MapSettings();
-app.MapSheets();
+app.MapPlanSheets();
 app.MapRunSheets();
 app.MapDrawer();
 app.MapUnknownApi();

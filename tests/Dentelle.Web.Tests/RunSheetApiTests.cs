@@ -96,6 +96,7 @@ public sealed class RunSheetApiTests : IDisposable
         var refused = client.Put($"/api/cases/{id}/sheet", Order());
         Assert.Contains("can’t go there", (await (await refused).Content.ReadAsStringAsync()).Replace("\\u2019", "’", StringComparison.Ordinal), StringComparison.Ordinal);
         Assert.True((bool)(await client.Get($"/api/cases/{id}/sheet"))["ownOrder"]!);
+        Assert.Equal((422, "school"), await client.Put($"/api/cases/{id}/sheet", """{ "school": "veneer" }""").Refused());
         var other = await Change("""{ "school": "proximal-first" }""");
         Assert.False((bool)other["ownOrder"]!);
         Assert.Equal("proximal-first", (string)other["sheet"]!["schools"]![0]!["school"]!);

@@ -36,7 +36,7 @@ internal static class SchoolStages
     {
         foreach (var stage in stages) stage.RemoveAll(code => code is "fine-occlusal" or "fine-walls");
         stages.RemoveAll(stage => stage.Count == 0);
-        string[] tops = [.. Occlusal, plan.Tooth.IsFront ? "fossa" : "bevel", "other-plane", "functional-plane", "isthmus", "boxes", "facial-cusp-ceramic"];
+        string[] tops = [.. Occlusal, plan.Tooth.IsFront ? "fossa" : "bevel", "other-plane", "functional-plane", "isthmus", "boxes", "facial-cusp-ceramic", "lingual-chamfer"];
         var lastTop = stages.FindLastIndex(stage => stage.Intersect(tops).Any());
         stages.Insert(lastTop + 1, ["fine-occlusal"]);
         var lastLine = stages.FindLastIndex(stage => stage.Any(code => code is "margin-shoulder" or "margin-chamfer" or "chamfer-parts" or "lingual" or "proximal" or "joining" or "proximal-shoulders" or "lingual-chamfer" or "facial-gingival"));

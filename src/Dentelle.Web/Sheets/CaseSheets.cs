@@ -28,6 +28,11 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
         if (!Plans(row).Is(out var plans, out var problem)) return problem;
         var handbook = HandbookOf(row);
         var table = handbook.Sheets;
+        if (school is { } wanted && !plans.Any(plan => table.School(wanted).Suits(plan)))
+        {
+            var known = plans.SelectMany(table.For).Select(entry => Kebab.Of(entry.School)).Distinct().ToArray();
+            return new Problem("school", $"“{table.School(wanted).Name}” cuts none of the teeth of this case; these do: {string.Join(", ", known)}.", known);
+        }
         // A school of the case's holds for the teeth it suits; the others keep their own.
         Plan[] cut = [.. plans.Select(plan => school is { } chosen && table.School(chosen).Suits(plan) ? plan with { School = chosen } : plan)];
         var ledgers = await LedgersAsync(stop);

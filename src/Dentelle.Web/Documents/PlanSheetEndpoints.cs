@@ -5,9 +5,9 @@ using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Documents;
 
-public static class SheetEndpoints
+public static class PlanSheetEndpoints
 {
-    public static void MapSheets(this WebApplication app) =>
+    public static void MapPlanSheets(this WebApplication app) =>
         app.MapGet("/api/units/{id:guid}/sheet.pdf", Get).RequireAuthorization(Policies.Clinician).WithTags("Units").WithName("getSheet")
             .Produces<byte[]>(StatusCodes.Status200OK, "application/pdf").ProducesProblem(StatusCodes.Status404NotFound);
 
