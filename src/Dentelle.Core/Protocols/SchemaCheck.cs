@@ -23,9 +23,13 @@ internal static class SchemaCheck
         return null;
     }
 
+    /// <summary>The library keeps every schema it reads in one table that two threads must not write at once.</summary>
+    private static readonly Lock OneAtATime = new();
+
     private static Problem? Evaluate(NamedText file, NamedText schema, JsonElement document)
     {
-        var result = JsonSchema.FromText(schema.Text).Evaluate(document, new EvaluationOptions { OutputFormat = OutputFormat.Hierarchical });
+        EvaluationResults result;
+        lock (OneAtATime) result = JsonSchema.FromText(schema.Text).Evaluate(document, new EvaluationOptions { OutputFormat = OutputFormat.Hierarchical });
         if (result.IsValid) return null;
         var failing = Deepest(result);
         var path = failing.InstanceLocation.ToString();
