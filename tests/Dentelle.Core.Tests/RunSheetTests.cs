@@ -203,6 +203,18 @@ public class RunSheetTests
         TimedStep Bevel(LearnedTimes times) => Sheet("36 crown zirconia", request: new(Shipped.Handbook.Drawer.Burs, Times: times)).Steps.First(step => step.Step.Code == "bevel");
         Assert.Equal((1, false), (Bevel(Learned(3, 3)).Minutes, Bevel(Learned(3, 3)).Learned));
         Assert.Equal((3, true), (Bevel(Learned(3, 2, 40)).Minutes, Bevel(Learned(3, 2, 40)).Learned));
+        // Half a step is timed by itself: what the whole took says nothing of it.
+        var halves = new LearnedTimes(new Dictionary<(string, ToothKind?), IReadOnlyList<double>> { [("functional-occlusal", ToothKind.Molar)] = [9, 9, 9], [("functional-occlusal/half", ToothKind.Molar)] = [4, 5, 6] });
+        var half = Sheet("36 crown zirconia", protocol: With("halves", "half"), request: new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, halves)).Steps.Where(step => step.Step.Code == "functional-occlusal");
+        Assert.Equal([5, 5], half.Select(step => step.Minutes));
+    }
+
+    [Fact(DisplayName = "A visit with more steps than can be put in order at once is refused in a sentence")]
+    public void Too_many()
+    {
+        var plans = Plans("13 12 11 21 22 23 33 32 31 41 42 43 veneer butt", Shipped.Protocol);
+        Assert.Equal("too-many-steps", RunSheet.Make(plans, new(Shipped.Handbook.Drawer.Burs), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!.Code);
+        Assert.True(Sheet("13 12 11 21 22 23 33 43 veneer butt").Proven);
     }
 
     [Fact(DisplayName = "The tray holds each bur once a case, cords by tooth and region, and what the steps are checked with")]

@@ -73,14 +73,13 @@ public sealed record Bur(
     {
         get
         {
-            var words = Family.Words();
             var size = Family switch
             {
                 BurFamily.Round or BurFamily.Football or BurFamily.Flame or BurFamily.Pear or BurFamily.Wheel => $"{new Mm(LargestMm)}",
                 BurFamily.DepthRing or BurFamily.NeckBall => $"{BurSums.SelfLimitedDepth(this)!.Value} deep",
                 _ => $"tip {Tip}",
             };
-            return $"{char.ToUpperInvariant(words[0])}{words[1..]}, {size}, {(Material == BurMaterial.Carbide ? Blades is { } blades ? $"{blades}-blade carbide" : "carbide" : Kebab.Words(Grit))}";
+            return $"{Family.Words().UpperFirst()}, {size}, {(Material == BurMaterial.Carbide ? Blades is { } blades ? $"{blades}-blade carbide" : "carbide" : Kebab.Words(Grit))}";
         }
     }
 }

@@ -53,8 +53,8 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
             BurUse.Through => BurSums.ThroughContact(BurProfile.Of(bur), need.ContactFromTip, need.Shell, need.Reduction ?? Mm.Zero).Lacking.Value * 3,
             BurUse.Guide or BurUse.Bulk => BurSums.Marks(bur).Min(mark => mark.Depth.Value > depth + tolerance.Value ? 0.3 + mark.Depth.Value - depth : Math.Max(0, depth - mark.Depth.Value)),
             BurUse.Trace => Math.Abs((bur.TipMm / 2) - depth),
-            BurUse.Wall or BurUse.Margin => AtLine(bur, depth, tolerance) + TooShort(bur, need) + Tipped(bur, need),
-            BurUse.Fine when need.Depth is not null => AtLine(bur, depth, tolerance) + TooShort(bur, need) + Tipped(bur, need),
+            BurUse.Fine when need.Depth is null => 0,
+            BurUse.Wall or BurUse.Margin or BurUse.Fine => AtLine(bur, depth, tolerance) + Tipped(bur, need),
             _ => 0,
         };
     }
@@ -66,8 +66,6 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
         if (bur.Family.HasRoundedTip()) return width > limit + tolerance.Value ? 2 * (width - limit) : 0.5 * Math.Max(0, limit - width);
         return width >= limit ? width - limit : 0.05 + (0.5 * (limit - width));
     }
-
-    private static double TooShort(Bur bur, BurNeed need) => need.Height is { } height && bur.LengthMm < height.Value ? height.Value - bur.LengthMm : 0;
 
     private static double Tipped(Bur bur, BurNeed need) => need.WallDeg is { } wall ? Math.Abs(BurSums.TiltFor(BurProfile.Of(bur), wall)) / 40 : 0;
 
@@ -94,7 +92,7 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
             : $"Its {bur.Tip} end cuts the line of {width}: {DepthWords(bur, width, tolerance)}",
         BurUse.Trace => $"Half of it is {bur.Tip * 0.5}",
         BurUse.Fossa => "Its belly keeps the hollow",
-        _ => $"{char.ToUpperInvariant(bur.Family.Words()[0])}{bur.Family.Words()[1..]}, {Kebab.Words(bur.Grit)}",
+        _ => $"{bur.Family.Words().UpperFirst()}, {Kebab.Words(bur.Grit)}",
     };
 
     private static string Wanted(BurNeed need)

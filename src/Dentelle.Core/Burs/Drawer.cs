@@ -34,7 +34,6 @@ public sealed record BurRole(
 
 /// <summary>What one step on one tooth wants of a bur. Lengths in millimetres.</summary>
 /// <param name="Depth">How deep it is sunk; null where no depth is meant.</param>
-/// <param name="Height">Least length of its working part.</param>
 /// <param name="WallDeg">Inclination of the wall to the path.</param>
 /// <param name="Reduction">What is cut at the contact, for a bur that goes through it.</param>
-public sealed record BurNeed(BurRole Role, IReadOnlyList<BurFamily> Families, Mm? Depth, Mm? Height = null, double? WallDeg = null, Mm? Reduction = null, double ContactFromTip = 0, Mm Shell = default);
+public sealed record BurNeed(BurRole Role, IReadOnlyList<BurFamily> Families, Mm? Depth, double? WallDeg = null, Mm? Reduction = null, double ContactFromTip = 0, Mm Shell = default);

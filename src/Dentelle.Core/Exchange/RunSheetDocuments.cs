@@ -13,11 +13,22 @@ public sealed record RunSheetDocument(IReadOnlyList<ToothSchool> Schools, IReadO
         var names = sheet.Steps.ToDictionary(timed => timed.Step.Key, timed => timed.Step.Name);
         return new(
             [.. sheet.Visit.Schools.Select(entry => new ToothSchool(entry.Key.Iso, entry.Value.School, entry.Value.Name))],
-            [.. sheet.Steps.Select(timed => StepDocument.From(timed, dry))],
+            [.. Told(sheet, dry)],
             new(sheet.BurChanges, sheet.ViewChanges, Math.Round(sheet.Minutes, 1), sheet.LowerBound, sheet.Proven, sheet.ToothByTooth?.BurChanges, sheet.ToothByTooth?.ViewChanges),
             [.. sheet.Free.Select(free => new FreeDocument(free.Start, free.End, names[free.After]))],
             [.. sheet.Steps.Select(timed => timed.Step).Where(step => step.Bur?.Missing is not null)
                 .GroupBy(step => (step.Bur!.Missing, step.Bur.Instead)).Select(group => new MissingBur(group.Key.Missing!, group.Key.Instead ?? "", [.. group.Select(step => step.Name).Distinct()]))]);
+    }
+
+    private static IEnumerable<StepDocument> Told(RunSheet sheet, bool dry)
+    {
+        string? hand = null;
+        foreach (var timed in sheet.Steps)
+        {
+            var takesUp = timed.Step.InHand is { } tool && tool != hand;
+            hand = timed.Step.InHand ?? hand;
+            yield return StepDocument.From(timed, takesUp, dry);
+        }
     }
 }
 
@@ -36,19 +47,20 @@ public sealed record MissingBur(string Wanted, string Instead, IReadOnlyList<str
 
 /// <param name="Bur">ISO 6360 number; absent where the number of its shape is not known, or no bur is used.</param>
 /// <param name="Mark">To which mark of the bur the deepest of it is sunk.</param>
+/// <param name="TakesUp">Whether another bur or rotary tool is taken in hand for it.</param>
 public sealed record StepDocument(
     int Order, string Key, string Code, StepPhase Phase, string Name, string? Tooth, string? Part, IReadOnlyList<string> Zones, IReadOnlyList<Segment> Segments, IReadOnlyList<CutDocument> Cuts,
-    string? Bur, string? BurId, string? BurName, string? BurWhy, string? Mark, string? RunnerUp, string? Missing, string? Instead, string? Tool,
+    string? Bur, string? BurId, string? BurName, string? BurWhy, string? Mark, string? RunnerUp, string? Missing, string? Instead, string? Tool, bool TakesUp,
     double? SinkMm, double? RemainingMm, double? LipMm, double? TiltDeg, string? Stroke, string? Hint, StepSpeed Speed, bool Water, StepView? View, string? Assistant, string? Check, string? Gauge,
     double Start, double Minutes, bool Learned, double? WaitMinutes, IReadOnlyList<string> Cautions)
 {
-    public static StepDocument From(TimedStep timed, bool dry)
+    public static StepDocument From(TimedStep timed, bool takesUp, bool dry)
     {
         var (step, entry, bur) = (timed.Step, timed.Step.Entry, timed.Step.Bur?.Chosen);
         return new(
             timed.Order, step.Key, entry.As ?? step.Code, entry.Phase, step.Name, step.Tooth?.Iso, step.Part, [.. step.Cuts.Select(cut => cut.Zone.Name)], step.Segments,
             [.. step.Cuts.Select(cut => new CutDocument(cut.Zone.Name, cut.Sink?.Rounded, Math.Round(cut.Removes.Value * cut.Share, 5), cut.Remaining.Rounded, cut.Mark))],
-            bur?.Code, bur?.Id, bur?.Name, step.Bur?.Why, step.Bur?.Mark, step.Bur?.RunnerUp?.Name, step.Bur?.Missing, step.Bur?.Instead, step.Tool,
+            bur?.Code, bur?.Id, bur?.Name, step.Bur?.Why, step.Bur?.Mark, step.Bur?.RunnerUp?.Name, step.Bur?.Missing, step.Bur?.Instead, step.Tool, takesUp,
             step.Sink?.Rounded, step.Remaining?.Rounded, step.LipMm > Mm.Zero ? step.LipMm.Rounded : null, step.TiltDeg, entry.Stroke, step.Hint, entry.Speed,
             entry.Speed != StepSpeed.None && !(dry && step.Code == "gum-margin"), step.View, step.View?.Assistant ?? entry.Assistant, entry.Check, entry.Gauge,
             timed.Start, timed.Minutes, timed.Learned, entry.WaitMinutes, step.Cautions);

@@ -30,7 +30,7 @@ public static class PlanChanges
         foreach (var zone in plan.Zones)
             kept.Add((zone.Zone.Words, $"{zone.Depth.Value.Target} ({zone.Depth.Value.Least} to {zone.Depth.Value.Most})"));
         foreach (var piece in plan.Margin.Pieces)
-            kept.Add(($"{char.ToUpperInvariant(Kebab.Of(piece.Segment)[0])}{Kebab.Of(piece.Segment)[1..]} margin", $"{Kebab.Words(piece.Design)} {piece.Width.Value.Target}, {Level(piece.Level.Value)}"));
+            kept.Add(($"{Kebab.Of(piece.Segment).UpperFirst()} margin", $"{Kebab.Words(piece.Design)} {piece.Width.Value.Target}, {Level(piece.Level.Value)}"));
         if (plan.Restoration is Restoration.Crown or Restoration.PartialCrown) kept.Add(("Total convergence", $"{plan.Convergence.Value.Target.Degrees:0.#}°, {plan.Convergence.Value.Least.Degrees:0.#} to {plan.Convergence.Value.Most.Degrees:0.#}"));
         if (plan.Cavity is { } cavity) kept.Add(("Covered cusps", string.Join(", ", cavity.Covered.Select(Kebab.Words).DefaultIfEmpty("none"))));
         kept.Add(("Left for the fine pass", $"{plan.FinishingAllowance}"));

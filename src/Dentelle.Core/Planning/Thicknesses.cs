@@ -56,7 +56,7 @@ internal static class Thicknesses
         var where = entry.In is null ? "" : $" in {Kebab.Of(surface)}";
         var range = entry.Range(context.Protocol.Tolerance);
         var kind = new Zone(zone.Kind).Words;
-        return Reasoned.From(range, new Reason($"{context.Entry.Name}: {char.ToLowerInvariant(kind[0])}{kind[1..]}{where}", range.Target.Value, entry.Source, entry.Standing));
+        return Reasoned.From(range, new Reason($"{context.Entry.Name}: {kind.LowerFirst()}{where}", range.Target.Value, entry.Source, entry.Standing));
     }
 
     /// <summary>One school cuts a crown's cusps, bevel and groove by one bur's width.</summary>

@@ -148,7 +148,7 @@ public static class ProtocolLines
         {
             if (!item.TryGetProperty(name, out var own)) continue;
             // A crown's entry is named after its material alone.
-            return item.TryGetProperty("restoration", out var kind) && kind.GetString() == "crown" ? $"Crown, {char.ToLowerInvariant(own.GetString()![0])}{own.GetString()![1..]}" : own.GetString()!;
+            return item.TryGetProperty("restoration", out var kind) && kind.GetString() == "crown" ? $"Crown, {own.GetString()!.LowerFirst()}" : own.GetString()!;
         }
         if (item.TryGetProperty("segments", out var side) && side.ValueKind == JsonValueKind.String) return side.GetString() == "all" ? "margin all round" : $"{Plain(side.GetString()!)} margin";
         var parts = Identity.Where(name => item.TryGetProperty(name, out _)).Select(name => name switch

@@ -82,7 +82,7 @@ public static class QuickLineReader
     }
 
     private static string NameOf(Restoration restoration, string name, Material material) => restoration == Restoration.Crown
-        ? $"crown, {char.ToLowerInvariant(name[0])}{name[1..]}"
+        ? $"crown, {name.LowerFirst()}"
         : $"{restoration.Words()}, {Kebab.Words(material)}";
 
     internal static Answer<PlanInputs> MaterialOf(IReadOnlyList<string> words, ToothCode tooth, Kind kind, string written, Protocol protocol)

@@ -21,7 +21,7 @@ public sealed record RunSheet(
     public static Answer<RunSheet> Make(IReadOnlyList<Plan> plans, SheetRequest request, Protocol protocol, RunSheetTable table)
     {
         if (!VisitSteps.Of(plans, request.School, protocol, table, request.Burs).Is(out var visit, out var problem)) return problem;
-        var graph = StepGraph.Of(visit);
+        if (!StepGraph.Of(visit).Is(out var graph, out problem)) return problem;
         var best = graph.Best();
         var order = best.Order;
         if (request.Wanted is { } wanted)
@@ -41,6 +41,9 @@ internal sealed class StepGraph
     private readonly VisitSteps visit;
     private readonly Dictionary<string, int> numbers;
     private readonly List<int>[] before;
+
+    /// <summary>Steps that need a tool or a place; the others never cost anything and are put where they are due.</summary>
+    private readonly int[] counted;
     private readonly OrderTask task;
 
     private StepGraph(VisitSteps visit)
@@ -49,20 +52,22 @@ internal sealed class StepGraph
         numbers = visit.Steps.Select((step, i) => (step.Key, i)).ToDictionary(entry => entry.Key, entry => entry.i);
         before = [.. visit.Steps.Select(_ => new List<int>())];
         foreach (var edge in visit.Order) before[numbers[edge.Then]].Add(numbers[edge.First]);
-        task = Task([.. Enumerable.Range(0, visit.Steps.Count)]);
+        counted = [.. Enumerable.Range(0, visit.Steps.Count).Where(step => Counts(visit.Steps[step]))];
+        task = Task(counted);
     }
 
-    public static StepGraph Of(VisitSteps visit) => new(visit);
+    /// <returns>A problem when the visit has more steps than can be put in order at once.</returns>
+    public static Answer<StepGraph> Of(VisitSteps visit) => visit.Steps.Count(Counts) is var count && count > OrderTask.MostSteps
+        ? new Problem("too-many-steps", $"This visit has {count} steps to put in order, more than {OrderTask.MostSteps}. Spread its teeth over two visits.")
+        : new StepGraph(visit);
 
     public BestOrder Best()
     {
-        // Steps that need neither tool nor place never cost anything: they are put back where they are due.
-        int[] counted = [.. Enumerable.Range(0, visit.Steps.Count).Where(Counts)];
-        var best = StepOrder.Find(Task(counted));
+        var best = StepOrder.Find(task);
         return best with { Order = WithTheRest([.. best.Order.Select(i => counted[i])]) };
     }
 
-    public (int Tools, int Views) Changes(IEnumerable<int> order) => StepOrder.Changes(task, order);
+    public (int Tools, int Views) Changes(IEnumerable<int> order) => StepOrder.Changes(task, order.Select(step => Array.IndexOf(counted, step)).Where(place => place >= 0));
 
     /// <summary>Changes when each tooth is finished before the next is begun; null for a single one.</summary>
     public (int BurChanges, int ViewChanges)? ToothByTooth()
@@ -72,10 +77,10 @@ internal sealed class StepGraph
         var whole = new List<int>();
         foreach (var tooth in teeth)
         {
-            int[] own = [.. Enumerable.Range(0, visit.Steps.Count).Where(i => visit.Steps[i].Tooth == tooth && Counts(i))];
+            int[] own = [.. counted.Where(step => visit.Steps[step].Tooth == tooth)];
             whole.AddRange(StepOrder.Find(Task(own)).Order.Select(i => own[i]));
         }
-        return StepOrder.Changes(task, whole);
+        return Changes(whole);
     }
 
     /// <summary>The user's order when it keeps every precedence; else the sentence that says what holds it back.</summary>
@@ -96,7 +101,7 @@ internal sealed class StepGraph
         return broken is null ? new Sequence(whole) : new Problem("step-order", $"{visit.Steps[numbers[broken.Then]].Name} can’t go there. {broken.Because}.");
     }
 
-    private bool Counts(int step) => visit.Steps[step].InHand is not null || visit.Steps[step].View is not null;
+    private static bool Counts(SheetStep step) => step.InHand is not null || step.View is not null;
 
     private OrderTask Task(int[] steps)
     {
@@ -104,7 +109,7 @@ internal sealed class StepGraph
         var (tools, views, units) = (new List<string>(), new List<string>(), new List<ToothCode>());
         return new(
             [.. steps.Select(step => Number(tools, visit.Steps[step].InHand))], [.. steps.Select(step => Number(views, visit.Steps[step].View?.Key))],
-            steps.Length > OrderTask.MostSteps ? [] : [.. steps.Select(step => Reach(step, place).Aggregate(UInt128.Zero, (mask, earlier) => mask | (UInt128.One << place[earlier])))],
+            [.. steps.Select(step => Reach(step, place).Aggregate(UInt128.Zero, (mask, earlier) => mask | (UInt128.One << place[earlier])))],
             [.. steps.Select(step => visit.Steps[step].Tooth is { } tooth ? Number(units, tooth) : -1)]);
 
         static int Number<T>(List<T> known, T? value)
@@ -154,7 +159,7 @@ internal sealed class StepGraph
                 more = false;
                 for (var step = 0; step < before.Length; step++)
                 {
-                    if (Counts(step) || done.Contains(step) || !before[step].All(done.Contains)) continue;
+                    if (Counts(visit.Steps[step]) || done.Contains(step) || !before[step].All(done.Contains)) continue;
                     done.Add(step);
                     order.Add(step);
                     more = true;

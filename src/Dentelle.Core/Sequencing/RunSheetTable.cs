@@ -25,7 +25,7 @@ public sealed record RunSheetTable(
 
     public CordEntry Cord(ToothCode tooth) => Cords.First(cord => cord.Region == $"{Kebab.Of(tooth.Jaw)}-{(tooth.IsFront ? "front" : Kebab.Of(tooth.Kind))}");
 
-    private static MouthSide SideOf(ToothCode tooth) => tooth.IsFront ? MouthSide.Front : tooth.Iso[0] is '1' or '4' ? MouthSide.Right : MouthSide.Left;
+    private static MouthSide SideOf(ToothCode tooth) => tooth.IsFront ? MouthSide.Front : tooth.IsRight ? MouthSide.Right : MouthSide.Left;
 }
 
 /// <param name="ShellMm">Enamel left against the neighbour while a contact is opened.</param>

@@ -19,7 +19,15 @@ public sealed record SheetStep(
     string Key, StepEntry Entry, string Name, ToothCode? Tooth, string? Part, IReadOnlyList<ZoneCut> Cuts, IReadOnlyList<Segment> Segments, Mm? LineWidth,
     BurChoice? Bur, string? Tool, double? TiltDeg, StepView? View, string? Hint, double Minutes, Mm LipMm, IReadOnlyList<string> Cautions)
 {
+    internal static readonly string[] Halves = ["mesial half", "distal half"];
+
     public string Code => Entry.Code;
+
+    /// <summary>Whether it is one half of a step cut in two.</summary>
+    public bool IsHalf => Halves.Contains(Part);
+
+    /// <summary>What its time is recorded under: half a step takes another time than the whole.</summary>
+    public string TimedAs => IsHalf ? $"{Code}/half" : Code;
 
     /// <summary>How deep the bur is sunk at most, from the surface it meets; null where no depth is meant.</summary>
     public Mm? Sink => LineWidth ?? (Cuts.Any(cut => cut.Sink is not null) ? Cuts.Where(cut => cut.Sink is not null).Max(cut => cut.Sink!.Value) : null);

@@ -41,7 +41,7 @@ public static class Timeline
 }
 
 /// <summary>How long steps took in this practice.</summary>
-/// <param name="Minutes">Recorded times by step and kind of tooth.</param>
+/// <param name="Minutes">Recorded times by <see cref="SheetStep.TimedAs"/> and kind of tooth.</param>
 public sealed record LearnedTimes(IReadOnlyDictionary<(string Code, ToothKind? Kind), IReadOnlyList<double>> Minutes)
 {
     public static readonly LearnedTimes None = new(new Dictionary<(string, ToothKind?), IReadOnlyList<double>>());
@@ -49,11 +49,10 @@ public sealed record LearnedTimes(IReadOnlyDictionary<(string Code, ToothKind? K
     /// <summary>The median of the recorded times once there are enough, which one long day does not move; before that what the table assumes.</summary>
     public (double Minutes, bool Learned) For(SheetStep step, SheetLimits limits)
     {
-        if (!Minutes.TryGetValue((step.Code, step.Tooth?.Kind), out var own) || own.Count < limits.TimesNeeded.Value) return (step.Minutes, false);
+        if (!Minutes.TryGetValue((step.TimedAs, step.Tooth?.Kind), out var own) || own.Count < limits.TimesNeeded.Value) return (step.Minutes, false);
         double[] sorted = [.. own.Order()];
         var middle = sorted.Length / 2;
         var median = sorted.Length % 2 == 1 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
-        // Times are recorded for the whole step; a part takes its share.
-        return (Math.Round(step.Part?.EndsWith("half", StringComparison.Ordinal) == true ? median / 2 : median, 1), true);
+        return (Math.Round(median, 1), true);
     }
 }

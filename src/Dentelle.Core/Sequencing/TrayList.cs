@@ -25,9 +25,9 @@ public static class TrayList
             {
                 // A bur serves one patient at a time; it is laid out once for each.
                 if (step.Bur?.Chosen is { } bur) wanted.Add(("Burs", bur.Name, name, false, bur.Id));
-                if (step.Tool is { } tool) wanted.Add(("Burs", $"{char.ToUpperInvariant(tool[0])}{tool[1..]}", name, false, null));
+                if (step.Tool is { } tool) wanted.Add(("Burs", tool.UpperFirst(), name, false, null));
                 if (step.Entry.Gauge is { } gauge) wanted.Add(("Gauges", GaugeName(gauge, protocol), name, false, null));
-                if (step.Tooth is { } tooth && step.Code is "first-cord" or "second-cord") wanted.Add(("Cords", step.Code == "first-cord" ? table.Cord(step.Tooth!.Value).First : table.Cord(step.Tooth!.Value).Second, $"{name}, {step.Tooth.Value.Iso}", true, null));
+                if (step.Tooth is { } tooth && step.Code is "first-cord" or "second-cord") wanted.Add(("Cords", step.Code == "first-cord" ? table.Cord(tooth).First : table.Cord(tooth).Second, $"{name}, {tooth.Iso}", true, null));
                 if (MaterialOf(step.Code) is { } material) wanted.Add(("Materials", material, name, step.Tooth is not null, null));
             }
         }
@@ -41,7 +41,7 @@ public static class TrayList
     private static readonly string[] Groups = ["Burs", "Cords", "Gauges", "Materials"];
 
     private static string GaugeName(string id, Protocol protocol) => protocol.Gauges.FirstOrDefault(gauge => gauge.Id == id)?.Name
-        ?? id switch { "all" => "Thickness gauges", "index" => "Sectioned index", _ => $"{char.ToUpperInvariant(id[0])}{id[1..]}" };
+        ?? id switch { "all" => "Thickness gauges", "index" => "Sectioned index", _ => id.UpperFirst() };
 
     private static string? MaterialOf(string code) => code switch
     {

@@ -39,7 +39,7 @@ internal sealed class UnitSteps
     }
 
     /// <summary>A step outside of the school's stages.</summary>
-    public SheetStep Single(string code) => Plain(table.Step(code), "");
+    public SheetStep Single(string code) => Plain(table.Step(code));
 
     private IEnumerable<SheetStep> Make(string code)
     {
@@ -53,7 +53,7 @@ internal sealed class UnitSteps
             StepCut.Trace => [Trace(entry)],
             StepCut.Through => Zones(entry).Exists(zone => !FacesGap(zone.Zone.Kind)) ? [Through(entry)] : [],
             StepCut.Feature => plan.Features.Any(feature => feature.Kind == entry.Feature) ? [Feature(entry)] : [],
-            _ => Needed(entry) ? [Plain(entry, "")] : [],
+            _ => Needed(entry) ? [Plain(entry)] : [],
         };
     }
 
@@ -101,7 +101,7 @@ internal sealed class UnitSteps
         var wall = table.Roles[role].Use == BurUse.Wall;
         var (choice, tool) = Choose(role, wall ? width ?? Usual(depths.Values) : Usual(depths.Values), wall || table.Roles[role].Families.Count == 0 ? ClassAt(segment) : null);
         double? tilt = entry.Code switch { "bevel" => protocol.Shape.BevelDeg.Value, _ when wall => Tilt(choice), _ when role == "cavity" => CavityTilt(choice), _ => null };
-        string?[] parts = halves ? ["mesial half", "distal half"] : [null];
+        string?[] parts = halves ? [.. SheetStep.Halves] : [null];
         var share = 1.0 / parts.Length;
         foreach (var part in parts)
         {
@@ -187,7 +187,7 @@ internal sealed class UnitSteps
         var role = table.Roles[RoleOf(entry)];
         // One school goes through the contacts with the bur that cuts the walls.
         if (role.Use != BurUse.Through) return Opened(Choose(RoleOf(entry), LineWidthAt(SegmentOf(zones[0].Zone.Kind)), ClassAt(SegmentOf(zones[0].Zone.Kind))).Choice);
-        return Opened(BurChoice.For(new BurNeed(role, role.Families, null, null, null, cut, contact, new(table.Limits.ShellMm.Value)), drawer, tolerance, inUse));
+        return Opened(BurChoice.For(new BurNeed(role, role.Families, null, null, cut, contact, new(table.Limits.ShellMm.Value)), drawer, tolerance, inUse));
 
         SheetStep Opened(BurChoice? choice) => Step(entry, entry.Name, null, [.. zones.Select(zone => new ZoneCut(zone.Zone, null, Mm.Zero, 1, left[zone.Zone], null))], [], null, choice, null, null);
     }
@@ -208,10 +208,10 @@ internal sealed class UnitSteps
         return Step(entry, $"{entry.Name}, {string.Join(", ", plan.Features.Where(one => one.Kind == entry.Feature).Select(one => Kebab.Of(one.Side)))}", null, [], [], feature.Depth.Value, choice, tool, Tilt(choice));
     }
 
-    private SheetStep Plain(StepEntry entry, string part)
+    private SheetStep Plain(StepEntry entry)
     {
         var (choice, tool) = entry.Role is null ? (null, null) : Choose(RoleOf(entry), null, ClassAt(Segment.Facial));
-        return Step(entry, entry.Name, part.Length > 0 ? part : null, [], [], null, choice, tool, null);
+        return Step(entry, entry.Name, null, [], [], null, choice, tool, null);
     }
 
     private SheetStep Step(StepEntry entry, string name, string? part, ZoneCut[] cuts, Segment[] segments, Mm? width, BurChoice? choice, string? tool, double? tilt, Mm? finished = null)
@@ -226,7 +226,7 @@ internal sealed class UnitSteps
         if (choice is not null) choice = choice with { Mark = sink is { } deep && deep > Mm.Zero && entry.Cut is not StepCut.Fine ? Mark(choice, deep) + (width is not null && cuts.Length > 0 ? ", at the finish line" : "") : null };
         var key = $"{plan.Tooth.Iso}/{entry.Code}{(part is null ? "" : "/" + part.Replace(' ', '-'))}";
         var hint = entry.Cut == StepCut.Guide && choice?.Chosen is { } round ? Apart(round) : null;
-        return new(key, entry, name, plan.Tooth, part, cuts, segments, width, choice, tool, tilt is { } t ? Math.Round(t, 1) + 0.0 : null, View(entry), hint, Math.Round(entry.Minutes.For(plan.Tooth) / (part?.EndsWith("half", StringComparison.Ordinal) == true ? 2 : 1), 1), lip, cautions);
+        return new(key, entry, name, plan.Tooth, part, cuts, segments, width, choice, tool, tilt is { } t ? Math.Round(t, 1) + 0.0 : null, View(entry), hint, Math.Round(entry.Minutes.For(plan.Tooth) / (SheetStep.Halves.Contains(part) ? 2 : 1), 1), lip, cautions);
     }
 
     /// <summary>How far apart grooves of a rounded bur may lie so that the ridges between them are gone with the fine pass.</summary>
@@ -268,7 +268,7 @@ internal sealed class UnitSteps
         var families = plan.Tooth.Kind == ToothKind.Canine && role.UnlessCanine is { } other ? other
             : role.Families.Count > 0 ? role.Families : table.Roles[line == LineClass.Chamfer ? "wall-chamfer" : "wall-shoulder"].Families;
         var wall = role.Use is BurUse.Wall or BurUse.Fine or BurUse.Margin ? plan.Convergence.Value.Target.PerWall.Degrees : (double?)null;
-        return (BurChoice.For(new BurNeed(role, families, depth, null, wall), drawer, tolerance, inUse), null);
+        return (BurChoice.For(new BurNeed(role, families, depth, wall), drawer, tolerance, inUse), null);
     }
 
     private string? Mark(BurChoice? choice, Mm depth) => choice?.Chosen is { } bur ? BurChoice.DepthWords(bur, depth, tolerance) : null;

@@ -7,7 +7,8 @@ namespace Dentelle.Core.Sequencing;
 
 /// <summary>All steps of a visit and which must come before which.</summary>
 /// <param name="Schools">The school of each tooth.</param>
-public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Precedence> Order, IReadOnlyDictionary<ToothCode, SchoolEntry> Schools)
+/// <param name="Offered">Schools that know how to cut one of the teeth at least.</param>
+public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Precedence> Order, IReadOnlyDictionary<ToothCode, SchoolEntry> Schools, IReadOnlyList<SchoolEntry> Offered)
 {
     /// <param name="plans">The teeth of the visit; pontics have no steps.</param>
     /// <param name="chosen">Another school than the plans'; null takes each plan's own.</param>
@@ -40,7 +41,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             }
             build.Add(plan, school);
         }
-        return build.Done();
+        return build.Done([.. table.Schools.Where(school => cut.Any(school.Suits))]);
     }
 
     private sealed class Builder(Protocol protocol, RunSheetTable table, IReadOnlyList<Bur> drawer, IReadOnlyDictionary<string, int> inUse)
@@ -67,7 +68,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
                 steps.AddRange(stage);
                 foreach (var first in previous)
                 {
-                    foreach (var then in stage) order.Add(new(first.Key, then.Key, $"{school.Name}: {Lower(first.Name)} comes before {Lower(then.Name)}", first.Entry.WaitMinutes > 0));
+                    foreach (var then in stage) order.Add(new(first.Key, then.Key, $"{school.Name}: {first.Name.LowerFirst()} comes before {then.Name.LowerFirst()}", first.Entry.WaitMinutes > 0));
                 }
                 Halves(stage);
                 previous = [.. stage];
@@ -78,7 +79,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             lastOfEach.Add(after[^1].Key);
         }
 
-        public VisitSteps Done()
+        public VisitSteps Done(IReadOnlyList<SchoolEntry> offered)
         {
             AcrossTeeth();
             var first = Visit("anaesthesia");
@@ -103,7 +104,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             steps.AddRange([impression, bite, provisional]);
             order.Add(new(impression.Key, bite.Key, "The impression sets first", true));
             order.Add(new(bite.Key, provisional.Key, "The bite is taken on the bare teeth"));
-            return new(steps, order, schools);
+            return new(steps, order, schools, offered);
         }
 
         /// <summary>What goes before the first cut on one tooth, in its order.</summary>
@@ -147,9 +148,15 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
         {
             "first-cord" => step with { Name = $"First cord, {table.Cord(plan.Tooth).First}" },
             "second-cord" => step with { Name = $"Second cord, {table.Cord(plan.Tooth).Second}", Cautions = plan.Assessment.Findings.EpinephrineSensitive ? [.. step.Cautions, "Sensitive to epinephrine: a plain cord."] : step.Cautions },
-            "gum-opening" => step with { Name = $"Gum {Lower(protocol.Disagreements.First(entry => entry.Id == "gum") is var gum ? gum.Sides.First(side => side.Value == gum.Chosen).Name : "opened")}" },
+            "gum-opening" => step with { Name = $"Gum {HowGumIsOpened().LowerFirst()}" },
             _ => step,
         };
+
+        private string HowGumIsOpened()
+        {
+            var gum = protocol.Disagreements.First(entry => entry.Id == "gum");
+            return gum.Sides.First(side => side.Value == gum.Chosen).Name;
+        }
 
         private SheetStep Visit(string code)
         {
@@ -162,13 +169,13 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
 
         private void Chain(IReadOnlyList<SheetStep> chain, string where)
         {
-            for (var i = 1; i < chain.Count; i++) order.Add(new(chain[i - 1].Key, chain[i].Key, $"{chain[i - 1].Name} comes before {Lower(chain[i].Name)} {where}", chain[i - 1].Entry.WaitMinutes > 0));
+            for (var i = 1; i < chain.Count; i++) order.Add(new(chain[i - 1].Key, chain[i].Key, $"{chain[i - 1].Name} comes before {chain[i].Name.LowerFirst()} {where}", chain[i - 1].Entry.WaitMinutes > 0));
         }
 
         /// <summary>The second half is cut to the first.</summary>
         private void Halves(IReadOnlyList<SheetStep> stage)
         {
-            foreach (var pair in stage.Where(step => step.Part?.EndsWith("half", StringComparison.Ordinal) == true).GroupBy(step => step.Code))
+            foreach (var pair in stage.Where(step => step.IsHalf).GroupBy(step => step.Code))
             {
                 foreach (var (first, then) in pair.Zip(pair.Skip(1))) order.Add(new(first.Key, then.Key, "The uncut half shows the depth of the first"));
             }
@@ -191,13 +198,11 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
                         if (tooth.Stages.LastOrDefault(stage => stage.Any(step => earlier.Contains(step.Code))) is not { } done) continue;
                         foreach (var step in waiting.Where(step => step.Tooth != done[0].Tooth))
                         {
-                            foreach (var last in done.Where(last => earlier.Contains(last.Code))) order.Add(new(last.Key, step.Key, $"{school.Name}: {Lower(last.Name)} on every tooth before {Lower(step.Name)}"));
+                            foreach (var last in done.Where(last => earlier.Contains(last.Code))) order.Add(new(last.Key, step.Key, $"{school.Name}: {last.Name.LowerFirst()} on every tooth before {step.Name.LowerFirst()}"));
                         }
                     }
                 }
             }
         }
-
-        private static string Lower(string name) => char.ToLowerInvariant(name[0]) + name[1..];
     }
 }

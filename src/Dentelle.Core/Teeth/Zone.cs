@@ -51,7 +51,7 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null)
                 ZoneKind.Lingual => "Lingual wall",
                 ZoneKind.Mesial => "Mesial wall",
                 ZoneKind.Distal => "Distal wall",
-                _ => char.ToUpperInvariant(Kebab.Of(Kind)[0]) + Kebab.Of(Kind)[1..].Replace('-', ' '),
+                _ => Kebab.Words(Kind).UpperFirst(),
             };
             return Cusp is { } cusp ? $"{kind}, {Kebab.Of(cusp)}" : kind;
         }

@@ -74,7 +74,7 @@ public static class CaseEndpoints
         var worst = latest.OrderBy(reading => reading.Finding!.Verdict == Verdict.Within).ThenBy(reading => reading.Finding!.Verdict).FirstOrDefault();
         var telling = worst is null ? null
             : worst.Finding!.Verdict == Verdict.Within ? $"{latest.Length} of {plan.Zones.Count} zones read, all within"
-            : $"{plan.Zone(worst.Zone)!.Zone.Words}: {char.ToLowerInvariant(worst.Finding.Headline[0])}{worst.Finding.Headline[1..]}";
+            : $"{plan.Zone(worst.Zone)!.Zone.Words}: {worst.Finding.Headline.LowerFirst()}";
         return new(unit.Id, unit.Tooth, written, tooth.Name, views.WhatOf(unit), views.MaterialNameOf(unit), stage, latest.Length, plan.Zones.Count, worst?.Finding?.Verdict, telling);
     }
 }

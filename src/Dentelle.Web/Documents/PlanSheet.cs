@@ -6,7 +6,6 @@ using Dentelle.Core.Teeth;
 using Dentelle.Web.Units;
 using PdfSharp.Drawing;
 using PdfSharp.Drawing.Layout;
-using PdfSharp.Pdf;
 
 namespace Dentelle.Web.Documents;
 
@@ -18,34 +17,22 @@ internal static class PlanSheet
     private const double PointsPerMm = 12.5;
     private const double LowestBody = 765;
 
-    public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed)
+    public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed) => OnePage.Write($"{unit.Written}, case {unit.Case.Number}", printed, page =>
     {
-        using var document = new PdfDocument();
-        document.Info.Title = $"Dentelle, {unit.Written}, case {unit.Case.Number}";
-        document.Info.CreationDate = printed.DateTime;
-        var sheet = document.AddPage();
-        sheet.Size = PdfSharp.PageSize.A4;
-        using (var page = XGraphics.FromPdfPage(sheet))
-        {
-            Head(page, unit);
-            Figures(page, planned);
-            var y = Zones(page, unit, 352);
-            y = Margins(page, unit, y + 14);
-            Cautions(page, unit, y + 14);
-            Foot(page, unit, printed);
-        }
-
-        using var bytes = new MemoryStream();
-        document.Save(bytes);
-        return bytes.ToArray();
-    }
+        Head(page, unit);
+        Figures(page, planned);
+        var y = Zones(page, unit, 352);
+        y = Margins(page, unit, y + 14);
+        Cautions(page, unit, y + 14);
+        Foot(page, unit, printed);
+    });
 
     private static void Head(XGraphics page, UnitView unit)
     {
         var material = unit.Choices.Materials.First(choice => choice.Material == unit.Plan.Material).Name;
         var what = unit.Plan.Restoration.Words();
         page.DrawString($"{unit.Plan.Tooth}, {unit.Plan.ToothName}", SheetFonts.NumberFont(22), Ink.Brush(Ink.Text), new XPoint(Edge, 62));
-        page.DrawString($"{char.ToUpperInvariant(what[0])}{what[1..]}, {char.ToLowerInvariant(material[0])}{material[1..]}", SheetFonts.TextFont(11, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
+        page.DrawString($"{what.UpperFirst()}, {material.LowerFirst()}", SheetFonts.TextFont(11, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
         var toc = unit.Plan.TocDeg is { } range ? $" · total convergence {range.Target}° ({range.Min}–{range.Max})" : "";
         page.DrawString(
             $"Case {unit.Case.Number} · {unit.Case.Patient}{toc} · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass",

@@ -2,7 +2,6 @@ using Dentelle.Core;
 using Dentelle.Core.Exchange;
 using Dentelle.Web.Sheets;
 using PdfSharp.Drawing;
-using PdfSharp.Pdf;
 
 namespace Dentelle.Web.Documents;
 
@@ -12,51 +11,32 @@ internal static class RunSheetPage
     private const double Edge = 36, Right = 559, Top = 96, Bottom = 772;
     private const double MostRow = 22, PointsPerMm = 2.2;
 
-    public static byte[] Write(RunSheetView view, DateTimeOffset printed)
+    public static byte[] Write(RunSheetView view, DateTimeOffset printed) => OnePage.Write($"run sheet, case {view.Number}", printed, page =>
     {
-        using var document = new PdfDocument();
-        document.Info.Title = $"Dentelle, run sheet, case {view.Number}";
-        document.Info.CreationDate = printed.DateTime;
-        var sheet = document.AddPage();
-        sheet.Size = PdfSharp.PageSize.A4;
-        using (var page = XGraphics.FromPdfPage(sheet))
-        {
-            Head(page, view);
-            var row = Math.Min(MostRow, (Bottom - Top) / view.Sheet.Steps.Count);
-            string? inHand = null;
-            for (var i = 0; i < view.Sheet.Steps.Count; i++)
-            {
-                var step = view.Sheet.Steps[i];
-                var tool = step.BurId ?? (step.Tool is null or "strip" ? null : step.Tool);
-                Step(page, view, step, Top + (i * row), row, tool is not null && tool != inHand);
-                inHand = tool ?? inHand;
-            }
-            Foot(page, view, printed);
-        }
-
-        using var bytes = new MemoryStream();
-        document.Save(bytes);
-        return bytes.ToArray();
-    }
+        Head(page, view);
+        var row = Math.Min(MostRow, (Bottom - Top) / view.Sheet.Steps.Count);
+        for (var i = 0; i < view.Sheet.Steps.Count; i++) Step(page, view, view.Sheet.Steps[i], Top + (i * row), row);
+        Foot(page, view, printed);
+    });
 
     private static void Head(XGraphics page, RunSheetView view)
     {
         var totals = view.Sheet.Totals;
         page.DrawString($"Run sheet, case {view.Number}", SheetFonts.NumberFont(20), Ink.Brush(Ink.Text), new XPoint(Edge, 52));
-        page.DrawString($"{view.Patient} · {string.Join(", ", view.Sheet.Schools.Select(entry => $"{entry.Tooth} {char.ToLowerInvariant(entry.Name[0])}{entry.Name[1..]}"))}", SheetFonts.TextFont(9), Ink.Brush(Ink.Soft), new XPoint(Edge, 67));
+        page.DrawString($"{view.Patient} · {string.Join(", ", view.Sheet.Schools.Select(entry => $"{entry.Tooth} {entry.Name.LowerFirst()}"))}", SheetFonts.TextFont(9), Ink.Brush(Ink.Soft), new XPoint(Edge, 67));
         var saved = totals.ToothByToothBurChanges is { } single ? $" ({single} tooth by tooth)" : "";
         page.DrawString($"{totals.Minutes:0} min in the chair · {totals.BurChanges} bur changes{saved} · {totals.ViewChanges} changes of place", SheetFonts.TextFont(9, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 86, Right, 86);
     }
 
-    private static void Step(XGraphics page, RunSheetView view, StepDocument step, double y, double height, bool changed)
+    private static void Step(XGraphics page, RunSheetView view, StepDocument step, double y, double height)
     {
         var size = Math.Clamp(height * 0.42, 4.6, 8.5);
         var (text, small) = (SheetFonts.TextFont(size, bold: true), SheetFonts.TextFont(Math.Max(4.4, size - 1.2)));
         var middle = y + (height / 2);
-        var thread = new XPen(Ink.Text, changed ? 0.5 : 1.1) { DashStyle = changed ? XDashStyle.Dot : XDashStyle.Solid };
+        var thread = new XPen(Ink.Text, step.TakesUp ? 0.5 : 1.1) { DashStyle = step.TakesUp ? XDashStyle.Dot : XDashStyle.Solid };
         page.DrawLine(thread, Edge + 52, y - (height / 2), Edge + 52, middle);
-        page.DrawEllipse(Ink.Line(Ink.Text, 0.8), changed ? XBrushes.White : Ink.Brush(Ink.Text), Edge + 49.5, middle - 2.5, 5, 5);
+        page.DrawEllipse(Ink.Line(Ink.Text, 0.8), step.TakesUp ? XBrushes.White : Ink.Brush(Ink.Text), Edge + 49.5, middle - 2.5, 5, 5);
         page.DrawString(view.VisitAt is { } visit ? $"{visit.AddMinutes(step.Start).ToLocalTime():HH:mm}" : $"{Math.Floor(step.Start):0} min", small, Ink.Brush(Ink.Soft), new XPoint(Edge, middle + 2));
         page.DrawString(step.Tooth ?? "", text, Ink.Brush(Ink.Text), new XPoint(Edge + 28, middle + 2));
         if (step.BurId is { } id && view.Burs.TryGetValue(id, out var bur)) Bur(page, bur, step.SinkMm, Edge + 64, middle, Math.Min(PointsPerMm, height / (2.2 * bur.LargestMm)));

@@ -77,19 +77,19 @@ public static class DrawerEndpoints
     private static async Task<DrawerView> ViewAsync(CaseStore store, CaseSheets sheets, Handbook handbook, CancellationToken stop)
     {
         var dry = handbook.Sheets.Limits.DryPlasticUses.Value;
-        var ledgers = await sheets.LedgersAsync(stop);
+        var bench = await sheets.BenchAsync(stop);
         var needs = new List<(string Case, IReadOnlyDictionary<string, int> Teeth)>();
         var missing = new List<(string Case, MissingBur Bur)>();
-        foreach (var row in (await store.AllAsync(stop)).Where(row => row.VisitAt is not null && row.Units.Count > 0 && row.Units.Any(unit => unit.FinishedAt is null)))
+        foreach (var row in (await store.AllAsync(stop)).Where(CaseSheets.IsAhead))
         {
-            if (!(await sheets.OfAsync(row, stop)).Is(out var sheet, out _)) continue;
-            var name = $"Case {row.Number:0000}";
+            if (!sheets.Of(row, bench).Is(out var sheet, out _)) continue;
+            var name = CaseSheets.NameOf(row);
             needs.Add((name, RunSheetEndpoints.BursOf(sheet)));
             missing.AddRange(RunSheetDocument.From(sheet, dry: false).Missing.Select(bur => (name, bur)));
         }
         return new(
-            [.. ledgers.Select(ledger => View(ledger, dry, [.. needs.Where(need => need.Teeth.ContainsKey(ledger.Bur.Id)).Select(need => need.Case)]))],
-            [.. Forecast.Of(ledgers, needs, dry).Select(RunSheetEndpoints.Said)],
+            [.. bench.Ledgers.Select(ledger => View(ledger, dry, [.. needs.Where(need => need.Teeth.ContainsKey(ledger.Bur.Id)).Select(need => need.Case)]))],
+            [.. Forecast.Of(bench.Ledgers, needs, dry).Select(RunSheetEndpoints.Said)],
             [.. missing.GroupBy(entry => (entry.Bur.Wanted, entry.Bur.Instead)).Select(group => new MissingView(group.Key.Wanted, group.Key.Instead, [.. group.Select(entry => entry.Case).Distinct()]))],
             handbook.Drawer.Remark ?? "");
     }

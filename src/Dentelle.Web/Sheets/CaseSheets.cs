@@ -1,7 +1,6 @@
 using System.Text.Json;
 using Dentelle.Core;
 using Dentelle.Core.Burs;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
@@ -11,19 +10,24 @@ using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Sheets;
 
+/// <summary>What every sheet of the practice is made with: its burs with their ledger and its own times, read once for all sheets of a request.</summary>
+public sealed record Workbench(IReadOnlyList<BurLedger> Ledgers, LearnedTimes Times);
+
 /// <summary>Makes the run sheets of cases from their plans, the drawer and the practice's own times.</summary>
 public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore drawer, SheetStore sheets)
 {
+    public async Task<Workbench> BenchAsync(CancellationToken stop) => new(await drawer.LedgersAsync(stop), await sheets.TimesAsync(stop));
+
     /// <summary>The sheet as the case has it: its own school and order when it has some. An order kept before the plan changed may no longer hold; the best one takes its place.</summary>
-    public async Task<Answer<RunSheet>> OfAsync(CaseRow row, CancellationToken stop)
+    public Answer<RunSheet> Of(CaseRow row, Workbench bench)
     {
         var order = OrderOf(row);
-        var made = await OfAsync(row, row.SheetSchool, order, stop);
-        return order is not null && made.Problem?.Code == "step-order" ? await OfAsync(row, row.SheetSchool, null, stop) : made;
+        var made = Of(row, row.SheetSchool, order, bench);
+        return order is not null && made.Problem?.Code == "step-order" ? Of(row, row.SheetSchool, null, bench) : made;
     }
 
     /// <summary>The sheet as it would be with another school or order.</summary>
-    public async Task<Answer<RunSheet>> OfAsync(CaseRow row, CuttingSchool? school, IReadOnlyList<string>? order, CancellationToken stop)
+    public Answer<RunSheet> Of(CaseRow row, CuttingSchool? school, IReadOnlyList<string>? order, Workbench bench)
     {
         if (!Plans(row).Is(out var plans, out var problem)) return problem;
         var handbook = HandbookOf(row);
@@ -35,8 +39,7 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
         }
         // A school of the case's holds for the teeth it suits; the others keep their own.
         Plan[] cut = [.. plans.Select(plan => school is { } chosen && table.School(chosen).Suits(plan) ? plan with { School = chosen } : plan)];
-        var ledgers = await LedgersAsync(stop);
-        var request = new SheetRequest([.. ledgers.Where(ledger => ledger.Usable).Select(ledger => ledger.Bur)], null, await sheets.TimesAsync(stop), order);
+        var request = new SheetRequest([.. bench.Ledgers.Where(ledger => ledger.Usable).Select(ledger => ledger.Bur)], null, bench.Times, order);
         return RunSheet.Make(cut, request, handbook.Protocol, table);
     }
 
@@ -44,7 +47,11 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
 
     public Handbook HandbookOf(CaseRow row) => shelf.Of(row.Units[0]).Handbook;
 
-    public Task<IReadOnlyList<BurLedger>> LedgersAsync(CancellationToken stop) => drawer.LedgersAsync(stop);
+    /// <summary>How a case is called where its patient's name has no place.</summary>
+    public static string NameOf(CaseRow row) => $"Case {row.Number:0000}";
+
+    /// <summary>Whether a case is still to be cut at a visit that is agreed.</summary>
+    public static bool IsAhead(CaseRow row) => row.VisitAt is not null && row.Units.Any(unit => unit.FinishedAt is null);
 
     private Answer<Plan[]> Plans(CaseRow row)
     {

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Dentelle.Core;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Teeth;
 using Dentelle.Data;
@@ -30,7 +31,8 @@ public static class RunSheetEndpoints
     private static async Task<Results<Ok<RunSheetView>, ProblemHttpResult>> Get(Guid id, CaseStore store, CaseSheets sheets, SheetStore ticks, CancellationToken stop)
     {
         if (await store.CaseAsync(id, stop) is not { } row) return Problems.NoSuch("case");
-        return (await sheets.OfAsync(row, stop)).Is(out var sheet, out var problem) ? TypedResults.Ok(await ViewAsync(row, sheet, sheets, ticks, store, stop)) : Problems.From(problem);
+        var bench = await sheets.BenchAsync(stop);
+        return sheets.Of(row, bench).Is(out var sheet, out var problem) ? TypedResults.Ok(await ViewAsync(row, sheet, bench, sheets, ticks, store, stop)) : Problems.From(problem);
     }
 
     private static async Task<Results<Ok<RunSheetView>, ProblemHttpResult>> Change(Guid id, SheetEntry entry, CaseStore store, CaseSheets sheets, SheetStore ticks, CancellationToken stop)
@@ -39,36 +41,39 @@ public static class RunSheetEndpoints
         var school = entry.OwnSchools == true ? null : entry.School ?? row.SheetSchool;
         // Another school has other steps: an order made for the old one goes with it.
         var order = entry.BestOrder == true || school != row.SheetSchool ? null : entry.Order ?? CaseSheets.OrderOf(row);
-        if (!(await sheets.OfAsync(row, school, order, stop)).Is(out var sheet, out var problem)) return Problems.From(problem);
+        var bench = await sheets.BenchAsync(stop);
+        if (!sheets.Of(row, school, order, bench).Is(out var sheet, out var problem)) return Problems.From(problem);
         await ticks.OrderAsync(row, school, order is null ? null : JsonSerializer.Serialize(sheet.Steps.Select(step => step.Step.Key)), stop);
-        return TypedResults.Ok(await ViewAsync(row, sheet, sheets, ticks, store, stop));
+        return TypedResults.Ok(await ViewAsync(row, sheet, bench, sheets, ticks, store, stop));
     }
 
     private static async Task<Results<Ok<RunSheetView>, ProblemHttpResult>> Tick(Guid id, TickEntry entry, CaseStore store, CaseSheets sheets, SheetStore ticks, DrawerStore drawer, CancellationToken stop)
     {
         if (await store.CaseAsync(id, stop) is not { } row) return Problems.NoSuch("case");
-        if (!(await sheets.OfAsync(row, stop)).Is(out var sheet, out var problem)) return Problems.From(problem);
+        if (!sheets.Of(row, await sheets.BenchAsync(stop)).Is(out var sheet, out var problem)) return Problems.From(problem);
         if (sheet.Steps.FirstOrDefault(step => step.Step.Key == entry.Key)?.Step is not { } step) return Problems.NoSuch("step");
         var bur = step.Bur?.Chosen?.Id;
         if (entry.What == TickWhat.TakeBack) await ticks.TakeBackAsync(id, step.Key, stop);
-        else if (entry.What == TickWhat.Start) await ticks.StartAsync(id, step.Key, step.Code, step.Tooth?.Kind, bur, stop);
+        else if (entry.What == TickWhat.Start) await ticks.StartAsync(id, step.Key, step.TimedAs, step.Tooth?.Kind, bur, stop);
         else if (!await ticks.EndAsync(id, step.Key, stop)) return Problems.From(new Problem("not-running", "This step was not begun, so it can't be ended."));
         else if (bur is not null) await drawer.UseAsync(bur, UsedOn.Tooth, true, id, step.Tooth?.Iso, stop);
-        return TypedResults.Ok(await ViewAsync(row, sheet, sheets, ticks, store, stop));
+        // The ledger may just have changed.
+        return TypedResults.Ok(await ViewAsync(row, sheet, await sheets.BenchAsync(stop), sheets, ticks, store, stop));
     }
 
     private static async Task<IResult> Page(Guid id, CaseStore store, CaseSheets sheets, SheetStore ticks, TimeProvider clock, CancellationToken stop)
     {
         if (await store.CaseAsync(id, stop) is not { } row) return Problems.NoSuch("case");
-        if (!(await sheets.OfAsync(row, stop)).Is(out var sheet, out var problem)) return Problems.From(problem);
-        return TypedResults.File(RunSheetPage.Write(await ViewAsync(row, sheet, sheets, ticks, store, stop), clock.GetLocalNow()), "application/pdf");
+        var bench = await sheets.BenchAsync(stop);
+        if (!sheets.Of(row, bench).Is(out var sheet, out var problem)) return Problems.From(problem);
+        return TypedResults.File(RunSheetPage.Write(await ViewAsync(row, sheet, bench, sheets, ticks, store, stop), clock.GetLocalNow()), "application/pdf");
     }
 
     private static async Task<IResult> Calendar(Guid id, CaseStore store, CaseSheets sheets, TimeProvider clock, HttpResponse response, CancellationToken stop)
     {
         if (await store.CaseAsync(id, stop) is not { } row) return Problems.NoSuch("case");
         if (row.VisitAt is not { } begin) return Problems.From(new Problem("no-visit", "No visit is agreed for this case. Set its day and time first."));
-        if (!(await sheets.OfAsync(row, stop)).Is(out var sheet, out var problem)) return Problems.From(problem);
+        if (!sheets.Of(row, await sheets.BenchAsync(stop)).Is(out var sheet, out var problem)) return Problems.From(problem);
         response.Headers.ContentDisposition = $"attachment; filename=\"visit-{row.Number:0000}.ics\"";
         return TypedResults.Text(VisitOf(row, sheet, begin).AsCalendar(clock.GetUtcNow().UtcDateTime), "text/calendar; charset=utf-8");
     }
@@ -79,57 +84,55 @@ public static class RunSheetEndpoints
         var teeth = string.Join(' ', sheet.Visit.Schools.Keys.Select(tooth => tooth.Iso));
         var lines = sheet.Steps.Select(step => $"{begin.AddMinutes(step.Start).ToLocalTime():HH:mm} {step.Step.Tooth?.Iso} {step.Step.Name}".Replace("  ", " ", StringComparison.Ordinal))
             .Concat(sheet.Free.Select(free => $"Free {begin.AddMinutes(free.Start).ToLocalTime():HH:mm}–{begin.AddMinutes(free.End).ToLocalTime():HH:mm}"));
-        return new($"case-{row.Id}@dentelle", begin, begin.AddMinutes(Math.Ceiling(sheet.Minutes)), $"Case {row.Number:0000}: {teeth}", string.Join('\n', lines));
+        return new($"case-{row.Id}@dentelle", begin, begin.AddMinutes(Math.Ceiling(sheet.Minutes)), $"{CaseSheets.NameOf(row)}: {teeth}", string.Join('\n', lines));
     }
 
     private static async Task<Ok<TrayView>> Tray(DateOnly? day, CaseStore store, CaseSheets sheets, TimeProvider clock, CancellationToken stop)
     {
         var wanted = day ?? DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-        var (visits, trays, warnings) = (new List<VisitTime>(), new List<(string, RunSheet)>(), new List<string>());
-        var needs = new List<(string, IReadOnlyDictionary<string, int>)>();
-        Core.Protocols.Handbook? handbook = null;
+        var bench = await sheets.BenchAsync(stop);
+        var (visits, trays, needs) = (new List<VisitTime>(), new List<(string, RunSheet)>(), new List<(string, IReadOnlyDictionary<string, int>)>());
+        Handbook? handbook = null;
         foreach (var row in (await store.AllAsync(stop)).Where(row => row.Units.Count > 0))
         {
-            if (!(await sheets.OfAsync(row, stop)).Is(out var sheet, out _)) continue;
+            if (!sheets.Of(row, bench).Is(out var sheet, out _)) continue;
             handbook ??= sheets.HandbookOf(row);
-            visits.Add(new(row.Id, Math.Ceiling(sheet.Minutes), Math.Round(sheet.Free.Sum(free => free.End - free.Start)), sheet.BurChanges, row.VisitAt?.AddMinutes(Math.Ceiling(sheet.Minutes))));
-            if (row.Units.All(unit => unit.FinishedAt is not null)) continue;
-            var name = $"Case {row.Number:0000}";
-            if (row.VisitAt is not null) needs.Add((name, BursOf(sheet)));
-            if (row.VisitAt is { } at && DateOnly.FromDateTime(at.ToLocalTime()) == wanted) trays.Add((name, sheet));
+            var minutes = Math.Ceiling(sheet.Minutes);
+            visits.Add(new(row.Id, minutes, Math.Round(sheet.Free.Sum(free => free.End - free.Start)), sheet.BurChanges, row.VisitAt?.AddMinutes(minutes)));
+            if (!CaseSheets.IsAhead(row)) continue;
+            needs.Add((CaseSheets.NameOf(row), BursOf(sheet)));
+            if (DateOnly.FromDateTime(row.VisitAt!.Value.ToLocalTime()) == wanted) trays.Add((CaseSheets.NameOf(row), sheet));
         }
-        if (handbook is not null)
-        {
-            var (ledgers, dry) = (await sheets.LedgersAsync(stop), handbook.Sheets.Limits.DryPlasticUses.Value);
-            warnings.AddRange(Forecast.Of(ledgers, needs, dry).Select(Said));
-            var today = trays.SelectMany(tray => BursOf(tray.Item2).Keys).ToHashSet();
-            warnings.AddRange(ledgers.Where(ledger => today.Contains(ledger.Bur.Id)).Select(ledger => (ledger.Bur.Name, Text: ledger.Warning(dry))).Where(entry => entry.Text is not null).Select(entry => $"{entry.Name}: {char.ToLowerInvariant(entry.Text![0])}{entry.Text[1..]}."));
-        }
-        return TypedResults.Ok(new TrayView(visits, handbook is null ? [] : TrayList.Of(trays, handbook.Sheets, handbook.Protocol), warnings));
+        if (handbook is null) return TypedResults.Ok(new TrayView(visits, [], []));
+        var dry = handbook.Sheets.Limits.DryPlasticUses.Value;
+        var today = trays.SelectMany(tray => BursOf(tray.Item2).Keys).ToHashSet();
+        return TypedResults.Ok(new TrayView(visits, TrayList.Of(trays, handbook.Sheets, handbook.Protocol), [.. Forecast.Of(bench.Ledgers, needs, dry).Select(Said), .. Warnings(bench.Ledgers, today, dry)]));
     }
 
+    /// <summary>What should be seen to before some burs are used.</summary>
+    private static IEnumerable<string> Warnings(IReadOnlyList<BurLedger> ledgers, IReadOnlySet<string> burs, double dryPlasticMost) =>
+        from ledger in ledgers where burs.Contains(ledger.Bur.Id) let text = ledger.Warning(dryPlasticMost) where text is not null select $"{ledger.Bur.Name}: {text.LowerFirst()}.";
+
     internal static string Said(BurShortage shortage) =>
-        $"{shortage.Bur.Name}: good for {shortage.Left} more, {shortage.Needed} planned; it runs out with {char.ToLowerInvariant(shortage.FirstWithout[0])}{shortage.FirstWithout[1..]}.";
+        $"{shortage.Bur.Name}: good for {shortage.Left} more, {shortage.Needed} planned; it runs out with {shortage.FirstWithout.LowerFirst()}.";
 
     /// <summary>Burs of a sheet, each with the number of teeth it cuts.</summary>
     internal static IReadOnlyDictionary<string, int> BursOf(RunSheet sheet) => sheet.Steps.Select(step => step.Step).Where(step => step.Bur?.Chosen is not null)
         .GroupBy(step => step.Bur!.Chosen!.Id).ToDictionary(group => group.Key, group => group.Select(step => step.Tooth).Distinct().Count());
 
-    private static async Task<RunSheetView> ViewAsync(CaseRow row, RunSheet sheet, CaseSheets sheets, SheetStore ticks, CaseStore store, CancellationToken stop)
+    private static async Task<RunSheetView> ViewAsync(CaseRow row, RunSheet sheet, Workbench bench, CaseSheets sheets, SheetStore ticks, CaseStore store, CancellationToken stop)
     {
         var handbook = sheets.HandbookOf(row);
         var notation = (await store.SettingsAsync(stop)).Notation;
-        var dry = handbook.Sheets.Limits.DryPlasticUses.Value;
         var burs = sheet.Steps.Select(step => step.Step.Bur?.Chosen).OfType<Bur>().DistinctBy(bur => bur.Id).ToArray();
         var own = row.SheetOrder is not null;
-        var warned = (await sheets.LedgersAsync(stop)).Where(ledger => burs.Any(bur => bur.Id == ledger.Bur.Id)).Select(ledger => (ledger.Bur.Name, Text: ledger.Warning(dry))).Where(entry => entry.Text is not null);
         return new(
             row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt, RunSheetDocument.From(sheet, handbook.Protocol.Takes("dry-margin", "dry")), own,
             own && sheet.BurChanges > sheet.LowerBound ? sheet.LowerBound : null,
-            [.. handbook.Sheets.Schools.Where(school => row.Units.Any(unit => school.Restorations.Contains(UnitViews.InputsOf(unit).Restoration) && (school.For == SchoolTeeth.Any || (school.For == SchoolTeeth.Front) == UnitViews.ToothOf(unit).IsFront))).Select(school => new SchoolChoice(school.School, school.Name))],
+            [.. sheet.Visit.Offered.Select(school => new SchoolChoice(school.School, school.Name))],
             row.SheetSchool, burs.ToDictionary(bur => bur.Id, ShapeOf), [.. (await ticks.TicksAsync(row.Id, stop)).Select(tick => new TickView(tick.Key, tick.StartedAt, tick.EndedAt))],
             [.. row.Units.OrderBy(unit => unit.Order).Select(unit => new SheetUnit(unit.Id, unit.Tooth, UnitViews.ToothOf(unit).Write(notation)))],
-            [.. warned.Select(entry => $"{entry.Name}: {char.ToLowerInvariant(entry.Text![0])}{entry.Text[1..]}.")]);
+            [.. Warnings(bench.Ledgers, burs.Select(bur => bur.Id).ToHashSet(), handbook.Sheets.Limits.DryPlasticUses.Value)]);
     }
 
     internal static BurShapeView ShapeOf(Bur bur)

@@ -130,5 +130,5 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     }
 
     /// <summary>Entries of restorations that are not crowns are named after the restoration; the material then speaks for itself.</summary>
-    private static string Named(Material material) => Kebab.Words(material) is var words ? char.ToUpperInvariant(words[0]) + words[1..] : "";
+    private static string Named(Material material) => Kebab.Words(material).UpperFirst();
 }

@@ -1805,6 +1805,8 @@ export interface components {
             missing?: null | string;
             instead?: null | string;
             tool?: null | string;
+            /** @description Whether another bur or rotary tool is taken in hand for it. */
+            takesUp: boolean;
             /** Format: double */
             sinkMm?: null | number;
             /** Format: double */

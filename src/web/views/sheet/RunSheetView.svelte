@@ -4,7 +4,7 @@
   import { shared } from '../../parts/shared.svelte';
   import { route } from '../../router';
   import SheetMargin from './SheetMargin.svelte';
-  import { inHand, SheetState } from './sheetState.svelte';
+  import { SheetState } from './sheetState.svelte';
   import StepPanel from './StepPanel.svelte';
   import StepRow from './StepRow.svelte';
 
@@ -12,17 +12,6 @@
   const sheet = $derived(new SheetState(id, decodeURIComponent(location.hash.slice(1))));
   let list = $state<HTMLElement | null>(null);
   let dragged = $state('');
-
-  // For each step whether another bur is taken up for it.
-  const changes = $derived.by(() => {
-    let hand: string | null = null;
-    return sheet.steps.map((step) => {
-      const tool = inHand(step);
-      const changed = tool !== null && tool !== hand;
-      hand = tool ?? hand;
-      return changed;
-    });
-  });
 
   $effect(() => {
     shared.caseId = id;
@@ -84,7 +73,6 @@
             <StepRow
               {step}
               {sheet}
-              changed={changes[i] ?? false}
               first={i === 0}
               last={i === sheet.steps.length - 1}
               head={i === 0 || sheet.steps[i - 1]?.phase !== step.phase}

@@ -7,11 +7,10 @@
   let {
     step,
     sheet,
-    changed,
     first,
     last,
     head,
-  }: { step: Step; sheet: SheetState; changed: boolean; first: boolean; last: boolean; head: boolean } = $props();
+  }: { step: Step; sheet: SheetState; first: boolean; last: boolean; head: boolean } = $props();
 
   const phases = { before: 'Before cutting', cut: 'Cut', finish: 'Fine', check: 'Check', after: 'After' } as const;
   const tick = $derived(sheet.view?.ticks.find((one) => one.key === step.key));
@@ -31,7 +30,7 @@
 >
   <span class="quiet measure">{clock(sheet.view?.visitAt, step.start)}</span>
   <svg width="20" height="48" viewBox="0 0 20 48" aria-hidden="true">
-    {#if !first}<line x1="10" y1="0" x2="10" y2="24" class="thread" class:joint={changed} />{/if}
+    {#if !first}<line x1="10" y1="0" x2="10" y2="24" class="thread" class:joint={step.takesUp} />{/if}
     {#if !last}<line x1="10" y1="24" x2="10" y2="48" class="thread" />{/if}
     <circle
       cx="10"
@@ -54,7 +53,7 @@
   <span class="min-w-0">
     <span class="block truncate font-semibold">{step.name}{step.part ? `, ${step.part}` : ''}</span>
     <span class="quiet block truncate">
-      {#if changed}<span class="text-plum">take up</span>{/if}
+      {#if step.takesUp}<span class="text-plum">take up</span>{/if}
       {step.burName ?? step.tool ?? 'by hand'}{#if step.missing}<span class="text-over"> · makeshift</span>{/if}
     </span>
   </span>

@@ -77,8 +77,3 @@ export class SheetState {
     if (!this.steps.some((step) => step.key === this.selected)) this.selected = this.steps[0]?.key ?? '';
   }
 }
-
-/** What is in the hand for a step: a bur, a disc; null for steps by hand, which leave it there. */
-export function inHand(step: Step): string | null {
-  return step.burId ?? (step.tool && step.tool !== 'strip' ? step.tool : null);
-}
