@@ -64,7 +64,7 @@ public sealed class KilledProcessTests : IDisposable
         server.OutputDataReceived += (_, _) => { };
         server.BeginOutputReadLine();
         var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
-        for (var attempt = 0; attempt < 150; attempt++)
+        for (var attempt = 0; attempt < 600; attempt++)
         {
             try
             {
@@ -77,7 +77,7 @@ public sealed class KilledProcessTests : IDisposable
         }
 
         server.Kill();
-        throw new TimeoutException("The server did not answer within fifteen seconds.");
+        throw new TimeoutException("The server did not answer within a minute.");
     }
 
     private static int FreePort()

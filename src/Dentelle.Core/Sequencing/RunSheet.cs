@@ -1,6 +1,7 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Sequencing.Order;
 using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Sequencing;
@@ -57,9 +58,12 @@ internal sealed class StepGraph
     }
 
     /// <returns>A problem when the visit has more steps than can be put in order at once.</returns>
-    public static Answer<StepGraph> Of(VisitSteps visit) => visit.Steps.Count(Counts) is var count && count > OrderTask.MostSteps
-        ? new Problem("too-many-steps", $"This visit has {count} steps to put in order, more than {OrderTask.MostSteps}. Spread its teeth over two visits.")
-        : new StepGraph(visit);
+    public static Answer<StepGraph> Of(VisitSteps visit)
+    {
+        var graph = new StepGraph(visit);
+        return StepOrder.CanFind(graph.task) ? graph
+            : new Problem("too-many-steps", $"This visit has {graph.counted.Length} steps to put in order, more than can be weighed at once. Spread its teeth over two visits.");
+    }
 
     public BestOrder Best()
     {
@@ -67,7 +71,7 @@ internal sealed class StepGraph
         return best with { Order = WithTheRest([.. best.Order.Select(i => counted[i])]) };
     }
 
-    public (int Tools, int Views) Changes(IEnumerable<int> order) => StepOrder.Changes(task, order.Select(step => Array.IndexOf(counted, step)).Where(place => place >= 0));
+    public (int Tools, int Views) Changes(IEnumerable<int> order) => task.Changes(order.Select(step => Array.IndexOf(counted, step)).Where(place => place >= 0));
 
     /// <summary>Changes when each tooth is finished before the next is begun; null for a single one.</summary>
     public (int BurChanges, int ViewChanges)? ToothByTooth()
@@ -109,7 +113,7 @@ internal sealed class StepGraph
         var (tools, views, units) = (new List<string>(), new List<string>(), new List<ToothCode>());
         return new(
             [.. steps.Select(step => Number(tools, visit.Steps[step].InHand))], [.. steps.Select(step => Number(views, visit.Steps[step].View?.Key))],
-            [.. steps.Select(step => Reach(step, place).Aggregate(UInt128.Zero, (mask, earlier) => mask | (UInt128.One << place[earlier])))],
+            [.. steps.Select(step => Reach(step, place).Select(earlier => place[earlier]).ToArray())],
             [.. steps.Select(step => visit.Steps[step].Tooth is { } tooth ? Number(units, tooth) : -1)]);
 
         static int Number<T>(List<T> known, T? value)

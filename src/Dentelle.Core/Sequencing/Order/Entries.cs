@@ -1,0 +1,30 @@
+namespace Dentelle.Core.Sequencing.Order;
+
+/// <summary>The least number of times that some kinds are come to in some of the steps alone, exactly, remembered as it is asked for.</summary>
+/// <param name="sets">All steps; the kind is their tool.</param>
+/// <param name="steps">Those looked at.</param>
+/// <param name="counted">Whether coming to a kind costs something.</param>
+internal sealed class Entries(StepSets sets, StepSet steps, bool[] counted)
+{
+    private readonly StepSet others = sets.All.Without(steps);
+    private readonly Dictionary<(StepSet Done, int Has), int> known = [];
+
+    public int Least(StepSet done, int has)
+    {
+        done = sets.Closed(done | others, has, -1);
+        if (done == sets.All) return 0;
+        if (known.TryGetValue((done, has), out var least)) return least;
+        least = int.MaxValue;
+        for (var kind = 0; kind < sets.Tools; kind++)
+        {
+            if (kind == has || sets.OfTool(kind).IsIn(done)) continue;
+            var next = sets.Closed(done, kind, -1);
+            if (next == done) continue;
+            var rest = (counted[kind] ? 1 : 0) + Least(next, kind);
+            // What ends with one coming has to be come to once: now is as good as ever.
+            if (sets.OfTool(kind).IsIn(next)) return known[(done, has)] = rest;
+            least = Math.Min(least, rest);
+        }
+        return known[(done, has)] = least;
+    }
+}
