@@ -21,6 +21,9 @@ public sealed record FindingsInput
     /// <summary>Width of open contacts, by side: mesial, distal.</summary>
     public IReadOnlyDictionary<string, double> GapMm { get => field ?? new Dictionary<string, double>(); init; }
 
+    /// <summary>Sides on which no tooth stands beside it.</summary>
+    public IReadOnlyList<ProximalSide> NoNeighbour { get => field ?? []; init; }
+
     public double ShadeSteps { get; init; }
 
     public IReadOnlyList<FillingInput> Fillings { get => field ?? []; init; }
@@ -60,6 +63,8 @@ public sealed record FindingsInput
 
     public bool BoggyGum { get; init; }
 
+    public bool ThinGum { get; init; }
+
     public bool EpinephrineSensitive { get; init; }
 
     public bool ColdSensitive { get; init; }
@@ -76,6 +81,7 @@ public sealed record FindingsInput
         TiltDeg = TiltDeg != 0 ? TiltDeg : under.TiltDeg,
         WearMm = PlanInputs.Merged(under.WearMm, WearMm),
         GapMm = PlanInputs.Merged(under.GapMm, GapMm),
+        NoNeighbour = [.. under.NoNeighbour.Union(NoNeighbour)],
         ShadeSteps = ShadeSteps != 0 ? ShadeSteps : under.ShadeSteps,
         IsthmusShare = IsthmusShare ?? under.IsthmusShare,
         RootTreated = RootTreated || under.RootTreated,
@@ -105,6 +111,7 @@ public sealed record FindingsInput
             TiltDeg = TiltDeg,
             Wear = PlanInputs.Lengths(WearMm),
             Gap = gap,
+            NoNeighbour = NoNeighbour,
             ShadeSteps = ShadeSteps,
             Fillings = [.. Fillings.Select(filling => new Filling(filling.Surface, PlanInputs.ToMm(filling.EndsAboveGumMm), filling.AgeYears, filling.Share))],
             CrackedCusps = CrackedCusps,
@@ -123,6 +130,7 @@ public sealed record FindingsInput
             NoAntagonist = NoAntagonist,
             HeavyGrinding = HeavyGrinding,
             BoggyGum = BoggyGum,
+            ThinGum = ThinGum,
             EpinephrineSensitive = EpinephrineSensitive,
             ColdSensitive = ColdSensitive,
             Typodont = Typodont,

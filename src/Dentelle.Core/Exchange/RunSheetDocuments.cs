@@ -14,7 +14,7 @@ public sealed record RunSheetDocument(IReadOnlyList<ToothSchool> Schools, IReadO
         return new(
             [.. sheet.Visit.Schools.Select(entry => new ToothSchool(entry.Key.Iso, entry.Value.School, entry.Value.Name))],
             [.. Told(sheet, dry)],
-            new(sheet.BurChanges, sheet.ViewChanges, Math.Round(sheet.Minutes, 1), sheet.LowerBound, sheet.Proven, sheet.ToothByTooth?.BurChanges, sheet.ToothByTooth?.ViewChanges),
+            new(sheet.BurChanges, sheet.ViewChanges, Math.Round(sheet.Minutes, 1), Math.Round(sheet.LeastMinutes, 1), sheet.LowerBound, sheet.Proven, sheet.ToothByTooth?.BurChanges, sheet.ToothByTooth?.ViewChanges),
             [.. sheet.Free.Select(free => new FreeDocument(free.Start, free.End, names[free.After]))],
             [.. sheet.Steps.Select(timed => timed.Step).Where(step => step.Bur?.Missing is not null)
                 .GroupBy(step => (step.Bur!.Missing, step.Bur.Instead)).Select(group => new MissingBur(group.Key.Missing!, group.Key.Instead ?? "", [.. group.Select(step => step.Name).Distinct()]))]);
@@ -34,10 +34,11 @@ public sealed record RunSheetDocument(IReadOnlyList<ToothSchool> Schools, IReadO
 
 public sealed record ToothSchool(string Tooth, CuttingSchool School, string Name);
 
+/// <param name="LeastMinutes">No order with as few changes as the best one ends sooner.</param>
 /// <param name="LowerBound">No order has fewer bur changes.</param>
 /// <param name="Proven">Whether none has fewer, nor with as many fewer changes of place.</param>
 /// <param name="ToothByToothBurChanges">When one tooth is finished after the other; absent for a single tooth.</param>
-public sealed record SheetTotals(int BurChanges, int ViewChanges, double Minutes, int LowerBound, bool Proven, int? ToothByToothBurChanges, int? ToothByToothViewChanges);
+public sealed record SheetTotals(int BurChanges, int ViewChanges, double Minutes, double LeastMinutes, int LowerBound, bool Proven, int? ToothByToothBurChanges, int? ToothByToothViewChanges);
 
 public sealed record FreeDocument(double From, double To, string After);
 
@@ -58,12 +59,12 @@ public sealed record StepDocument(
     {
         var (step, entry, bur) = (timed.Step, timed.Step.Entry, timed.Step.Bur?.Chosen);
         return new(
-            timed.Order, step.Key, entry.As ?? step.Code, entry.Phase, step.Name, step.Tooth?.Iso, step.Part, [.. step.Cuts.Select(cut => cut.Zone.Name)], step.Segments,
+            timed.Order, step.Key, entry.As ?? step.Code, entry.Phase, step.Name, step.Tooth?.Iso, step.Part?.Name, [.. step.Cuts.Select(cut => cut.Zone.Name)], step.Segments,
             [.. step.Cuts.Select(cut => new CutDocument(cut.Zone.Name, cut.Sink?.Rounded, Math.Round(cut.Removes.Value * cut.Share, 5), cut.Remaining.Rounded, cut.Mark))],
             bur?.Code, bur?.Id, bur?.Name, step.Bur?.Why, step.Bur?.Mark, step.Bur?.RunnerUp?.Name, step.Bur?.Missing, step.Bur?.Instead, step.Tool, takesUp,
             step.Sink?.Rounded, step.Remaining?.Rounded, step.LipMm > Mm.Zero ? step.LipMm.Rounded : null, step.TiltDeg, entry.Stroke, step.Hint, entry.Speed,
             entry.Speed != StepSpeed.None && !(dry && step.Code == "gum-margin"), step.View, step.View?.Assistant ?? entry.Assistant, entry.Check, entry.Gauge,
-            timed.Start, timed.Minutes, timed.Learned, entry.WaitMinutes, step.Cautions);
+            timed.Start, timed.Minutes, timed.Learned, step.WaitMinutes, step.Cautions);
     }
 }
 

@@ -23,6 +23,9 @@ public sealed record Findings
     /// <summary>Open contacts: width of the gap, by side.</summary>
     public IReadOnlyDictionary<ProximalSide, Mm> Gap { get; init; } = new Dictionary<ProximalSide, Mm>();
 
+    /// <summary>Sides on which no tooth stands beside it: nothing has to be opened or protected there.</summary>
+    public IReadOnlyList<ProximalSide> NoNeighbour { get; init; } = [];
+
     /// <summary>Steps of shade to go.</summary>
     public double ShadeSteps { get; init; }
 
@@ -69,6 +72,8 @@ public sealed record Findings
     public bool HeavyGrinding { get; init; }
 
     public bool BoggyGum { get; init; }
+
+    public bool ThinGum { get; init; }
 
     public bool EpinephrineSensitive { get; init; }
 

@@ -58,6 +58,9 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
             "triangle" => at + 1 < words.Count && Kebab.TryParse<ProximalSide>(words[at + 1], out var dark)
                 ? Found(2, $"dark triangle {words[at + 1]}", found => found with { DarkTriangles = [.. found.DarkTriangles, dark] })
                 : new Problem("line-side", "Behind triangle comes the side, such as triangle mesial."),
+            "alone" => at + 1 < words.Count && Kebab.TryParse<ProximalSide>(words[at + 1], out var alone)
+                ? Found(2, $"no tooth beside it on the {words[at + 1]}", found => found with { NoNeighbour = [.. found.NoNeighbour, alone] })
+                : new Problem("line-side", "Behind alone comes the side on which no tooth stands, such as alone distal."),
             "gap" => Sided(words, at, notation, "gap", (found, side, width) => found with { GapMm = With(found.GapMm, side, width) }),
             "tilt" => Sided(words, at, notation, "tilt", (found, side, degrees) => found with { TiltDeg = side == "mesial" ? degrees : -degrees }),
             "rotated" => Sided(words, at, notation, "rotated", (found, side, degrees) => found with { RotationDeg = side == "mesial" ? degrees : -degrees }),

@@ -16,23 +16,25 @@ public sealed record SheetRequest(IReadOnlyList<Bur> Burs, CuttingSchool? School
 /// <summary>The steps of a visit in their order.</summary>
 /// <param name="BurChanges">How often another rotary tool is taken up.</param>
 /// <param name="ToothByTooth">The same when one tooth is finished after the other.</param>
+/// <param name="LeastMinutes">No order with as few changes as the best one ends sooner.</param>
 public sealed record RunSheet(
-    VisitSteps Visit, IReadOnlyList<TimedStep> Steps, int BurChanges, int ViewChanges, int LowerBound, bool Proven, (int BurChanges, int ViewChanges)? ToothByTooth, IReadOnlyList<FreeTime> Free, double Minutes)
+    VisitSteps Visit, IReadOnlyList<TimedStep> Steps, int BurChanges, int ViewChanges, int LowerBound, bool Proven, (int BurChanges, int ViewChanges)? ToothByTooth, IReadOnlyList<FreeTime> Free, double Minutes, double LeastMinutes)
 {
     public static Answer<RunSheet> Make(IReadOnlyList<Plan> plans, SheetRequest request, Protocol protocol, RunSheetTable table)
     {
         if (!VisitSteps.Of(plans, request.School, protocol, table, request.Burs).Is(out var visit, out var problem)) return problem;
         if (!StepGraph.Of(visit).Is(out var graph, out problem)) return problem;
-        var best = graph.Best();
-        var order = best.Order;
+        var times = request.Times ?? LearnedTimes.None;
+        var (best, filling) = (graph.Best(), new WaitFilling(visit, table.Limits, times));
+        var order = filling.Fill(best.Order, graph.Changes);
         if (request.Wanted is { } wanted)
         {
             if (!graph.InOrder(wanted, order).Is(out var own, out problem)) return problem;
             order = own.Steps;
         }
         var (tools, views) = graph.Changes(order);
-        var (timed, free) = Timeline.Of([.. order.Select(i => visit.Steps[i])], visit.Order, table.Limits, request.Times ?? LearnedTimes.None);
-        return new RunSheet(visit, timed, tools, views, best.LowerBound, best.Proven, graph.ToothByTooth(), free, timed[^1].End);
+        var (timed, free) = Timeline.Of([.. order.Select(i => visit.Steps[i])], visit.Order, table.Limits, times);
+        return new RunSheet(visit, timed, tools, views, best.LowerBound, best.Proven, graph.ToothByTooth(), free, timed[^1].End, filling.Least((best.ToolChanges, best.ViewChanges)));
     }
 }
 
@@ -45,6 +47,7 @@ internal sealed class StepGraph
 
     /// <summary>Steps that need a tool or a place; the others never cost anything and are put where they are due.</summary>
     private readonly int[] counted;
+    private readonly Dictionary<int, int> countedAt;
     private readonly OrderTask task;
 
     private StepGraph(VisitSteps visit)
@@ -54,6 +57,7 @@ internal sealed class StepGraph
         before = [.. visit.Steps.Select(_ => new List<int>())];
         foreach (var edge in visit.Order) before[numbers[edge.Then]].Add(numbers[edge.First]);
         counted = [.. Enumerable.Range(0, visit.Steps.Count).Where(step => Counts(visit.Steps[step]))];
+        countedAt = counted.Select((step, i) => (step, i)).ToDictionary(entry => entry.step, entry => entry.i);
         task = Task(counted);
     }
 
@@ -71,7 +75,7 @@ internal sealed class StepGraph
         return best with { Order = WithTheRest([.. best.Order.Select(i => counted[i])]) };
     }
 
-    public (int Tools, int Views) Changes(IEnumerable<int> order) => task.Changes(order.Select(step => Array.IndexOf(counted, step)).Where(place => place >= 0));
+    public (int Tools, int Views) Changes(IEnumerable<int> order) => task.Changes(order.Where(countedAt.ContainsKey).Select(step => countedAt[step]));
 
     /// <summary>Changes when each tooth is finished before the next is begun; null for a single one.</summary>
     public (int BurChanges, int ViewChanges)? ToothByTooth()

@@ -112,13 +112,16 @@ public enum LineClass
 /// <param name="Role">Which kind of bur it wants.</param>
 /// <param name="Check">How it is seen to be done.</param>
 /// <param name="WaitMinutes">What must pass after it before what builds on it.</param>
+/// <param name="WaitBoggyMinutes">The same where the gum is boggy or bleeds.</param>
+/// <param name="Materials">What is laid out for it.</param>
 /// <param name="Halves">Cut as two halves in any school.</param>
 /// <param name="As">The code it is told by, where several entries are one kind of step; the entry's own when left out.</param>
 /// <param name="ByDesign">Only where the finish line is of this class.</param>
 public sealed record StepEntry(
     string Code, string Name, StepPhase Phase, StepCut Cut, StepSurface Surface, StepSpeed Speed, StepMinutes Minutes, IReadOnlyList<ZoneKind>? Zones = null,
     string? Role = null, string? Stroke = null, string? Check = null, string? Gauge = null, double? WaitMinutes = null, string? Caution = null,
-    string? Assistant = null, bool Halves = false, LineClass? ByDesign = null, FeatureKind? Feature = null, string? As = null);
+    string? Assistant = null, bool Halves = false, LineClass? ByDesign = null, FeatureKind? Feature = null, string? As = null,
+    double? WaitBoggyMinutes = null, IReadOnlyList<string>? Materials = null);
 
 public sealed record StepMinutes(double Front, double Premolar, double Molar)
 {

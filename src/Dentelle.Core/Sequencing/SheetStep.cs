@@ -1,4 +1,5 @@
 using Dentelle.Core.Burs;
+using Dentelle.Core.Planning;
 using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Sequencing;
@@ -6,7 +7,7 @@ namespace Dentelle.Core.Sequencing;
 /// <summary>One step of a run sheet. Lengths in millimetres, angles in degrees, times in minutes.</summary>
 /// <param name="Key">Stable name within the sheet: "36/functional-occlusal".</param>
 /// <param name="Tooth">Null for a step that is done once a visit.</param>
-/// <param name="Part">Which part, where a step is cut in parts: "mesial half".</param>
+/// <param name="Part">Which part, where a step is cut in parts.</param>
 /// <param name="Cuts">What it does in each zone.</param>
 /// <param name="Segments">The pieces of the finish line it cuts.</param>
 /// <param name="Bur">The bur and why; null where none is used.</param>
@@ -16,18 +17,19 @@ namespace Dentelle.Core.Sequencing;
 /// <param name="Hint">What the bur's own measures say to it.</param>
 /// <param name="LipMm">Height of the lip it leaves; zero for none.</param>
 public sealed record SheetStep(
-    string Key, StepEntry Entry, string Name, ToothCode? Tooth, string? Part, IReadOnlyList<ZoneCut> Cuts, IReadOnlyList<Segment> Segments, Mm? LineWidth,
+    string Key, StepEntry Entry, string Name, ToothCode? Tooth, StepPart? Part, IReadOnlyList<ZoneCut> Cuts, IReadOnlyList<Segment> Segments, Mm? LineWidth,
     BurChoice? Bur, string? Tool, double? TiltDeg, StepView? View, string? Hint, double Minutes, Mm LipMm, IReadOnlyList<string> Cautions)
 {
-    internal static readonly string[] Halves = ["mesial half", "distal half"];
-
     public string Code => Entry.Code;
 
-    /// <summary>Whether it is one half of a step cut in two.</summary>
-    public bool IsHalf => Halves.Contains(Part);
+    /// <summary>What its time is recorded under: a part of a step takes another time than the whole.</summary>
+    public string TimedAs => Part?.TimedAs is { } part ? $"{Code}/{part}" : Code;
 
-    /// <summary>What its time is recorded under: half a step takes another time than the whole.</summary>
-    public string TimedAs => IsHalf ? $"{Code}/half" : Code;
+    /// <summary>What must pass after it before what builds on it.</summary>
+    public double? WaitMinutes { get; init; }
+
+    /// <summary>The cord it lays, as it is put on the tray.</summary>
+    public string? Cord { get; init; }
 
     /// <summary>How deep the bur is sunk at most, from the surface it meets; null where no depth is meant.</summary>
     public Mm? Sink => LineWidth ?? (Cuts.Any(cut => cut.Sink is not null) ? Cuts.Where(cut => cut.Sink is not null).Max(cut => cut.Sink!.Value) : null);
@@ -40,6 +42,33 @@ public sealed record SheetStep(
 
     /// <summary>What a change is counted by: the bur or other rotary tool in the handpiece; null for steps by hand.</summary>
     public string? InHand => Bur?.Chosen?.Id ?? (Bur is not null ? "missing" : Tool is null or "strip" ? null : Tool);
+}
+
+/// <summary>What of a step is done at a time.</summary>
+/// <param name="Name">Which part, in words.</param>
+/// <param name="TimedAs">Kind of part whose time is recorded apart; null where the part takes the whole step's time.</param>
+/// <param name="Surface">Where it lies, when that is another place than the step's own.</param>
+public sealed record StepPart(string Name, string? TimedAs = null, ViewSurface? Surface = null)
+{
+    public static readonly StepPart MesialHalf = new("mesial half", "half"), DistalHalf = new("distal half", "half");
+
+    /// <summary>Share of the whole step's minutes.</summary>
+    public double ShareOfTime => TimedAs is null ? 1 : 0.5;
+
+    public static StepPart? Of(ProximalSide? side) => side switch
+    {
+        ProximalSide.Mesial => Of(WallSide.Mesial),
+        ProximalSide.Distal => Of(WallSide.Distal),
+        _ => null,
+    };
+
+    public static StepPart Of(WallSide side) => new(Kebab.Of(side), "side", side switch
+    {
+        WallSide.Mesial => ViewSurface.Mesial,
+        WallSide.Distal => ViewSurface.Distal,
+        WallSide.Facial => ViewSurface.Facial,
+        _ => ViewSurface.Lingual,
+    });
 }
 
 /// <summary>A step in one zone.</summary>

@@ -10,7 +10,9 @@ public sealed record TimedStep(SheetStep Step, int Order, double Start, double M
 }
 
 /// <summary>A wait in which nothing else of the visit can be done. Minutes from the begin.</summary>
-public sealed record FreeTime(double Start, double End, string After);
+/// <param name="After">The step whose time has to pass.</param>
+/// <param name="Before">The step that waits for it.</param>
+public sealed record FreeTime(double Start, double End, string After, string Before);
 
 /// <summary>When each step begins: one pair of hands, waits run beside the work.</summary>
 public static class Timeline
@@ -28,13 +30,13 @@ public static class Timeline
             var gate = waits[step.Key].Where(ready.ContainsKey).Select(first => (First: first, At: ready[first])).DefaultIfEmpty((First: "", At: 0)).MaxBy(entry => entry.At);
             if (gate.At > now + 1e-9)
             {
-                free.Add(new(Math.Round(now, 2), Math.Round(gate.At, 2), gate.First));
+                free.Add(new(Math.Round(now, 2), Math.Round(gate.At, 2), gate.First, step.Key));
                 now = gate.At;
             }
             var (minutes, learned) = times.For(step, limits);
             timed.Add(new(step, timed.Count + 1, Math.Round(now, 2), minutes, learned));
             now += minutes;
-            ready[step.Key] = now + (step.Entry.WaitMinutes ?? 0);
+            ready[step.Key] = now + (step.WaitMinutes ?? 0);
         }
         return (timed, free);
     }

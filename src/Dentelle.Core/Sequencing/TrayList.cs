@@ -14,9 +14,8 @@ public sealed record TrayItem(string Group, string Name, int Count, IReadOnlyLis
 public static class TrayList
 {
     /// <param name="sheets">Run sheets with the name of their case.</param>
-    /// <param name="table">Cords by region.</param>
     /// <param name="protocol">Names of gauges.</param>
-    public static IReadOnlyList<TrayItem> Of(IReadOnlyList<(string Case, RunSheet Sheet)> sheets, RunSheetTable table, Protocol protocol)
+    public static IReadOnlyList<TrayItem> Of(IReadOnlyList<(string Case, RunSheet Sheet)> sheets, Protocol protocol)
     {
         var wanted = new List<(string Group, string Name, string For, bool PerUse, string? Bur)>();
         foreach (var (name, sheet) in sheets)
@@ -27,8 +26,8 @@ public static class TrayList
                 if (step.Bur?.Chosen is { } bur) wanted.Add(("Burs", bur.Name, name, false, bur.Id));
                 if (step.Tool is { } tool) wanted.Add(("Burs", tool.UpperFirst(), name, false, null));
                 if (step.Entry.Gauge is { } gauge) wanted.Add(("Gauges", GaugeName(gauge, protocol), name, false, null));
-                if (step.Tooth is { } tooth && step.Code is "first-cord" or "second-cord") wanted.Add(("Cords", step.Code == "first-cord" ? table.Cord(tooth).First : table.Cord(tooth).Second, $"{name}, {tooth.Iso}", true, null));
-                if (MaterialOf(step.Code) is { } material) wanted.Add(("Materials", material, name, step.Tooth is not null, null));
+                if (step.Cord is { } cord) wanted.Add(("Cords", cord, $"{name}, {step.Tooth?.Iso}", true, null));
+                foreach (var material in step.Entry.Materials ?? []) wanted.Add(("Materials", material, step.Tooth is { } tooth ? $"{name}, {tooth.Iso}" : name, step.Tooth is not null, null));
             }
         }
         return
@@ -42,19 +41,4 @@ public static class TrayList
 
     private static string GaugeName(string id, Protocol protocol) => protocol.Gauges.FirstOrDefault(gauge => gauge.Id == id)?.Name
         ?? id switch { "all" => "Thickness gauges", "index" => "Sectioned index", _ => id.UpperFirst() };
-
-    private static string? MaterialOf(string code) => code switch
-    {
-        "anaesthesia" => "Anaesthetic",
-        "index" => "Silicone for the index",
-        "rubber-dam" => "Rubber dam",
-        "protect-neighbour" => "Matrix strips and wedges",
-        "core" => "Core material",
-        "void-fill" => "Filling material",
-        "impression" => "Impression material, two consistencies",
-        "bite" => "Bite material",
-        "provisional" => "Provisional resin and temporary cement",
-        "gum-opening" => "What opens the gum",
-        _ => null,
-    };
 }

@@ -9,6 +9,7 @@ namespace Dentelle.Core.Sequencing;
 internal sealed class UnitSteps
 {
     private readonly Plan plan;
+    private readonly ToothToCut tooth;
     private readonly Protocol protocol;
     private readonly RunSheetTable table;
     private readonly IReadOnlyList<Bur> drawer;
@@ -22,6 +23,7 @@ internal sealed class UnitSteps
     public UnitSteps(Plan plan, SchoolEntry school, Protocol protocol, RunSheetTable table, IReadOnlyList<Bur> drawer, IReadOnlyDictionary<string, int> inUse)
     {
         (this.plan, this.school, this.protocol, this.table, this.drawer, this.inUse) = (plan, school, protocol, table, drawer, inUse);
+        tooth = new ToothToCut(plan);
         tolerance = new(table.Limits.ToleranceMm.Value);
         foreach (var zone in plan.Zones) left[zone.Zone] = zone.Depth.Value.Target;
     }
@@ -38,8 +40,8 @@ internal sealed class UnitSteps
         return stages;
     }
 
-    /// <summary>A step outside of the school's stages.</summary>
-    public SheetStep Single(string code) => Plain(table.Step(code));
+    /// <summary>A step outside of the school's stages; null when this tooth has no need of it.</summary>
+    public SheetStep? Single(string code) => Make(code).FirstOrDefault();
 
     private IEnumerable<SheetStep> Make(string code)
     {
@@ -51,8 +53,8 @@ internal sealed class UnitSteps
             StepCut.Fine => Fine(entry),
             StepCut.Line => Line(entry),
             StepCut.Trace => [Trace(entry)],
-            StepCut.Through => Zones(entry).Exists(zone => !FacesGap(zone.Zone.Kind)) ? [Through(entry)] : [],
-            StepCut.Feature => plan.Features.Any(feature => feature.Kind == entry.Feature) ? [Feature(entry)] : [],
+            StepCut.Through => Zones(entry).Where(zone => ToothToCut.SideOf(zone.Zone.Kind) is { } side && tooth.HasContact(side)).Select(zone => Through(entry, zone)),
+            StepCut.Feature => plan.Features.Where(feature => feature.Kind == entry.Feature).Select(feature => Feature(entry, feature)),
             _ => Needed(entry) ? [Plain(entry)] : [],
         };
     }
@@ -60,6 +62,7 @@ internal sealed class UnitSteps
     /// <summary>Steps that only some findings or habits call for.</summary>
     private bool Needed(StepEntry entry) => entry.Code switch
     {
+        "protect-neighbour" => tooth.HasNeighbour(ProximalSide.Mesial) || tooth.HasNeighbour(ProximalSide.Distal),
         "caries" or "void-fill" => plan.Assessment.Findings.Caries && (entry.Code == "caries" || protocol.Takes("void", "fill")),
         "facial-groove" => school.School == CuttingSchool.ThreeBur || protocol.Takes("hold-and-bond", "both"),
         "facial-protection" => plan.MaterialClass == MaterialClass.Metal,
@@ -78,7 +81,7 @@ internal sealed class UnitSteps
         // The commonest depth chooses the bur; others are read on the same one.
         var depth = Usual(zones.Select(Marked));
         var half = role == "half-guide";
-        var (choice, tool) = Choose(role, half ? LineWidthAt(Segment.Lingual) ?? depth : depth, null);
+        var (choice, tool) = Choose(role, half ? tooth.LineWidthAt(Segment.Lingual) ?? depth : depth, null);
         // A stop or a neck holds the cutter up where it stands; of a tracer only half is sunk.
         var most = choice?.Chosen is not { } cutter ? (Mm?)null : half ? cutter.Tip * 0.5 : BurSums.SelfLimitedDepth(cutter)?.Value;
         var cuts = zones.Select(zone =>
@@ -89,19 +92,20 @@ internal sealed class UnitSteps
         yield return Step(entry, plane ? entry.Name.Replace("Depth grooves", "Depth plane", StringComparison.Ordinal) : entry.Name, null, cuts, [], null, choice, tool, null);
     }
 
-    private IEnumerable<SheetStep> Bulk(StepEntry entry)
+    private IEnumerable<SheetStep> Bulk(StepEntry entry) =>
+        Zones(entry).Where(zone => TakenBy(entry, zone) > Mm.Zero).GroupBy(zone => SideFor(entry, ToothToCut.SideOf(zone.Zone.Kind))).SelectMany(side => Bulk(entry, side.Key, [.. side]));
+
+    private IEnumerable<SheetStep> Bulk(StepEntry entry, ProximalSide? side, ZonePlan[] zones)
     {
-        var zones = Zones(entry).Where(zone => TakenBy(entry, zone) > Mm.Zero).ToArray();
-        if (zones.Length == 0) yield break;
         var halves = entry.Halves || (protocol.Takes("halves", "half") && entry.Surface is StepSurface.Occlusal or StepSurface.Facial && school.School is CuttingSchool.EdgeFirst or CuttingSchool.FacialFirst or CuttingSchool.ProximalFirst);
         var depths = zones.ToDictionary(zone => zone.Zone, zone => TakenBy(entry, zone));
-        var segment = SegmentOf(zones[0].Zone.Kind);
-        var width = LineWidthAt(segment);
+        var segment = ToothToCut.SegmentOf(zones[0].Zone.Kind);
+        var width = tooth.LineWidthAt(segment);
         var role = RoleOf(entry);
         var wall = table.Roles[role].Use == BurUse.Wall;
-        var (choice, tool) = Choose(role, wall ? width ?? Usual(depths.Values) : Usual(depths.Values), wall || table.Roles[role].Families.Count == 0 ? ClassAt(segment) : null);
+        var (choice, tool) = Choose(role, wall ? width ?? Usual(depths.Values) : Usual(depths.Values), wall || table.Roles[role].Families.Count == 0 ? tooth.ClassAt(segment) : null);
         double? tilt = entry.Code switch { "bevel" => protocol.Shape.BevelDeg.Value, _ when wall => Tilt(choice), _ when role == "cavity" => CavityTilt(choice), _ => null };
-        string?[] parts = halves ? [.. SheetStep.Halves] : [null];
+        StepPart?[] parts = halves ? [StepPart.MesialHalf, StepPart.DistalHalf] : [StepPart.Of(side)];
         var share = 1.0 / parts.Length;
         foreach (var part in parts)
         {
@@ -110,9 +114,12 @@ internal sealed class UnitSteps
                 if (part == parts[^1]) left[zone.Zone] -= depths[zone.Zone];
                 return new ZoneCut(zone.Zone, depths[zone.Zone], depths[zone.Zone], share, part == parts[^1] ? left[zone.Zone] : left[zone.Zone] - depths[zone.Zone], Mark(choice, depths[zone.Zone]));
             })];
-            yield return Step(entry, entry.Name, part, cuts, [], wall && width is { } line && zones.Any(zone => StandsOnLine(zone.Zone.Kind)) ? Sunk(line, choice) : null, choice, tool, tilt);
+            yield return Step(entry, entry.Name, part, cuts, [], wall && width is { } line && zones.Any(zone => ToothToCut.StandsOnLine(zone.Zone.Kind)) ? Sunk(line, choice) : null, choice, tool, tilt);
         }
     }
+
+    /// <summary>What lies between the teeth is cut side by side: each is seen from another place.</summary>
+    private static ProximalSide? SideFor(StepEntry entry, ProximalSide? side) => entry.Surface == StepSurface.Proximal ? side : null;
 
     /// <summary>How deep a guide goes in a zone: as deep as what is cut to it.</summary>
     private Mm Marked(ZonePlan zone) => Mm.Most(Mm.Zero, Rough(zone) - BeyondMetal(zone));
@@ -131,11 +138,11 @@ internal sealed class UnitSteps
     private IEnumerable<SheetStep> Fine(StepEntry entry)
     {
         var walls = entry.Code == "fine-walls";
-        var groups = Zones(entry).Where(zone => left[zone.Zone] > Mm.Zero).GroupBy(zone => walls ? ClassAt(SegmentOf(zone.Zone.Kind)) : null).OrderBy(group => group.Key).ToArray();
+        var groups = Zones(entry).Where(zone => left[zone.Zone] > Mm.Zero).GroupBy(zone => walls ? tooth.ClassAt(ToothToCut.SegmentOf(zone.Zone.Kind)) : null).OrderBy(group => group.Key).ToArray();
         foreach (var group in groups)
         {
             ZonePlan[] zones = [.. group];
-            var width = walls ? LineWidthAt(SegmentOf(zones[0].Zone.Kind)) : null;
+            var width = walls ? tooth.LineWidthAt(ToothToCut.SegmentOf(zones[0].Zone.Kind)) : null;
             var (choice, tool) = Choose(RoleOf(entry), width, group.Key);
             ZoneCut[] cuts = [.. zones.Select(zone =>
             {
@@ -143,21 +150,20 @@ internal sealed class UnitSteps
                 left[zone.Zone] = Mm.Zero;
                 return new ZoneCut(zone.Zone, rest, rest, 1, Mm.Zero, null);
             })];
-            yield return Step(entry, walls || !plan.Tooth.IsFront ? entry.Name : "Fine pass, edge and lingual", groups.Length > 1 && group.Key is { } line ? $"over {Kebab.Of(line)}s" : null, cuts, [], null, choice, tool, walls ? Tilt(choice) : null, width);
+            yield return Step(entry, walls || !plan.Tooth.IsFront ? entry.Name : "Fine pass, edge and lingual", groups.Length > 1 && group.Key is { } line ? new StepPart($"over {Kebab.Of(line)}s") : null, cuts, [], null, choice, tool, walls ? Tilt(choice) : null, width);
         }
     }
 
-    private IEnumerable<SheetStep> Line(StepEntry entry)
-    {
-        var pieces = plan.Margin.Pieces.Where(piece => piece.Width.Value.Target > Mm.Zero && Belongs(entry, piece)).ToArray();
-        if (pieces.Length == 0) yield break;
-        var width = pieces.Max(piece => piece.Width.Value.Target);
-        var shaped = entry.ByDesign is not null || table.Roles[RoleOf(entry)].Families.Count > 0 ? (LineClass?)null : Class(pieces[0].Design);
-        var (choice, tool) = Choose(RoleOf(entry), width, shaped);
-        yield return Step(entry, entry.Name, null, [], [.. pieces.Select(piece => piece.Segment)], Sunk(width, choice), choice, tool, Tilt(choice)) with { LineLeft = width - Sunk(width, choice) };
-    }
+    private IEnumerable<SheetStep> Line(StepEntry entry) =>
+        plan.Margin.Pieces.Where(piece => piece.Width.Value.Target > Mm.Zero && Belongs(entry, piece)).GroupBy(piece => SideFor(entry, ToothToCut.SideOf(piece.Segment))).Select(side => Line(entry, side.Key, [.. side]));
 
-    private static bool StandsOnLine(ZoneKind kind) => IsWall(kind) && kind is not (ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird or ZoneKind.FacialOcclusalHalf);
+    private SheetStep Line(StepEntry entry, ProximalSide? side, MarginPiece[] pieces)
+    {
+        var width = pieces.Max(piece => piece.Width.Value.Target);
+        var shaped = entry.ByDesign is not null || table.Roles[RoleOf(entry)].Families.Count > 0 ? (LineClass?)null : ToothToCut.Class(pieces[0].Design);
+        var (choice, tool) = Choose(RoleOf(entry), width, shaped);
+        return Step(entry, entry.Name, StepPart.Of(side), [], [.. pieces.Select(piece => piece.Segment)], Sunk(width, choice), choice, tool, Tilt(choice)) with { LineLeft = width - Sunk(width, choice) };
+    }
 
     /// <summary>How far the tip goes in at the finish line: a rough bur stops short of its width as everywhere else, a fine one finishes it.</summary>
     private Mm Sunk(Mm width, BurChoice? choice) => choice?.Chosen is { Grit: Grit.Medium or Grit.Coarse } ? Mm.Most(Mm.Zero, width - plan.FinishingAllowance) : width;
@@ -166,8 +172,8 @@ internal sealed class UnitSteps
     {
         "gum-margin" => piece.Segment is Segment.Facial or Segment.Mesiofacial or Segment.Distofacial,
         "proximal-shoulders" or "mock-margin" => piece.Segment is Segment.Mesial or Segment.Distal or Segment.Mesiolingual or Segment.Distolingual,
-        "functional-shoulder" => piece.Segment is not (Segment.Mesial or Segment.Distal) && Class(piece.Design) == LineClass.Shoulder,
-        _ => entry.ByDesign is null || Class(piece.Design) == entry.ByDesign,
+        "functional-shoulder" => piece.Segment is not (Segment.Mesial or Segment.Distal) && ToothToCut.Class(piece.Design) == LineClass.Shoulder,
+        _ => entry.ByDesign is null || ToothToCut.Class(piece.Design) == entry.ByDesign,
     };
 
     private SheetStep Trace(StepEntry entry)
@@ -178,43 +184,32 @@ internal sealed class UnitSteps
         return Step(entry, entry.Name, null, [], [.. plan.Margin.Pieces.Select(piece => piece.Segment)], sunk, choice, tool, null);
     }
 
-    private SheetStep Through(StepEntry entry)
+    private SheetStep Through(StepEntry entry, ZonePlan zone)
     {
         // What is cut at the contact: the wall's depth there, or where the restoration stays inside its contact, the line's width.
-        var zones = Zones(entry).FindAll(zone => !FacesGap(zone.Zone.Kind));
-        var cut = zones.Min(zone => Mm.Most(zone.Depth.Value.Target, LineWidthAt(SegmentOf(zone.Zone.Kind)) ?? Mm.Zero));
+        var segment = ToothToCut.SegmentOf(zone.Zone.Kind);
+        var cut = Mm.Most(zone.Depth.Value.Target, tooth.LineWidthAt(segment) ?? Mm.Zero);
         var contact = (plan.Assessment.Form?.Length.Value ?? 0) * (1 - table.Limits.ContactHeightShare.Value);
         var role = table.Roles[RoleOf(entry)];
         // One school goes through the contacts with the bur that cuts the walls.
-        if (role.Use != BurUse.Through) return Opened(Choose(RoleOf(entry), LineWidthAt(SegmentOf(zones[0].Zone.Kind)), ClassAt(SegmentOf(zones[0].Zone.Kind))).Choice);
-        return Opened(BurChoice.For(new BurNeed(role, role.Families, null, null, cut, contact, new(table.Limits.ShellMm.Value)), drawer, tolerance, inUse));
-
-        SheetStep Opened(BurChoice? choice) => Step(entry, entry.Name, null, [.. zones.Select(zone => new ZoneCut(zone.Zone, null, Mm.Zero, 1, left[zone.Zone], null))], [], null, choice, null, null);
+        var choice = role.Use != BurUse.Through ? Choose(RoleOf(entry), tooth.LineWidthAt(segment), tooth.ClassAt(segment)).Choice
+            : BurChoice.For(new BurNeed(role, role.Families, null, null, cut, contact, new(table.Limits.ShellMm.Value)), drawer, tolerance, inUse);
+        return Step(entry, entry.Name, StepPart.Of(ToothToCut.SideOf(zone.Zone.Kind)), [new ZoneCut(zone.Zone, null, Mm.Zero, 1, left[zone.Zone], null)], [], null, choice, null, null);
     }
 
-    /// <summary>Toward a tooth that the bridge replaces there is no contact to open.</summary>
-    private bool FacesGap(ZoneKind kind)
+    private SheetStep Feature(StepEntry entry, RetentiveFeature feature)
     {
-        if (plan.Bridge is not { } bridge) return false;
-        var at = bridge.Teeth.ToList().IndexOf(plan.Tooth);
-        return bridge.Teeth.Where((tooth, i) => Math.Abs(i - at) == 1 && bridge.Abutments.All(abutment => abutment.Tooth != tooth))
-            .Any(gap => kind == (gap.Iso[0] != plan.Tooth.Iso[0] || gap.Position < plan.Tooth.Position ? ZoneKind.Mesial : ZoneKind.Distal));
-    }
-
-    private SheetStep Feature(StepEntry entry)
-    {
-        var feature = plan.Features.First(one => one.Kind == entry.Feature);
         var (choice, tool) = Choose(RoleOf(entry), feature.Width.Value, null);
-        return Step(entry, $"{entry.Name}, {string.Join(", ", plan.Features.Where(one => one.Kind == entry.Feature).Select(one => Kebab.Of(one.Side)))}", null, [], [], feature.Depth.Value, choice, tool, Tilt(choice));
+        return Step(entry, entry.Name, StepPart.Of(feature.Side), [], [], feature.Depth.Value, choice, tool, Tilt(choice));
     }
 
     private SheetStep Plain(StepEntry entry)
     {
-        var (choice, tool) = entry.Role is null ? (null, null) : Choose(RoleOf(entry), null, ClassAt(Segment.Facial));
+        var (choice, tool) = entry.Role is null ? (null, null) : Choose(RoleOf(entry), null, tooth.ClassAt(Segment.Facial));
         return Step(entry, entry.Name, null, [], [], null, choice, tool, null);
     }
 
-    private SheetStep Step(StepEntry entry, string name, string? part, ZoneCut[] cuts, Segment[] segments, Mm? width, BurChoice? choice, string? tool, double? tilt, Mm? finished = null)
+    private SheetStep Step(StepEntry entry, string name, StepPart? part, ZoneCut[] cuts, Segment[] segments, Mm? width, BurChoice? choice, string? tool, double? tilt, Mm? finished = null)
     {
         // Sideways at a finish line a rounded tip may go in by half; the fine pass ends with the whole width behind it.
         var lip = (finished ?? width) is { } sunk && choice?.Chosen is { } bur && entry.Cut is StepCut.Line or StepCut.Bulk or StepCut.Fine ? BurSums.Lip(bur, sunk) : Mm.Zero;
@@ -224,9 +219,12 @@ internal sealed class UnitSteps
         if (entry.Code == "gum-margin" && protocol.Takes("dry-margin", "dry")) cautions.Add("Dry only briefly, with air, and only in enamel: heat builds up at once.");
         var sink = width ?? cuts.Select(cut => cut.Sink).Max();
         if (choice is not null) choice = choice with { Mark = sink is { } deep && deep > Mm.Zero && entry.Cut is not StepCut.Fine ? Mark(choice, deep) + (width is not null && cuts.Length > 0 ? ", at the finish line" : "") : null };
-        var key = $"{plan.Tooth.Iso}/{entry.Code}{(part is null ? "" : "/" + part.Replace(' ', '-'))}";
+        var key = $"{plan.Tooth.Iso}/{entry.Code}{(part is null ? "" : "/" + part.Name.Replace(' ', '-'))}";
         var hint = entry.Cut == StepCut.Guide && choice?.Chosen is { } round ? Apart(round) : null;
-        return new(key, entry, name, plan.Tooth, part, cuts, segments, width, choice, tool, tilt is { } t ? Math.Round(t, 1) + 0.0 : null, View(entry), hint, Math.Round(entry.Minutes.For(plan.Tooth) / (SheetStep.Halves.Contains(part) ? 2 : 1), 1), lip, cautions);
+        return new(key, entry, name, plan.Tooth, part, cuts, segments, width, choice, tool, tilt is { } t ? Math.Round(t, 1) + 0.0 : null, View(entry, part), hint, Math.Round(entry.Minutes.For(plan.Tooth) * (part?.ShareOfTime ?? 1), 1), lip, cautions)
+        {
+            WaitMinutes = plan.Assessment.Findings.BoggyGum ? entry.WaitBoggyMinutes ?? entry.WaitMinutes : entry.WaitMinutes,
+        };
     }
 
     /// <summary>How far apart grooves of a rounded bur may lie so that the ridges between them are gone with the fine pass.</summary>
@@ -239,9 +237,9 @@ internal sealed class UnitSteps
         return $"Grooves {spacing} apart leave ridges of {allowed}; farther apart they stand higher";
     }
 
-    private StepView? View(StepEntry entry)
+    private StepView? View(StepEntry entry, StepPart? part)
     {
-        if (SurfaceOf(entry) is not { } surface) return null;
+        if (SurfaceOf(entry, part) is not { } surface) return null;
         var row = table.View(plan.Tooth, surface);
         var assistant = entry.Assistant ?? row.Assistant;
         return surface == ViewSurface.Lingual && protocol.Takes("lingual-view", "move")
@@ -249,12 +247,12 @@ internal sealed class UnitSteps
             : new(row.Position, row.Head, row.Sight, assistant);
     }
 
-    private ViewSurface? SurfaceOf(StepEntry entry) => entry.Surface switch
+    private ViewSurface? SurfaceOf(StepEntry entry, StepPart? part) => part?.Surface ?? entry.Surface switch
     {
         StepSurface.Facial => ViewSurface.Facial,
         StepSurface.Lingual => ViewSurface.Lingual,
         StepSurface.Occlusal => ViewSurface.Occlusal,
-        StepSurface.Proximal => (plan.Cavity is { } cavity && !cavity.Boxes.Contains(ProximalSide.Mesial)) || (entry.Cut == StepCut.Through && FacesGap(ZoneKind.Mesial)) ? ViewSurface.Distal : ViewSurface.Mesial,
+        StepSurface.Proximal => tooth.HasNeighbour(ProximalSide.Mesial) ? ViewSurface.Mesial : ViewSurface.Distal,
         StepSurface.Functional => Cusps.Of(plan.Tooth).First(cusp => cusp.IsFunctional(plan.Tooth, plan.Assessment.Crossbite)).IsFacial() ? ViewSurface.Facial : ViewSurface.Lingual,
         _ => null,
     };
@@ -280,37 +278,16 @@ internal sealed class UnitSteps
     /// <summary>The plan's zones that a step cuts and that have something to lose.</summary>
     private List<ZonePlan> Zones(StepEntry entry)
     {
-        IEnumerable<ZonePlan> zones = plan.Zones.Where(zone => zone.Depth.Value.Target > Mm.Zero);
         // Which walls stand over which kind of line.
-        if (entry is { Cut: StepCut.Bulk, ByDesign: { } line })
-            return [.. zones.Where(zone => IsWall(zone.Zone.Kind) && ClassAt(SegmentOf(zone.Zone.Kind)) == line)];
+        if (entry is { Cut: StepCut.Bulk, ByDesign: { } line }) return tooth.WallsOver(line);
         var kinds = entry.Zones ?? [];
         if (protocol.Takes("gingival-plane", "two-thirds") && entry.Code is "facial-gingival" or "facial-incisal")
             kinds = entry.Code == "facial-gingival" ? [.. kinds, ZoneKind.FacialMiddleThird] : [.. kinds.Where(kind => kind != ZoneKind.FacialMiddleThird)];
-        zones = zones.Where(zone => kinds.Contains(zone.Zone.Kind));
-        if (entry.Cut == StepCut.Ceramic) zones = zones.Where(zone => BeyondMetal(zone) > Mm.Zero);
-        return [.. zones];
+        var zones = tooth.Zones(kinds);
+        return entry.Cut == StepCut.Ceramic ? zones.FindAll(zone => BeyondMetal(zone) > Mm.Zero) : zones;
     }
-
-    private static bool IsWall(ZoneKind kind) => kind.IsFacial() || kind is ZoneKind.Mesial or ZoneKind.Distal or ZoneKind.Lingual or ZoneKind.LingualWall;
 
     private static Mm Rough(ZonePlan zone) => zone.RoughCut;
 
     private static Mm Usual(IEnumerable<Mm> depths) => depths.GroupBy(depth => depth.Rounded).OrderByDescending(group => group.Count()).ThenByDescending(group => group.Key).First().First();
-
-    private LineClass? ClassAt(Segment segment) => Piece(segment) is { } piece ? Class(piece.Design) : null;
-
-    private Mm? LineWidthAt(Segment segment) => Piece(segment)?.Width.Value.Target;
-
-    private MarginPiece? Piece(Segment segment) => plan.Margin.Pieces.FirstOrDefault(piece => piece.Segment == segment) ?? (plan.Margin.Pieces.Count > 0 ? plan.Margin.Pieces[0] : null);
-
-    private static Segment SegmentOf(ZoneKind kind) => kind switch
-    {
-        ZoneKind.Mesial or ZoneKind.MesialRidge => Segment.Mesial,
-        ZoneKind.Distal or ZoneKind.DistalRidge => Segment.Distal,
-        ZoneKind.Lingual or ZoneKind.LingualWall or ZoneKind.LingualFossa => Segment.Lingual,
-        _ => Segment.Facial,
-    };
-
-    private static LineClass Class(MarginDesign design) => design is MarginDesign.Chamfer or MarginDesign.HeavyChamfer or MarginDesign.FeatherEdge ? LineClass.Chamfer : LineClass.Shoulder;
 }

@@ -68,7 +68,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
                 steps.AddRange(stage);
                 foreach (var first in previous)
                 {
-                    foreach (var then in stage) order.Add(new(first.Key, then.Key, $"{school.Name}: {first.Name.LowerFirst()} comes before {then.Name.LowerFirst()}", first.Entry.WaitMinutes > 0));
+                    foreach (var then in stage) order.Add(new(first.Key, then.Key, $"{school.Name}: {first.Name.LowerFirst()} comes before {then.Name.LowerFirst()}", first.WaitMinutes > 0));
                 }
                 Halves(stage);
                 previous = [.. stage];
@@ -89,7 +89,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             var starts = cutting.Where(step => order.All(edge => edge.Then != step.Key)).ToArray();
             var impression = Visit("impression");
             var bite = Visit("bite");
-            var provisional = Visit("provisional");
+            var provisional = Provisional();
             steps.InsertRange(0, [first, .. meanwhile]);
             foreach (var start in starts)
             {
@@ -118,64 +118,84 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             // After an early first cord, and before anything that could fall into the throat.
             if (found.Fillings.Count > 0 && !dam) codes.Add("rubber-dam");
             dam |= found.Fillings.Count > 0;
+            codes.Add("protect-neighbour");
             if (found.Fillings.Count > 0) codes.Add("old-restoration");
             if (found.Caries) codes.Add("caries");
             if (found.RootTreated) codes.Add("core");
             else if (found.Caries && protocol.Takes("void", "fill")) codes.Add("void-fill");
-            codes.Add("protect-neighbour");
-            var made = codes.Where(code => !inSchool.Contains(code)).Select(code => Noted(unit.Single(code), plan)).ToList();
+            var made = codes.Where(code => !inSchool.Contains(code)).Select(unit.Single).OfType<SheetStep>().Select(step => Noted(step, plan)).ToList();
             steps.AddRange(made);
             return made;
         }
 
+        /// <summary>What goes between the last cut and the impression on one tooth, in its order.</summary>
         private List<SheetStep> After(Plan plan, SchoolEntry school, UnitSteps unit)
         {
             var codes = new List<string> { "five-points" };
             if (AtGum(plan))
             {
+                // What cuts the gum comes before the checks, what presses it away last, right before the impression.
+                var opened = protocol.Disagreements.First(entry => entry.Id == "gum").Chosen;
+                if (opened is "rotary" or "laser" or "current") codes.Insert(0, $"gum-{opened}");
+                if (opened is "current") codes.Insert(1, "margin-again");
                 var early = protocol.Takes("cord-time", "before") || school.Stages.Any(stage => stage.Contains("first-cord"));
                 if (!early) codes.Add("first-cord");
                 if (protocol.Takes("cord-count", "two")) codes.Add("second-cord");
-                if (!protocol.Takes("gum", "untouched")) codes.Add("gum-opening");
+                if (opened is "paste" or "cap") codes.Add($"gum-{opened}");
             }
-            var made = codes.Select(code => Noted(unit.Single(code), plan)).ToList();
+            var made = codes.Select(unit.Single).OfType<SheetStep>().Select(step => Noted(step, plan)).ToList();
             steps.AddRange(made);
             return made;
         }
 
-        /// <summary>Cords by region; how the gum is opened.</summary>
-        private SheetStep Noted(SheetStep step, Plan plan) => step.Code switch
+        /// <summary>Cords by region, thinner for a thin gum, plain for who is sensitive to epinephrine; what boggy gum does.</summary>
+        private SheetStep Noted(SheetStep step, Plan plan)
         {
-            "first-cord" => step with { Name = $"First cord, {table.Cord(plan.Tooth).First}" },
-            "second-cord" => step with { Name = $"Second cord, {table.Cord(plan.Tooth).Second}", Cautions = plan.Assessment.Findings.EpinephrineSensitive ? [.. step.Cautions, "Sensitive to epinephrine: a plain cord."] : step.Cautions },
-            "gum-opening" => step with { Name = $"Gum {HowGumIsOpened().LowerFirst()}" },
-            _ => step,
-        };
+            var (cord, found) = (table.Cord(plan.Tooth), plan.Assessment.Findings);
+            return step.Code switch
+            {
+                "first-cord" => step with { Name = $"First cord, {cord.First}", Cord = $"{cord.First}, plain" },
+                "second-cord" => Second(found.ThinGum ? cord.ThinSecond ?? cord.Second : cord.Second),
+                _ => step,
+            };
 
-        private string HowGumIsOpened()
-        {
-            var gum = protocol.Disagreements.First(entry => entry.Id == "gum");
-            return gum.Sides.First(side => side.Value == gum.Chosen).Name;
+            SheetStep Second(string size)
+            {
+                var cautions = step.Cautions.ToList();
+                if (found.EpinephrineSensitive) cautions.Add("Sensitive to epinephrine: a plain cord.");
+                if (found.BoggyGum) cautions.Add("Boggy gum bleeds: astringent, or a new cord.");
+                return step with { Name = $"Second cord, {size}", Cord = found.EpinephrineSensitive ? $"{size}, plain" : size, Cautions = cautions };
+            }
         }
 
         private SheetStep Visit(string code)
         {
             var entry = table.Step(code);
-            var name = code == "provisional" && protocol.Takes("provisional", "cast") ? $"{entry.Name}, on a cast" : entry.Name;
-            return new(code, entry, name, null, null, [], [], null, null, null, null, null, null, entry.Minutes.Front, Mm.Zero, entry.Caution is { } caution ? [caution] : []);
+            return new(code, entry, entry.Name, null, null, [], [], null, null, null, null, null, null, entry.Minutes.Front, Mm.Zero, entry.Caution is { } caution ? [caution] : []) { WaitMinutes = entry.WaitMinutes };
+        }
+
+        /// <summary>In the mouth or on a cast; how it holds.</summary>
+        private SheetStep Provisional()
+        {
+            var direct = !protocol.Takes("provisional", "cast");
+            var step = Visit(direct ? "provisional" : "provisional-cast");
+            if (!direct) return step;
+            return protocol.Takes("provisional-hold", "spot-etched")
+                ? step with { Hint = "Etched in spots, so that it holds", Cautions = [.. step.Cautions, "Photograph the etched spots: they are ground off at the next visit."] }
+                : step with { Hint = "Teeth wetted, so that resin does not stick" };
         }
 
         private static bool AtGum(Plan plan) => plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero);
 
         private void Chain(IReadOnlyList<SheetStep> chain, string where)
         {
-            for (var i = 1; i < chain.Count; i++) order.Add(new(chain[i - 1].Key, chain[i].Key, $"{chain[i - 1].Name} comes before {chain[i].Name.LowerFirst()} {where}", chain[i - 1].Entry.WaitMinutes > 0));
+            for (var i = 1; i < chain.Count; i++) order.Add(new(chain[i - 1].Key, chain[i].Key, $"{chain[i - 1].Name} comes before {chain[i].Name.LowerFirst()} {where}", chain[i - 1].WaitMinutes > 0));
         }
 
         /// <summary>The second half is cut to the first.</summary>
         private void Halves(IReadOnlyList<SheetStep> stage)
         {
-            foreach (var pair in stage.Where(step => step.IsHalf).GroupBy(step => step.Code))
+            foreach (var pair in stage.Where(step => step.Part == StepPart.MesialHalf || step.Part == StepPart.DistalHalf).GroupBy(step => step.Code))
             {
                 foreach (var (first, then) in pair.Zip(pair.Skip(1))) order.Add(new(first.Key, then.Key, "The uncut half shows the depth of the first"));
             }

@@ -106,7 +106,7 @@ public static class RunSheetEndpoints
         if (handbook is null) return TypedResults.Ok(new TrayView(visits, [], []));
         var dry = handbook.Sheets.Limits.DryPlasticUses.Value;
         var today = trays.SelectMany(tray => BursOf(tray.Item2).Keys).ToHashSet();
-        return TypedResults.Ok(new TrayView(visits, TrayList.Of(trays, handbook.Sheets, handbook.Protocol), [.. Forecast.Of(bench.Ledgers, needs, dry).Select(Said), .. Warnings(bench.Ledgers, today, dry)]));
+        return TypedResults.Ok(new TrayView(visits, TrayList.Of(trays, handbook.Protocol), [.. Forecast.Of(bench.Ledgers, needs, dry).Select(Said), .. Warnings(bench.Ledgers, today, dry)]));
     }
 
     /// <summary>What should be seen to before some burs are used.</summary>

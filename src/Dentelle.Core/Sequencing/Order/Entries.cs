@@ -11,7 +11,15 @@ internal sealed class Entries(StepSets sets, StepSet steps, bool[] counted)
 
     public int Least(StepSet done, int has)
     {
-        done = sets.Closed(done | others, has, -1);
+        done |= others;
+        // A kind that these steps have no use for is as good as none.
+        if (has >= 0 && sets.OfTool(has).IsIn(others)) has = -1;
+        if (known.TryGetValue((done, has), out var least)) return least;
+        return known[(done, has)] = Closed(sets.Closed(done, has, -1), has);
+    }
+
+    private int Closed(StepSet done, int has)
+    {
         if (done == sets.All) return 0;
         if (known.TryGetValue((done, has), out var least)) return least;
         least = int.MaxValue;
@@ -20,7 +28,7 @@ internal sealed class Entries(StepSets sets, StepSet steps, bool[] counted)
             if (kind == has || sets.OfTool(kind).IsIn(done)) continue;
             var next = sets.Closed(done, kind, -1);
             if (next == done) continue;
-            var rest = (counted[kind] ? 1 : 0) + Least(next, kind);
+            var rest = (counted[kind] ? 1 : 0) + Closed(next, kind);
             // What ends with one coming has to be come to once: now is as good as ever.
             if (sets.OfTool(kind).IsIn(next)) return known[(done, has)] = rest;
             least = Math.Min(least, rest);

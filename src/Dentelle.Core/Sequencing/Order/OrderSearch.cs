@@ -18,12 +18,15 @@ internal sealed class OrderSearch
 
     private readonly StepSets sets;
     private readonly EntryBudget budget;
-    private readonly KindBound viewBound;
+    private readonly KindBound viewBound, pairBound;
+
+    private readonly (int Tool, int View)[] pairs;
 
     /// <summary>Steps that need the same tool and place.</summary>
     private readonly (int Tool, int View, StepSet Steps)[] alike;
     private readonly int most;
     private readonly Dictionary<State, Way> ways = [];
+    private readonly Dictionary<(int Tool, int View), List<(StepSet Done, int Tools, int Views)>> reached = [];
 
     /// <summary>How often tools are taken up in all.</summary>
     private int takings;
@@ -35,6 +38,8 @@ internal sealed class OrderSearch
         int[] none = [.. task.Tools.Select(_ => -1)];
         budget = new EntryBudget(new StepSets(task with { Views = none }), most);
         viewBound = new KindBound(new StepSets(task with { Tools = task.Views, Views = none }));
+        pairs = [.. Enumerable.Range(0, task.Count).Where(step => task.Tools[step] >= 0 && task.Views[step] >= 0).Select(step => (task.Tools[step], task.Views[step])).Distinct()];
+        pairBound = new KindBound(new StepSets(task with { Tools = [.. task.Tools.Zip(task.Views, (tool, view) => Array.IndexOf(pairs, (tool, view)))], Views = none }));
         alike = [.. Enumerable.Range(0, task.Count).GroupBy(step => (Tool: task.Tools[step], View: task.Views[step])).Select(group => (group.Key.Tool, group.Key.View, StepSet.Of(group)))];
     }
 
@@ -55,6 +60,7 @@ internal sealed class OrderSearch
         {
             if (!closed.Add(state)) continue;
             if (state.Done == sets.All) return (Trail(state), least, true);
+            if (Outdone(state)) continue;
             if (++looked > most) return (Trail(AtOnce(state)), least, false);
             foreach (var (next, way) in Next(state))
             {
@@ -67,6 +73,19 @@ internal sealed class OrderSearch
             if (budget.GaveUp) return (Trail(AtOnce(state)), least, false);
         }
         throw new ArgumentException("The steps wait for each other in a circle.");
+    }
+
+    /// <summary>Whether more was already done at no more cost, with the same tool and from the same place: what follows here follows there for no more.</summary>
+    private bool Outdone(State state)
+    {
+        var way = ways[state];
+        if (!reached.TryGetValue((state.Tool, state.View), out var others)) reached[(state.Tool, state.View)] = others = [];
+        foreach (var (done, tools, views) in others)
+        {
+            if (tools <= way.Tools && views <= way.Views && done != state.Done && state.Done.IsIn(done)) return true;
+        }
+        others.Add((state.Done, way.Tools, way.Views));
+        return false;
     }
 
     /// <summary>Steps that can follow without taking up tools too often, one for each tool and place they need, with all that then costs nothing.</summary>
@@ -93,12 +112,8 @@ internal sealed class OrderSearch
     }
 
     /// <summary>How often places must be come to at least. A pair of tool and place is come to by taking up the tool, by coming to the place, or both at once.</summary>
-    private int Left(State state, int takingsLeft)
-    {
-        var needed = 0;
-        foreach (var (tool, view, steps) in alike) needed += tool < 0 || view < 0 || steps.IsIn(state.Done) ? 0 : 1;
-        return Math.Max(viewBound.Least(state.Done, state.View), needed - takingsLeft);
-    }
+    private int Left(State state, int takingsLeft) =>
+        Math.Max(viewBound.Least(state.Done, state.View), pairBound.Least(state.Done, Array.IndexOf(pairs, (state.Tool, state.View))) - takingsLeft);
 
     /// <summary>From here on what looks best at each step.</summary>
     private State AtOnce(State state)

@@ -16,7 +16,7 @@ public static class StepOrder
 
     /// <param name="task">Steps without circles; not too many, see <see cref="CanFind"/>.</param>
     /// <param name="most">How many situations may be looked at before the best that can be had at once is taken.</param>
-    public static BestOrder Find(OrderTask task, int most = 10_000)
+    public static BestOrder Find(OrderTask task, int most = 15_000)
     {
         if (!CanFind(task)) throw new ArgumentException("Too many steps for one visit.", nameof(task));
         var bundles = Bundles.Of(task);

@@ -2,8 +2,9 @@
   import type { Findings, Unit } from '../../api/client';
   import { change, mm } from '../../parts/words';
   import OldWork from './OldWork.svelte';
+  import SidePills from './SidePills.svelte';
   import Stepper from './Stepper.svelte';
-  import { toggled, type Measured, type UnitState } from './unitState.svelte';
+  import { type Measured, type UnitState } from './unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 
@@ -21,6 +22,7 @@
       | 'noAntagonist'
       | 'heavyGrinding'
       | 'boggyGum'
+      | 'thinGum'
       | 'neighbourLesion'
       | 'epinephrineSensitive'
       | 'coldSensitive'
@@ -32,6 +34,7 @@
     { key: 'noAntagonist', words: 'No antagonist' },
     { key: 'heavyGrinding', words: 'Heavy grinding' },
     { key: 'boggyGum', words: 'Boggy gum' },
+    { key: 'thinGum', words: 'Thin gum' },
     { key: 'neighbourLesion', words: 'Lesion on the neighbour' },
     { key: 'epinephrineSensitive', words: 'Sensitive to epinephrine' },
     { key: 'coldSensitive', words: 'Sensitive to cold' },
@@ -73,17 +76,11 @@
         by={1}
         onstep={(shadeSteps) => unitState.changeFindings({ shadeSteps })}
       />
-      <div role="group" aria-label="Dark triangle to close" class="py-0.5">
-        <span class="block text-[14px]">Dark triangle to close</span>
-        {#each sides as side (side)}
-          <button
-            class="pill mr-1.5 text-[13px] first-letter:uppercase"
-            aria-pressed={found.darkTriangles?.includes(side) ?? false}
-            onclick={() => unitState.changeFindings({ darkTriangles: toggled(found.darkTriangles, side) })}
-            >{side}</button
-          >
-        {/each}
-      </div>
+      <SidePills
+        label="Dark triangle to close"
+        sides={found.darkTriangles}
+        onchange={(darkTriangles) => unitState.changeFindings({ darkTriangles })}
+      />
     {/if}
     <Stepper
       stacked
@@ -101,6 +98,11 @@
         onstep={(value) => unitState.measure('gapMm', side, value)}
       />
     {/each}
+    <SidePills
+      label="No neighbour"
+      sides={found.noNeighbour}
+      onchange={(noNeighbour) => unitState.changeFindings({ noNeighbour })}
+    />
     <Stepper
       stacked
       label="Leans mesially °"
