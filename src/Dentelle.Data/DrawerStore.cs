@@ -46,6 +46,15 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
         return true;
     }
 
+    /// <summary>Takes back the use that a step noted, unless another step of the same tooth was done with the bur too.</summary>
+    public async Task TakeBackAsync(StepTickRow taken, CancellationToken stop)
+    {
+        var others = await db.StepTicks.AsNoTracking().Where(row => row.CaseId == taken.CaseId && row.BurId == taken.BurId && row.EndedAt != null).ToListAsync(stop);
+        if (others.Exists(row => row.Tooth == taken.Tooth)) return;
+        db.BurUses.RemoveRange(await db.BurUses.Where(use => use.BurId == taken.BurId && use.CaseId == taken.CaseId && use.Tooth == taken.Tooth).ToListAsync(stop));
+        await db.SaveChangesAsync(stop);
+    }
+
     /// <summary>Changes what is kept of a bur.</summary>
     /// <returns>False when the drawer has no such bur.</returns>
     public async Task<bool> ChangeAsync(string burId, Action<DrawerBurRow, DateTime> change, CancellationToken stop)

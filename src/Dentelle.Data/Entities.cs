@@ -150,6 +150,9 @@ public sealed class StepTickRow
     /// <summary>The bur it was done with.</summary>
     public string? BurId { get; init; }
 
+    /// <summary>ISO code of its tooth; null for steps of the whole visit.</summary>
+    public string? Tooth => Kind is null ? null : Key.Split('/')[0];
+
     public DateTime StartedAt { get; init; }
 
     public DateTime? EndedAt { get; set; }

@@ -13,37 +13,46 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
 
     public async Task<IReadOnlyList<StepTickRow>> TicksAsync(Guid caseId, CancellationToken stop) => await db.StepTicks.AsNoTracking().Where(row => row.CaseId == caseId).OrderBy(row => row.StartedAt).ToListAsync(stop);
 
-    /// <summary>Recorded times by step and kind of tooth, in minutes.</summary>
+    /// <summary>Recorded times by step and kind of tooth, in minutes: the newest of each.</summary>
     public async Task<LearnedTimes> TimesAsync(CancellationToken stop)
     {
-        var rows = await db.StepTicks.AsNoTracking().Where(row => row.EndedAt != null).OrderByDescending(row => row.EndedAt).Select(row => new { row.Code, row.Kind, row.StartedAt, row.EndedAt }).ToListAsync(stop);
-        return new LearnedTimes(rows.GroupBy(row => (row.Code, row.Kind))
-            .ToDictionary(group => group.Key, group => (IReadOnlyList<double>)[.. group.Take(NewestTimes).Select(row => (row.EndedAt!.Value - row.StartedAt).TotalMinutes)]));
+        var rows = await db.StepTicks.FromSql(
+            $"""
+            SELECT * FROM (SELECT *, row_number() OVER (PARTITION BY Code, Kind ORDER BY EndedAt DESC) AS Newness FROM StepTicks WHERE EndedAt IS NOT NULL)
+            WHERE Newness <= {NewestTimes}
+            """).AsNoTracking().ToListAsync(stop);
+        return new LearnedTimes(rows.GroupBy(row => (row.Code, row.Kind)).ToDictionary(group => group.Key, group => (IReadOnlyList<double>)[.. group.Select(row => (row.EndedAt!.Value - row.StartedAt).TotalMinutes)]));
     }
 
     /// <summary>Begins a step; one that runs in the same case ends with it.</summary>
-    public async Task StartAsync(Guid caseId, string key, string code, ToothKind? kind, string? burId, CancellationToken stop)
+    /// <returns>What ended.</returns>
+    public async Task<IReadOnlyList<StepTickRow>> StartAsync(Guid caseId, string key, string code, ToothKind? kind, string? burId, CancellationToken stop)
     {
         var now = clock.GetUtcNow().UtcDateTime;
-        foreach (var running in await db.StepTicks.Where(row => row.CaseId == caseId && row.EndedAt == null).ToListAsync(stop)) running.EndedAt = now;
+        var running = await db.StepTicks.Where(row => row.CaseId == caseId && row.EndedAt == null && row.Key != key).ToListAsync(stop);
+        foreach (var row in running) row.EndedAt = now;
         db.StepTicks.RemoveRange(await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop));
         db.StepTicks.Add(new StepTickRow { Id = Guid.CreateVersion7(), CaseId = caseId, Key = key, Code = code, Kind = kind, BurId = burId, StartedAt = now });
         await db.SaveChangesAsync(stop);
+        return running;
     }
 
-    /// <returns>False when the step was not begun.</returns>
-    public async Task<bool> EndAsync(Guid caseId, string key, CancellationToken stop)
+    /// <returns>What ended; null when the step was not begun.</returns>
+    public async Task<StepTickRow?> EndAsync(Guid caseId, string key, CancellationToken stop)
     {
-        if (await db.StepTicks.FirstOrDefaultAsync(row => row.CaseId == caseId && row.Key == key && row.EndedAt == null, stop) is not { } running) return false;
+        if (await db.StepTicks.FirstOrDefaultAsync(row => row.CaseId == caseId && row.Key == key && row.EndedAt == null, stop) is not { } running) return null;
         running.EndedAt = clock.GetUtcNow().UtcDateTime;
         await db.SaveChangesAsync(stop);
-        return true;
+        return running;
     }
 
-    public async Task TakeBackAsync(Guid caseId, string key, CancellationToken stop)
+    /// <returns>What was taken back.</returns>
+    public async Task<IReadOnlyList<StepTickRow>> TakeBackAsync(Guid caseId, string key, CancellationToken stop)
     {
-        db.StepTicks.RemoveRange(await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop));
+        var rows = await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop);
+        db.StepTicks.RemoveRange(rows);
         await db.SaveChangesAsync(stop);
+        return rows;
     }
 
     public async Task OrderAsync(CaseRow row, CuttingSchool? school, string? order, CancellationToken stop)

@@ -77,6 +77,7 @@ app.MapReference();
 app.MapSettings();
 app.MapPlanSheets();
 app.MapRunSheets();
+app.MapTrays();
 app.MapDrawer();
 app.MapUnknownApi();
 app.MapFallbackToFile("index.html").AllowAnonymous();

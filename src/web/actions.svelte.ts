@@ -34,7 +34,7 @@ class Actions {
     const target = event.target as HTMLElement;
     if (target.closest('input, textarea, select, dialog')) return;
     // Space and Enter belong to the button that has the focus.
-    if (target.closest('button, a') && (event.key === 'Enter' || event.key === ' ')) return;
+    if (target.closest('button, a, [role=button]') && (event.key === 'Enter' || event.key === ' ')) return;
     const action = this.all.find((candidate) => candidate.keys.includes(event.key));
     if (!action) return;
     event.preventDefault();

@@ -1,4 +1,7 @@
 using System.Text.Json.Nodes;
+using Dentelle.Core.Teeth;
+using Dentelle.Data;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Dentelle.Web.Tests;
 
@@ -71,11 +74,62 @@ public sealed class RunSheetApiTests : IDisposable
         await Tick("stop").Json();
         Assert.Equal(before + 1, await Uses());
         Assert.Empty((await Tick("take-back").Json())["ticks"]!.AsArray());
+        Assert.Equal(before, await Uses());
         Assert.Equal((404, "not-found"), await client.Post($"/api/cases/{id}/sheet/ticks", """{ "key": "99/edge", "what": "start" }""").Refused());
         // One recorded time does not replace the assumed one yet.
         await Tick("start").Json();
         await Tick("stop").Json();
         Assert.False((bool)(await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!.AsArray().First(entry => (string)entry!["key"]! == key)!["learned"]!);
+    }
+
+    [Fact(DisplayName = "A step begun ends the one that runs, with its bur's use; another step with the same bur keeps a use that is taken back; a plastic tooth counts as plastic")]
+    public async Task Uses_noted()
+    {
+        await client.NewUnit("34 crown zirconia plastic");
+        var id = await CaseOf("34");
+        var steps = (await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!.AsArray().Where(step => (string?)step!["burId"] is not null).ToLookup(step => (string)step!["burId"]!, step => (string)step!["key"]!);
+        var twice = steps.First(bur => bur.Count() > 1);
+        var other = steps.First(bur => bur.Key != twice.Key);
+        Task<JsonNode> Tick(string key, string what) => client.Post($"/api/cases/{id}/sheet/ticks", $$"""{ "key": "{{key}}", "what": "{{what}}" }""").Json();
+        async Task<(int Uses, int OnPlastic)> Ledger(string bur)
+        {
+            var row = (await client.Get("/api/drawer"))["burs"]!.AsArray().First(entry => (string)entry!["id"]! == bur)!;
+            return ((int)row["uses"]!, (int)row["usesOnPlastic"]!);
+        }
+        var (uses, onPlastic) = await Ledger(twice.Key);
+        await Tick(twice.First(), "start");
+        var both = await Tick(other.First(), "start");
+        Assert.Equal([true, false], both["ticks"]!.AsArray().Select(tick => tick!["endedAt"] is not null));
+        Assert.Equal((uses + 1, onPlastic + 1), await Ledger(twice.Key));
+        await Tick(twice.Last(), "start");
+        await Tick(twice.Last(), "stop");
+        await Tick(twice.First(), "take-back");
+        Assert.Equal((uses + 1, onPlastic + 1), await Ledger(twice.Key));
+        await Tick(twice.Last(), "take-back");
+        Assert.Equal((uses, onPlastic), await Ledger(twice.Key));
+    }
+
+    [Fact(DisplayName = "Times are learned from the newest fifteen of a step on a kind of tooth; what lies further back is forgotten")]
+    public async Task Learned()
+    {
+        var id = await CaseOf("11");
+        using var scope = practice.Services.CreateScope();
+        var db = scope.ServiceProvider.GetRequiredService<DentelleDb>();
+        var begin = new DateTime(2026, 1, 1, 8, 0, 0, DateTimeKind.Utc);
+        // Twenty slow ones, then fifteen of four minutes; another kind of tooth in between.
+        for (var i = 0; i < 35; i++) Add("edge", ToothKind.Incisor, i, i < 20 ? 30 : 4);
+        for (var i = 0; i < 3; i++) Add("edge", ToothKind.Canine, 10 + i, 9);
+        await db.SaveChangesAsync();
+        var times = await new SheetStore(db, TimeProvider.System).TimesAsync(default);
+        Assert.Equal(Enumerable.Repeat(4.0, 15), times.Minutes[("edge", ToothKind.Incisor)]);
+        Assert.Equal([9, 9, 9], times.Minutes[("edge", ToothKind.Canine)]);
+        var step = (await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!.AsArray().First(entry => (string)entry!["key"]! == "11/edge")!;
+        Assert.Equal((4, true), ((double)step["minutes"]!, (bool)step["learned"]!));
+
+        void Add(string code, ToothKind kind, int day, double minutes) => db.StepTicks.Add(new StepTickRow
+        {
+            Id = Guid.NewGuid(), CaseId = Guid.Parse(id), Key = $"{kind}/{day}", Code = code, Kind = kind, StartedAt = begin.AddDays(day), EndedAt = begin.AddDays(day).AddMinutes(minutes),
+        });
     }
 
     [Fact(DisplayName = "The user's own order is kept where the school lets it, refused with its reason where not; another school takes it away; best order again")]
@@ -126,6 +180,10 @@ public sealed class RunSheetApiTests : IDisposable
         var tray = await client.Get("/api/day/tray");
         Assert.Equal(day.Count, tray["visits"]!.AsArray().Count);
         Assert.Contains(tray["items"]!.AsArray(), item => (string)item!["group"]! == "Burs" && (int)item["count"]! > 1);
+        var paper = await client.GetStringAsync("/api/day/tray.pdf");
+        Assert.StartsWith("%PDF", paper, StringComparison.Ordinal);
+        Assert.Contains("/Count 1", paper, StringComparison.Ordinal);
+        Assert.StartsWith("%PDF", await client.GetStringAsync("/api/day/tray.pdf?day=2031-01-01"), StringComparison.Ordinal);
         Assert.Equal(404, (await client.GetAsync($"/api/cases/{Guid.NewGuid()}/sheet").Refused()).Status);
     }
 

@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { begin, expect, test } from './practice';
 
 test('from plan to printed run sheet: the steps of a zone, the order, a move that is refused, a step ticked, the page', async ({
@@ -31,7 +32,7 @@ test('from plan to printed run sheet: the steps of a zone, the order, a move tha
     .first()
     .click();
   for (let i = 0; i < 4; i++) await panel.getByRole('button', { name: 'Earlier' }).click();
-  await expect(page.getByRole('alert')).toContainText('can’t go there');
+  await expect(page.getByRole('alert').filter({ hasText: 'can’t go there' })).toBeVisible();
   expect(await changes()).toBeGreaterThanOrEqual(fewest);
 
   // Another order of steps, and back to that of the plans.
@@ -40,11 +41,11 @@ test('from plan to printed run sheet: the steps of a zone, the order, a move tha
   await about.getByRole('button', { name: 'As each plan has it' }).click();
   await expect(page.getByRole('button', { name: /Walls over shoulders/ }).first()).toBeVisible();
 
-  await page.getByRole('button', { name: /Anaesthetise/ }).click();
+  await page.getByRole('button', { name: /Anaesthetise by hand/ }).click();
   await panel.getByRole('button', { name: /Begin/ }).click();
   await expect(panel.getByRole('button', { name: /Done/ })).toBeVisible();
   await page.reload();
-  await page.getByRole('button', { name: /Anaesthetise/ }).click();
+  await page.getByRole('button', { name: /Anaesthetise by hand/ }).click();
   await panel.getByRole('button', { name: /Done/ }).click();
   await expect(page.getByRole('status').or(page.getByText('Noted with its time.')).first()).toBeVisible();
 
@@ -52,6 +53,61 @@ test('from plan to printed run sheet: the steps of a zone, the order, a move tha
   expect(printed.headers()['content-type']).toBe('application/pdf');
   expect((await printed.body()).subarray(0, 4).toString()).toBe('%PDF');
 });
+
+for (const by of ['mouse', 'touch'] as const) {
+  test(`a step is dragged by ${by} to where it may go; where it may not it goes back and says why`, async ({
+    browser,
+  }) => {
+    const context = await browser.newContext({ hasTouch: by === 'touch' });
+    const page = await context.newPage();
+    await begin(page, '36 crown zirconia edge-first');
+    await page.getByRole('link', { name: 'Run sheet' }).click();
+    const steps = page.getByRole('region', { name: 'Steps' }).getByRole('listitem');
+    const at = async (name: string) =>
+      (await steps.allInnerTexts()).findIndex((text) => text.split('\n').some((line) => line.trim() === name));
+    await expect(steps.filter({ hasText: 'Depth grooves, functional cusps' })).toHaveCount(1);
+
+    const first = 'Depth grooves, functional cusps';
+    const second = 'Depth grooves, other cusps and groove';
+    const [upper, lower] = (await at(first)) < (await at(second)) ? [first, second] : [second, first];
+    await drag(page, by, lower, upper);
+    await expect(page.getByText('Your own order.')).toBeVisible();
+    expect(await at(lower)).toBe((await at(upper)) - 1);
+
+    const whole = await steps.allInnerTexts();
+    await drag(page, by, upper, 'Anaesthetise');
+    await expect(page.getByRole('alert').filter({ hasText: 'can’t go there' })).toBeVisible();
+    expect(await steps.allInnerTexts()).toEqual(whole);
+    await context.close();
+  });
+}
+
+/** Takes a step by its grip and lets it go over another. */
+async function drag(page: Page, by: 'mouse' | 'touch', name: string, over: string): Promise<void> {
+  const grip = page.getByRole('button', { name: `Move ${name}`, exact: true });
+  await grip.scrollIntoViewIfNeeded();
+  const from = (await grip.boundingBox())!;
+  const to = (await page.getByRole('button', { name: `Move ${over}`, exact: true }).boundingBox())!;
+  const x = from.x + from.width / 2;
+  const begin = from.y + from.height / 2;
+  const end = to.y + to.height / 2 - 12;
+  const path = Array.from({ length: 12 }, (_, i) => begin + ((end - begin) * (i + 1)) / 12);
+  if (by === 'mouse') {
+    await page.mouse.move(x, begin);
+    await page.mouse.down();
+    for (const y of path) await page.mouse.move(x, y);
+    await page.waitForTimeout(400);
+    await page.mouse.up();
+  } else {
+    const touch = await page.context().newCDPSession(page);
+    const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', y?: number) =>
+      touch.send('Input.dispatchTouchEvent', { type, touchPoints: y === undefined ? [] : [{ x, y }] });
+    await send('touchStart', begin);
+    for (const y of path) await send('touchMove', y);
+    await page.waitForTimeout(400);
+    await send('touchEnd');
+  }
+}
 
 test('a bur is added by its number; a wrong number says which group; worn burs leave the sheets', async ({ page }) => {
   await page.goto('/drawer');

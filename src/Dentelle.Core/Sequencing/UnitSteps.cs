@@ -159,8 +159,9 @@ internal sealed class UnitSteps
 
     private SheetStep Line(StepEntry entry, ProximalSide? side, MarginPiece[] pieces)
     {
-        var width = pieces.Max(piece => piece.Width.Value.Target);
-        var shaped = entry.ByDesign is not null || table.Roles[RoleOf(entry)].Families.Count > 0 ? (LineClass?)null : ToothToCut.Class(pieces[0].Design);
+        var widest = pieces.MaxBy(piece => piece.Width.Value.Target)!;
+        var width = widest.Width.Value.Target;
+        var shaped = entry.ByDesign is not null || table.Roles[RoleOf(entry)].Families.Count > 0 ? (LineClass?)null : ToothToCut.Class(widest.Design);
         var (choice, tool) = Choose(RoleOf(entry), width, shaped);
         return Step(entry, entry.Name, StepPart.Of(side), [], [.. pieces.Select(piece => piece.Segment)], Sunk(width, choice), choice, tool, Tilt(choice)) with { LineLeft = width - Sunk(width, choice) };
     }
@@ -171,7 +172,8 @@ internal sealed class UnitSteps
     private static bool Belongs(StepEntry entry, MarginPiece piece) => entry.Code switch
     {
         "gum-margin" => piece.Segment is Segment.Facial or Segment.Mesiofacial or Segment.Distofacial,
-        "proximal-shoulders" or "mock-margin" => piece.Segment is Segment.Mesial or Segment.Distal or Segment.Mesiolingual or Segment.Distolingual,
+        "mock-margin" => piece.Segment is Segment.Mesial or Segment.Distal,
+        "proximal-shoulders" => piece.Segment is Segment.Mesial or Segment.Distal or Segment.Mesiolingual or Segment.Distolingual,
         "functional-shoulder" => piece.Segment is not (Segment.Mesial or Segment.Distal) && ToothToCut.Class(piece.Design) == LineClass.Shoulder,
         _ => entry.ByDesign is null || ToothToCut.Class(piece.Design) == entry.ByDesign,
     };

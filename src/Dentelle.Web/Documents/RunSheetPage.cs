@@ -39,7 +39,7 @@ internal static class RunSheetPage
         page.DrawEllipse(Ink.Line(Ink.Text, 0.8), step.TakesUp ? XBrushes.White : Ink.Brush(Ink.Text), Edge + 49.5, middle - 2.5, 5, 5);
         page.DrawString(view.VisitAt is { } visit ? $"{visit.AddMinutes(step.Start).ToLocalTime():HH:mm}" : $"{Math.Floor(step.Start):0} min", small, Ink.Brush(Ink.Soft), new XPoint(Edge, middle + 2));
         page.DrawString(step.Tooth ?? "", text, Ink.Brush(Ink.Text), new XPoint(Edge + 28, middle + 2));
-        if (step.BurId is { } id && view.Burs.TryGetValue(id, out var bur)) Bur(page, bur, step.SinkMm, Edge + 64, middle, Math.Min(PointsPerMm, height / (2.2 * bur.LargestMm)));
+        if (step.BurId is { } id && view.Burs.TryGetValue(id, out var bur)) BurDrawing.Lying(page, bur, step.SinkMm, Edge + 64, middle, Math.Min(PointsPerMm, height / (2.2 * bur.LargestMm)));
         page.DrawString(Short(step.Part is null ? step.Name : $"{step.Name}, {step.Part}", 44), text, Ink.Brush(Ink.Text), new XPoint(Edge + 112, middle - 0.5));
         page.DrawString(step.BurName ?? step.Tool ?? "by hand", small, Ink.Brush(Ink.Soft), new XPoint(Edge + 112, middle + size));
         var depth = step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "";
@@ -47,23 +47,6 @@ internal static class RunSheetPage
         page.DrawString(string.Join(" · ", new[] { step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "", step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "" }.Where(part => part.Length > 0)), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 286, middle + size));
         if (step.View is { } place) page.DrawString(Short($"{place.Position}, head {place.Head}{(place.Sight == Core.Sequencing.Sight.Mirror ? ", mirror" : "")}", 38), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 412, middle - 0.5));
         page.DrawString(Short(step.Check ?? "", 38), small, Ink.Brush(Ink.Text), new XPoint(Edge + 412, middle + size));
-    }
-
-    /// <summary>Lying, tip to the right, with the mark it is sunk to.</summary>
-    private static void Bur(XGraphics page, BurShapeView bur, double? sink, double left, double middle, double scale)
-    {
-        const double reach = 18;
-        var points = new List<XPoint>();
-        for (var i = 0; i + 1 < bur.Outline.Count; i += 2)
-        {
-            if (bur.Outline[i] * scale <= 2 * reach) points.Add(At(bur.Outline[i], bur.Outline[i + 1]));
-        }
-        for (var i = points.Count - 1; i >= 0; i--) points.Add(new XPoint(points[i].X, (2 * middle) - points[i].Y));
-        if (points.Count < 3) return;
-        page.DrawPolygon(Ink.Line(Ink.Text, 0.5), Ink.Brush(Ink.Hairline), points.ToArray(), XFillMode.Winding);
-        if (sink is { } deep) page.DrawLine(Ink.Line(Ink.Plum, 0.9), At(deep, 0).X, middle - 5, At(deep, 0).X, middle + 5);
-
-        XPoint At(double fromTip, double radius) => new(left + (2 * reach) - (fromTip * scale), middle - (radius * scale));
     }
 
     private static void Foot(XGraphics page, RunSheetView view, DateTimeOffset printed)

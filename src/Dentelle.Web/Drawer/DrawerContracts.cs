@@ -13,11 +13,12 @@ public sealed record DrawerView(IReadOnlyList<DrawerBurView> Burs, IReadOnlyList
 
 /// <param name="Code">ISO 6360 number in its groups; absent where the number of its shape is not known.</param>
 /// <param name="Uses">Preparations cut with the piece in use.</param>
+/// <param name="UsesOnPlastic">How many of them on plastic.</param>
 /// <param name="Spent">Share of its life used up; absent when nothing is known of how long it lasts.</param>
 /// <param name="Left">Preparations all pieces are still good for.</param>
 public sealed record DrawerBurView(
     string Id, string Name, BurFamily Family, string FamilyWords, Grit Grit, BurMaterial Material, double TipMm, double LargestMm, double LengthMm, string? Code, BurShapeView Shape,
-    IReadOnlyList<BurSum> Sums, int Pieces, int Uses, int? UsesMost, double? Spent, int? Left, int Sterilised, bool Worn, string? Warning, IReadOnlyList<string> Cases);
+    IReadOnlyList<BurSum> Sums, int Pieces, int Uses, int UsesOnPlastic, int? UsesMost, double? Spent, int? Left, int Sterilised, bool Worn, string? Warning, IReadOnlyList<string> Cases);
 
 public sealed record MissingView(string Wanted, string Instead, IReadOnlyList<string> Cases);
 
@@ -43,6 +44,9 @@ public enum BurChange
 
     /// <summary>A preparation on plastic, dry.</summary>
     UsedOnPlastic,
+
+    /// <summary>A preparation on plastic, under water.</summary>
+    UsedOnWetPlastic,
     Sterilised,
     Worn,
 

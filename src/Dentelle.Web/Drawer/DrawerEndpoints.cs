@@ -58,6 +58,7 @@ public static class DrawerEndpoints
         {
             BurChange.UsedOnTooth => await drawer.UseAsync(burId, UsedOn.Tooth, true, null, null, stop),
             BurChange.UsedOnPlastic => await drawer.UseAsync(burId, UsedOn.Plastic, false, null, null, stop),
+            BurChange.UsedOnWetPlastic => await drawer.UseAsync(burId, UsedOn.Plastic, true, null, null, stop),
             _ => await drawer.ChangeAsync(burId, (row, now) => Apply(row, entry, now), stop),
         };
         return found ? TypedResults.Ok(await ViewAsync(store, sheets, shelf.InUse.Handbook, stop)) : Problems.NoSuch("bur in the drawer");
@@ -99,7 +100,7 @@ public static class DrawerEndpoints
         var bur = ledger.Bur;
         return new(
             bur.Id, bur.Name, bur.Family, bur.Family.Words(), bur.Grit, bur.Material, bur.TipMm, bur.LargestMm, bur.LengthMm, bur.Code is { } code && IsoCode.Parse(code).Is(out var parsed, out _) ? parsed.Spaced : null,
-            RunSheetEndpoints.ShapeOf(bur), BurDocument.SumsOf(bur), ledger.Pieces, ledger.Uses.Count, bur.UsesMost, ledger.Spent(dry) is { } spent ? Math.Round(spent, 3) : null, ledger.Left(dry), ledger.Sterilised, ledger.Worn,
+            RunSheetEndpoints.ShapeOf(bur), BurDocument.SumsOf(bur), ledger.Pieces, ledger.Uses.Count, ledger.Uses.Count(use => use.On == UsedOn.Plastic), bur.UsesMost, ledger.Spent(dry) is { } spent ? Math.Round(spent, 3) : null, ledger.Left(dry), ledger.Sterilised, ledger.Worn,
             ledger.Warning(dry), cases);
     }
 }

@@ -47,6 +47,10 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
 
     public Handbook HandbookOf(CaseRow row) => shelf.Of(row.Units[0]).Handbook;
 
+    /// <summary>Whether a tooth of a case is one of a patient's or a plastic one.</summary>
+    public static UsedOn CutOn(CaseRow row, string? tooth) =>
+        row.Units.FirstOrDefault(unit => unit.Tooth == tooth) is { } unit && UnitViews.InputsOf(unit).Findings?.Typodont == true ? UsedOn.Plastic : UsedOn.Tooth;
+
     /// <summary>How a case is called where its patient's name has no place.</summary>
     public static string NameOf(CaseRow row) => $"Case {row.Number:0000}";
 

@@ -14,7 +14,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Sheets;
 
-/// <summary>The whole HTTP face of run sheets: the sheet, its order, its ticks, as a page and in a calendar; the day's tray.</summary>
+/// <summary>The whole HTTP face of run sheets: the sheet, its order, its ticks, as a page and in a calendar.</summary>
 public static class RunSheetEndpoints
 {
     public static void MapRunSheets(this WebApplication app)
@@ -25,7 +25,6 @@ public static class RunSheetEndpoints
         api.MapPost("cases/{id:guid}/sheet/ticks", Tick).WithName("tickStep");
         api.MapGet("cases/{id:guid}/sheet.pdf", Page).WithName("printRunSheet").Produces<byte[]>(StatusCodes.Status200OK, "application/pdf").ProducesProblem(StatusCodes.Status404NotFound);
         api.MapGet("cases/{id:guid}/visit.ics", Calendar).WithName("getVisitCalendar").Produces<string>(StatusCodes.Status200OK, "text/calendar").ProducesProblem(StatusCodes.Status404NotFound);
-        api.MapGet("day/tray", Tray).WithName("getTray");
     }
 
     private static async Task<Results<Ok<RunSheetView>, ProblemHttpResult>> Get(Guid id, CaseStore store, CaseSheets sheets, SheetStore ticks, CancellationToken stop)
@@ -52,11 +51,17 @@ public static class RunSheetEndpoints
         if (await store.CaseAsync(id, stop) is not { } row) return Problems.NoSuch("case");
         if (!sheets.Of(row, await sheets.BenchAsync(stop)).Is(out var sheet, out var problem)) return Problems.From(problem);
         if (sheet.Steps.FirstOrDefault(step => step.Step.Key == entry.Key)?.Step is not { } step) return Problems.NoSuch("step");
-        var bur = step.Bur?.Chosen?.Id;
-        if (entry.What == TickWhat.TakeBack) await ticks.TakeBackAsync(id, step.Key, stop);
-        else if (entry.What == TickWhat.Start) await ticks.StartAsync(id, step.Key, step.TimedAs, step.Tooth?.Kind, bur, stop);
-        else if (!await ticks.EndAsync(id, step.Key, stop)) return Problems.From(new Problem("not-running", "This step was not begun, so it can't be ended."));
-        else if (bur is not null) await drawer.UseAsync(bur, UsedOn.Tooth, true, id, step.Tooth?.Iso, stop);
+        if (entry.What == TickWhat.TakeBack)
+        {
+            foreach (var taken in await ticks.TakeBackAsync(id, step.Key, stop)) await drawer.TakeBackAsync(taken, stop);
+        }
+        else
+        {
+            var ended = entry.What == TickWhat.Start ? await ticks.StartAsync(id, step.Key, step.TimedAs, step.Tooth?.Kind, step.Bur?.Chosen?.Id, stop)
+                : await ticks.EndAsync(id, step.Key, stop) is { } one ? [one] : [];
+            if (entry.What == TickWhat.Stop && ended.Count == 0) return Problems.From(new Problem("not-running", "This step was not begun, so it can't be ended."));
+            foreach (var done in ended.Where(done => done.BurId is not null)) await drawer.UseAsync(done.BurId!, CaseSheets.CutOn(row, done.Tooth), true, id, done.Tooth, stop);
+        }
         // The ledger may just have changed.
         return TypedResults.Ok(await ViewAsync(row, sheet, await sheets.BenchAsync(stop), sheets, ticks, store, stop));
     }
@@ -87,30 +92,8 @@ public static class RunSheetEndpoints
         return new($"case-{row.Id}@dentelle", begin, begin.AddMinutes(Math.Ceiling(sheet.Minutes)), $"{CaseSheets.NameOf(row)}: {teeth}", string.Join('\n', lines));
     }
 
-    private static async Task<Ok<TrayView>> Tray(DateOnly? day, CaseStore store, CaseSheets sheets, TimeProvider clock, CancellationToken stop)
-    {
-        var wanted = day ?? DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
-        var bench = await sheets.BenchAsync(stop);
-        var (visits, trays, needs) = (new List<VisitTime>(), new List<(string, RunSheet)>(), new List<(string, IReadOnlyDictionary<string, int>)>());
-        Handbook? handbook = null;
-        foreach (var row in (await store.AllAsync(stop)).Where(row => row.Units.Count > 0))
-        {
-            if (!sheets.Of(row, bench).Is(out var sheet, out _)) continue;
-            handbook ??= sheets.HandbookOf(row);
-            var minutes = Math.Ceiling(sheet.Minutes);
-            visits.Add(new(row.Id, minutes, Math.Round(sheet.Free.Sum(free => free.End - free.Start)), sheet.BurChanges, row.VisitAt?.AddMinutes(minutes)));
-            if (!CaseSheets.IsAhead(row)) continue;
-            needs.Add((CaseSheets.NameOf(row), BursOf(sheet)));
-            if (DateOnly.FromDateTime(row.VisitAt!.Value.ToLocalTime()) == wanted) trays.Add((CaseSheets.NameOf(row), sheet));
-        }
-        if (handbook is null) return TypedResults.Ok(new TrayView(visits, [], []));
-        var dry = handbook.Sheets.Limits.DryPlasticUses.Value;
-        var today = trays.SelectMany(tray => BursOf(tray.Item2).Keys).ToHashSet();
-        return TypedResults.Ok(new TrayView(visits, TrayList.Of(trays, handbook.Protocol), [.. Forecast.Of(bench.Ledgers, needs, dry).Select(Said), .. Warnings(bench.Ledgers, today, dry)]));
-    }
-
     /// <summary>What should be seen to before some burs are used.</summary>
-    private static IEnumerable<string> Warnings(IReadOnlyList<BurLedger> ledgers, IReadOnlySet<string> burs, double dryPlasticMost) =>
+    internal static IEnumerable<string> Warnings(IReadOnlyList<BurLedger> ledgers, IReadOnlySet<string> burs, double dryPlasticMost) =>
         from ledger in ledgers where burs.Contains(ledger.Bur.Id) let text = ledger.Warning(dryPlasticMost) where text is not null select $"{ledger.Bur.Name}: {text.LowerFirst()}.";
 
     internal static string Said(BurShortage shortage) =>

@@ -484,6 +484,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day/tray.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printTray"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawer": {
         parameters: {
             query?: never;
@@ -654,7 +670,7 @@ export interface components {
         /** @enum {unknown} */
         BuildOutSchool: "uniform" | "room-driven";
         /** @enum {unknown} */
-        BurChange: "used-on-tooth" | "used-on-plastic" | "sterilised" | "worn" | "not-worn" | "new-piece" | "one-more" | "one-less" | "limit";
+        BurChange: "used-on-tooth" | "used-on-plastic" | "used-on-wet-plastic" | "sterilised" | "worn" | "not-worn" | "new-piece" | "one-more" | "one-less" | "limit";
         BurChangeEntry: {
             what: components["schemas"]["BurChange"];
             /**
@@ -918,6 +934,11 @@ export interface components {
              * @description Preparations cut with the piece in use.
              */
             uses: number;
+            /**
+             * Format: int32
+             * @description How many of them on plastic.
+             */
+            usesOnPlastic: number;
             /** Format: int32 */
             usesMost?: null | number;
             /**
@@ -1058,6 +1079,8 @@ export interface components {
             gapMm: {
                 [key: string]: number;
             };
+            /** @description Sides on which no tooth stands beside it. */
+            noNeighbour: components["schemas"]["ProximalSide"][];
             /** Format: double */
             shadeSteps: number;
             fillings: components["schemas"]["FillingInput"][];
@@ -1091,6 +1114,7 @@ export interface components {
             noAntagonist: boolean;
             heavyGrinding: boolean;
             boggyGum: boolean;
+            thinGum: boolean;
             epinephrineSensitive: boolean;
             coldSensitive: boolean;
             typodont: boolean;
@@ -1732,6 +1756,11 @@ export interface components {
             viewChanges: number;
             /** Format: double */
             minutes: number;
+            /**
+             * Format: double
+             * @description No order with as few changes as the best one ends sooner.
+             */
+            leastMinutes: number;
             /**
              * Format: int32
              * @description No order has fewer bur changes.
@@ -2905,6 +2934,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrayView"];
+                };
+            };
+        };
+    };
+    printTray: {
+        parameters: {
+            query?: {
+                day?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
         };

@@ -6,10 +6,10 @@
   const groups = $derived(Object.entries(Object.groupBy(tray.items, (item) => item.group)));
 </script>
 
-<aside class="tray min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-7" aria-label="Tray for today">
+<aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-7" aria-label="Tray for today">
   <div class="flex items-baseline">
     <h2 class="text-[23px] leading-none">Tray for today</h2>
-    <button class="line-button ml-auto" onclick={() => print()}>Print</button>
+    <a class="line-button ml-auto" href="/api/day/tray.pdf" target="_blank">Print page</a>
   </div>
   {#each tray.warnings as warning (warning)}
     <p class="mt-2 border-l-4 border-over pl-2 text-[14px]">{warning}</p>
@@ -26,15 +26,3 @@
     {/each}
   {/each}
 </aside>
-
-<style>
-  @media print {
-    .tray {
-      position: fixed;
-      inset: 0;
-      border: 0;
-      overflow: visible;
-      z-index: 10;
-    }
-  }
-</style>

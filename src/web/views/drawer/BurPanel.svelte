@@ -34,6 +34,10 @@
     <dd class="measure text-[20px]">{bur.pieces}</dd>
     <dt>Cut with the one in use</dt>
     <dd class="measure text-[20px]">{bur.uses}{bur.usesMost ? ` of ${bur.usesMost}` : ''}</dd>
+    {#if bur.usesOnPlastic > 0}
+      <dt>of these on plastic</dt>
+      <dd class="measure text-[20px]">{bur.usesOnPlastic}</dd>
+    {/if}
     <dt>Sterilised</dt>
     <dd class="measure text-[20px]">{bur.sterilised}</dd>
     {#if bur.left !== null && bur.left !== undefined}
@@ -56,6 +60,7 @@
   <div class="mt-3 flex flex-wrap gap-2">
     <button class="pill" onclick={() => onchange('used-on-tooth')}>Used on a tooth</button>
     <button class="pill" onclick={() => onchange('used-on-plastic')}>Used on plastic, dry</button>
+    <button class="pill" onclick={() => onchange('used-on-wet-plastic')}>Used on plastic, wet</button>
     <button class="pill" onclick={() => onchange('sterilised')}>Sterilised</button>
     {#if bur.worn}
       <button class="pill" onclick={() => onchange('not-worn')}>Not worn after all</button>

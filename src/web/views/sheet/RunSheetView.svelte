@@ -5,13 +5,11 @@
   import { route } from '../../router';
   import SheetMargin from './SheetMargin.svelte';
   import { SheetState } from './sheetState.svelte';
+  import StepList from './StepList.svelte';
   import StepPanel from './StepPanel.svelte';
-  import StepRow from './StepRow.svelte';
 
   const id = $derived(route.getParams('/case/:id/sheet').id);
   const sheet = $derived(new SheetState(id, decodeURIComponent(location.hash.slice(1))));
-  let list = $state<HTMLElement | null>(null);
-  let dragged = $state('');
 
   $effect(() => {
     shared.caseId = id;
@@ -20,10 +18,6 @@
   $effect(() => {
     void sheet.draw(sheet.current?.tooth);
   });
-  $effect(() => {
-    list?.querySelector(`[data-key="${CSS.escape(sheet.selected)}"]`)?.scrollIntoView({ block: 'nearest' });
-  });
-
   function shift(by: number) {
     const at = sheet.steps.findIndex((step) => step.key === sheet.current?.key);
     if (sheet.current) void sheet.move(sheet.current.key, at + by);
@@ -60,26 +54,9 @@
 {:else if sheet.view}
   <div class="grid h-full grid-cols-[176px_minmax(0,1fr)_272px] xl:grid-cols-[208px_minmax(0,1fr)_318px]">
     <SheetMargin {sheet} />
-    <section class="min-h-0 overflow-y-auto pb-8" aria-label="Steps" bind:this={list}>
+    <section class="min-h-0 overflow-y-auto pb-8" aria-label="Steps">
       <h1 class="sr-only">Run sheet, case {sheet.view.number}, {sheet.view.patient}</h1>
-      <ol>
-        {#each sheet.steps as step, i (step.key)}
-          <li
-            draggable="true"
-            ondragstart={() => (dragged = step.key)}
-            ondragover={(event) => event.preventDefault()}
-            ondrop={() => void sheet.move(dragged, i)}
-          >
-            <StepRow
-              {step}
-              {sheet}
-              first={i === 0}
-              last={i === sheet.steps.length - 1}
-              head={i === 0 || sheet.steps[i - 1]?.phase !== step.phase}
-            />
-          </li>
-        {/each}
-      </ol>
+      <StepList {sheet} />
     </section>
     {#if sheet.current}
       <StepPanel step={sheet.current} {sheet} ontick={tick} onshift={shift} />

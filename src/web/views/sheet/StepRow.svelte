@@ -22,7 +22,7 @@
   <p class="quiet border-b border-hairline px-6 pt-3 pb-0.5">{phases[step.phase]}</p>
 {/if}
 <button
-  class="row grid min-h-12 w-full items-center gap-x-3 border-l-4 px-5 text-left hover:bg-leaf"
+  class="row grid min-h-12 w-full items-center gap-x-3 border-l-4 pr-12 pl-5 text-left hover:bg-leaf"
   class:current={sheet.current?.key === step.key}
   data-key={step.key}
   aria-current={sheet.current?.key === step.key ? 'step' : undefined}
