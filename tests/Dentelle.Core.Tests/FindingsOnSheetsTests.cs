@@ -81,6 +81,7 @@ public class FindingsOnSheetsTests
         Assert.Equal(["2", "1", "0", "1"], [Second("11 crown mc", new()), Second("14 crown mc", new()), Second("14 crown mc", new() { ThinGum = true }), Second("35 crown mc", new() { ThinGum = true })]);
         var tray = TrayList.Of([("Case 1", Sheet("11 crown mc", new() { EpinephrineSensitive = true }))], Shipped.Protocol);
         Assert.Equal(["00, plain", "2, plain"], tray.Where(item => item.Group == "Cords").Select(item => item.Name));
+        Assert.Contains(TrayList.Of([("Case 1", Sheet("36 crown zirconia margin-first"))], Shipped.Protocol), item => item is { Group: "Cords", Name: "00, plain" });
         Assert.Contains(Steps(Sheet("11 crown mc", new() { BoggyGum = true }), "second-cord")[0].Cautions, caution => caution.Contains("astringent", StringComparison.Ordinal));
     }
 
@@ -94,5 +95,14 @@ public class FindingsOnSheetsTests
         Assert.Equal("provisional-cast", Steps(Sheet("11 veneer butt", null, ("provisional", "cast")), "provisional", "provisional-cast").Single().Code);
         Assert.Contains("wetted", Steps(Sheet("11 veneer butt", null, ("provisional-hold", "wetted")), "provisional")[0].Hint, StringComparison.Ordinal);
         Assert.Contains(Steps(Sheet("11 veneer butt", null, ("provisional-hold", "spot-etched")), "provisional")[0].Cautions, caution => caution.Contains("Photograph", StringComparison.Ordinal));
+    }
+
+    [Fact(DisplayName = "A plastic tooth is neither numbed nor has it gum or shade, and its mould seam goes first")]
+    public void Plastic()
+    {
+        var sheet = Sheet("11 crown mc plastic");
+        Assert.Empty(Steps(sheet, "anaesthesia", "shade", "first-cord", "second-cord"));
+        Assert.Equal("seam", sheet.Steps.First(step => step.Step.Tooth is not null).Step.Code);
+        Assert.NotEmpty(Steps(Sheet("11 crown mc"), "anaesthesia", "shade", "first-cord", "second-cord"));
     }
 }

@@ -62,6 +62,7 @@ internal sealed class UnitSteps
     /// <summary>Steps that only some findings or habits call for.</summary>
     private bool Needed(StepEntry entry) => entry.Code switch
     {
+        "first-cord" => !plan.Assessment.Findings.Typodont,
         "protect-neighbour" => tooth.HasNeighbour(ProximalSide.Mesial) || tooth.HasNeighbour(ProximalSide.Distal),
         "caries" or "void-fill" => plan.Assessment.Findings.Caries && (entry.Code == "caries" || protocol.Takes("void", "fill")),
         "facial-groove" => school.School == CuttingSchool.ThreeBur || protocol.Takes("hold-and-bond", "both"),

@@ -51,13 +51,21 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
         private readonly Dictionary<ToothCode, SchoolEntry> schools = [];
         private readonly List<(SchoolEntry School, IReadOnlyList<IReadOnlyList<SheetStep>> Stages)> teeth = [];
         private readonly List<string> lastOfEach = [];
-        private bool ceramic, dam;
+        private static readonly Dictionary<string, string> Reasons = new(StringComparer.Ordinal)
+        {
+            ["anaesthesia"] = "Nothing is cut before the anaesthetic works",
+            ["shade"] = "The shade is taken before the tooth dries",
+            ["index"] = "The index is taken of the uncut tooth",
+        };
+
+        private bool ceramic, dam, plastic = true;
 
         public void Add(Plan plan, SchoolEntry school)
         {
             var unit = new UnitSteps(plan, school, protocol, table, drawer, inUse);
-            var stages = unit.Stages();
+            IReadOnlyList<SheetStep>[] stages = [.. unit.Stages().Select(stage => (IReadOnlyList<SheetStep>)[.. stage.Select(step => Noted(step, plan))])];
             ceramic |= plan.MaterialClass != MaterialClass.Metal;
+            plastic &= plan.Assessment.Findings.Typodont;
             schools[plan.Tooth] = school;
             teeth.Add((school, stages));
             var before = Before(plan, school, unit);
@@ -82,19 +90,17 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
         public VisitSteps Done(IReadOnlyList<SchoolEntry> offered)
         {
             AcrossTeeth();
-            var first = Visit("anaesthesia");
-            string[] idle = ceramic ? ["shade", "index"] : ["index"];
-            SheetStep[] meanwhile = [.. idle.Select(Visit)];
-            var cutting = steps.Where(step => step.Tooth is not null).ToArray();
-            var starts = cutting.Where(step => order.All(edge => edge.Then != step.Key)).ToArray();
+            // Plastic teeth feel nothing and have no shade.
+            SheetStep[] meanwhile = ceramic && !plastic ? [Visit("shade"), Visit("index")] : [Visit("index")];
+            SheetStep[] opening = plastic ? meanwhile : [Visit("anaesthesia"), .. meanwhile];
+            var starts = steps.Where(step => step.Tooth is not null && order.All(edge => edge.Then != step.Key)).ToArray();
             var impression = Visit("impression");
             var bite = Visit("bite");
             var provisional = Provisional();
-            steps.InsertRange(0, [first, .. meanwhile]);
+            steps.InsertRange(0, opening);
             foreach (var start in starts)
             {
-                order.Add(new(first.Key, start.Key, "Nothing is cut before the anaesthetic works", true));
-                foreach (var step in meanwhile) order.Add(new(step.Key, start.Key, step.Code == "shade" ? "The shade is taken before the tooth dries" : "The index is taken of the uncut tooth"));
+                foreach (var step in opening) order.Add(new(step.Key, start.Key, Reasons[step.Code], step.WaitMinutes > 0));
             }
             if (steps.FirstOrDefault(step => step.Code == "rubber-dam") is { } rubber)
             {
@@ -113,6 +119,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             var found = plan.Assessment.Findings;
             var inSchool = school.Stages.SelectMany(stage => stage).ToHashSet();
             var codes = new List<string>();
+            if (found.Typodont) codes.Add("seam");
             if (found.Crest is not null) codes.Add("sounding");
             if (protocol.Takes("cord-time", "before") && AtGum(plan)) codes.Add("first-cord");
             // After an early first cord, and before anything that could fall into the throat.
@@ -185,7 +192,8 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
                 : step with { Hint = "Teeth wetted, so that resin does not stick" };
         }
 
-        private static bool AtGum(Plan plan) => plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero);
+        /// <summary>Whether a margin lies where the gum is in its way; that of a plastic tooth is not.</summary>
+        private static bool AtGum(Plan plan) => !plan.Assessment.Findings.Typodont && plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero);
 
         private void Chain(IReadOnlyList<SheetStep> chain, string where)
         {

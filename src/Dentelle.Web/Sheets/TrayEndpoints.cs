@@ -48,6 +48,9 @@ public static class TrayEndpoints
         if (handbook is null) return new TrayView(visits, [], []);
         var dry = handbook.Sheets.Limits.DryPlasticUses.Value;
         var today = trays.SelectMany(tray => RunSheetEndpoints.BursOf(tray.Item2).Keys).ToHashSet();
-        return new TrayView(visits, TrayList.Of(trays, handbook.Protocol), [.. Forecast.Of(bench.Ledgers, needs, dry).Select(RunSheetEndpoints.Said), .. RunSheetEndpoints.Warnings(bench.Ledgers, today, dry)]);
+        var shortages = Forecast.Of(bench.Ledgers, needs, dry);
+        // What runs out is said once, with the case it runs out with.
+        today.ExceptWith(shortages.Select(shortage => shortage.Bur.Id));
+        return new TrayView(visits, TrayList.Of(trays, handbook.Protocol), [.. shortages.Select(RunSheetEndpoints.Said), .. RunSheetEndpoints.Warnings(bench.Ledgers, today, dry)]);
     }
 }

@@ -29,7 +29,7 @@
   {/each}
 
   <h3 class="mt-5 text-[17px] text-soft">Ledger</h3>
-  <dl class="grid grid-cols-[1fr_auto] gap-y-1">
+  <dl class="grid grid-cols-[1fr_auto] gap-y-1 [&_dd]:text-right">
     <dt>Pieces</dt>
     <dd class="measure text-[20px]">{bur.pieces}</dd>
     <dt>Cut with the one in use</dt>
