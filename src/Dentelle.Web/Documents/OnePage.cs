@@ -18,4 +18,12 @@ internal static class OnePage
         document.Save(bytes);
         return bytes.ToArray();
     }
+
+    /// <summary>As much of a text as fits into a width.</summary>
+    public static string Fitting(XGraphics page, string text, XFont font, double width)
+    {
+        if (page.MeasureString(text, font).Width <= width) return text;
+        while (text.Length > 1 && page.MeasureString(text + "…", font).Width > width) text = text[..^1];
+        return text.TrimEnd(' ', '·') + "…";
+    }
 }

@@ -11,6 +11,9 @@ internal static class RunSheetPage
     private const double Edge = 36, Right = 559, Top = 96, Bottom = 772;
     private const double MostRow = 22, PointsPerMm = 2.2;
 
+    /// <summary>Where the columns begin.</summary>
+    private const double Name = Edge + 112, Depth = Edge + 262, Place = Edge + 372;
+
     public static byte[] Write(RunSheetView view, DateTimeOffset printed) => OnePage.Write($"run sheet, case {view.Number}", printed, page =>
     {
         Head(page, view);
@@ -40,13 +43,15 @@ internal static class RunSheetPage
         page.DrawString(view.VisitAt is { } visit ? $"{visit.AddMinutes(step.Start).ToLocalTime():HH:mm}" : $"{Math.Floor(step.Start):0} min", small, Ink.Brush(Ink.Soft), new XPoint(Edge, middle + 2));
         page.DrawString(step.Tooth ?? "", text, Ink.Brush(Ink.Text), new XPoint(Edge + 28, middle + 2));
         if (step.BurId is { } id && view.Burs.TryGetValue(id, out var bur)) BurDrawing.Lying(page, bur, step.SinkMm, Edge + 64, middle, Math.Min(PointsPerMm, height / (2.2 * bur.LargestMm)));
-        page.DrawString(Short(step.Part is null ? step.Name : $"{step.Name}, {step.Part}", 44), text, Ink.Brush(Ink.Text), new XPoint(Edge + 112, middle - 0.5));
-        page.DrawString(step.BurName ?? step.Tool ?? "by hand", small, Ink.Brush(Ink.Soft), new XPoint(Edge + 112, middle + size));
-        var depth = step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "";
-        page.DrawString(Short(depth, 42), small, Ink.Brush(Ink.Text), new XPoint(Edge + 286, middle - 0.5));
-        page.DrawString(string.Join(" · ", new[] { step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "", step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "" }.Where(part => part.Length > 0)), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 286, middle + size));
-        if (step.View is { } place) page.DrawString(Short($"{place.Position}, head {place.Head}{(place.Sight == Core.Sequencing.Sight.Mirror ? ", mirror" : "")}", 38), small, Ink.Brush(Ink.Soft), new XPoint(Edge + 412, middle - 0.5));
-        page.DrawString(Short(step.Check ?? "", 38), small, Ink.Brush(Ink.Text), new XPoint(Edge + 412, middle + size));
+        Say(step.Part is null ? step.Name : $"{step.Name}, {step.Part}", text, Ink.Text, Name, Depth, middle - 0.5);
+        Say(step.BurName ?? step.Tool ?? "by hand", small, Ink.Soft, Name, Depth, middle + size);
+        Say(step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "", small, Ink.Text, Depth, Place, middle - 0.5);
+        string[] more = [step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "", step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "", step.LipMm is { } lip ? $"lip of {new Mm(lip)}: chip it away" : ""];
+        Say(string.Join(" · ", more.Where(part => part.Length > 0)), small, Ink.Soft, Depth, Place, middle + size);
+        if (step.View is { } place) Say($"{place.Position}, head {place.Head}{(place.Sight == Core.Sequencing.Sight.Mirror ? ", mirror" : "")}", small, Ink.Soft, Place, Right, middle - 0.5);
+        Say(step.Check ?? "", small, Ink.Text, Place, Right, middle + size);
+
+        void Say(string words, XFont font, XColor colour, double from, double to, double at) => page.DrawString(OnePage.Fitting(page, words, font, to - from - 4), font, Ink.Brush(colour), new XPoint(from, at));
     }
 
     private static void Foot(XGraphics page, RunSheetView view, DateTimeOffset printed)
@@ -54,10 +59,9 @@ internal static class RunSheetPage
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 780, Right, 780);
         var soft = Ink.Brush(Ink.Soft);
         var y = 791.0;
-        foreach (var missing in view.Sheet.Missing.Take(2)) page.DrawString(Short($"Not in the drawer: {missing.Wanted}. Instead: {missing.Instead}.", 120), SheetFonts.TextFont(8, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, (y += 10) - 10));
+        var bold = SheetFonts.TextFont(8, bold: true);
+        foreach (var missing in view.Sheet.Missing.Take(2)) page.DrawString(OnePage.Fitting(page, $"Not in the drawer: {missing.Wanted}. Instead: {missing.Instead}.", bold, Right - Edge), bold, Ink.Brush(Ink.Text), new XPoint(Edge, (y += 10) - 10));
         page.DrawString("Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.", SheetFonts.TextFont(8), soft, new XPoint(Edge, y));
         page.DrawString($"Cut under water with light pressure; protect the neighbour and the gum. Assumed minutes are the practice's to correct. Printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), soft, new XPoint(Edge, y + 10));
     }
-
-    private static string Short(string text, int most) => text.Length <= most ? text : text[..(most - 1)].TrimEnd() + "…";
 }

@@ -51,14 +51,7 @@ internal static class TrayPage
         page.DrawString(item.Count.ToString(CultureInfo.InvariantCulture), SheetFonts.NumberFont(size * 1.3), Ink.Brush(Ink.Text), new XPoint(Edge + 20, middle + (size * 0.4)));
         if (item.BurId is { } id && burs.TryGetValue(id, out var bur)) BurDrawing.Lying(page, bur, null, Edge + 36, middle, Math.Min(PointsPerMm, row / (1.3 * bur.LargestMm)));
         page.DrawString(item.Name, SheetFonts.TextFont(size), Ink.Brush(Ink.Text), new XPoint(Edge + 84, middle + (size * 0.35)));
-        page.DrawString(Fitting(page, string.Join(" · ", item.For), SheetFonts.TextFont(size - 1), Right - Edge - 300), SheetFonts.TextFont(size - 1), Ink.Brush(Ink.Soft), new XPoint(Edge + 300, middle + (size * 0.35)));
+        page.DrawString(OnePage.Fitting(page, string.Join(" · ", item.For), SheetFonts.TextFont(size - 1), Right - Edge - 300), SheetFonts.TextFont(size - 1), Ink.Brush(Ink.Soft), new XPoint(Edge + 300, middle + (size * 0.35)));
         page.DrawLine(Ink.Line(Ink.Hairline, 0.3), Edge, y + row, Right, y + row);
-    }
-
-    private static string Fitting(XGraphics page, string text, XFont font, double width)
-    {
-        if (page.MeasureString(text, font).Width <= width) return text;
-        while (text.Length > 1 && page.MeasureString(text + "…", font).Width > width) text = text[..^1];
-        return text.TrimEnd(' ', '·') + "…";
     }
 }
