@@ -30,7 +30,7 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
             return new(best, WhyThis(best, need, tolerance), null, second, lacks ? Wanted(need) : null, lacks ? Makeshift(best, need, tolerance) : null);
         }
         // Another grit of the right shape, or any straight shape: said as a makeshift.
-        var makeshift = wanted.Concat(drawer.Where(bur => bur.Family.CutsWalls() && (bur.Family is BurFamily.Needle or BurFamily.Interproximal) == (need.Role.Use == BurUse.Through) && bur.Grit is Grit.Medium or Grit.Fine)).OrderBy(bur => Off(bur, need, tolerance) + (need.Families.Contains(bur.Family) ? 0 : 5)).FirstOrDefault();
+        var makeshift = wanted.Concat(drawer.Where(bur => bur.Family.CutsWalls() && (bur.Family is BurFamily.Needle or BurFamily.Interproximal) == (need.Role.Use == BurUse.Through) && bur.Grit is Grit.Medium or Grit.Fine)).OrderBy(bur => Off(bur, need, tolerance) + (need.Families.Contains(bur.Family) ? 0 : 5)).ThenBy(bur => bur.Id, StringComparer.Ordinal).FirstOrDefault();
         return makeshift is null
             ? new(null, "Nothing in the drawer will do", null, null, Wanted(need), "Get one before the visit, or change the order of steps")
             : new(makeshift, "The nearest the drawer has", null, null, Wanted(need), Makeshift(makeshift, need, tolerance));
@@ -40,9 +40,12 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
     private static double Off(Bur bur, BurNeed need, Mm tolerance)
     {
         var family = Math.Max(0, need.Families.ToList().IndexOf(bur.Family));
-        var grit = Math.Max(0, need.Role.Grits.ToList().IndexOf(bur.Grit));
-        return Fit(bur, need, tolerance) + (0.12 * family) + (0.2 * grit);
+        return Fit(bur, need, tolerance) + (0.12 * family) + (0.2 * GritsOff(bur.Grit, need.Role.Grits));
     }
+
+    /// <summary>How many places down the list of wanted grits it stands; for one that is not wanted, past the list by as many bands as it is finer or coarser.</summary>
+    private static int GritsOff(Grit grit, IReadOnlyList<Grit> wanted) => wanted.ToList().IndexOf(grit) is >= 0 and var at ? at
+        : wanted.Count == 0 ? 0 : wanted.Count - 1 + wanted.Min(other => Math.Abs(other - grit));
 
     private static double Fit(Bur bur, BurNeed need, Mm tolerance)
     {

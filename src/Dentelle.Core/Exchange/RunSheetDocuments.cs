@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Sequencing;
@@ -46,13 +47,14 @@ public sealed record FreeDocument(double From, double To, string After);
 /// <param name="For">Names of the steps it is for.</param>
 public sealed record MissingBur(string Wanted, string Instead, IReadOnlyList<string> For);
 
-/// <param name="Bur">ISO 6360 number; absent where the number of its shape is not known, or no bur is used.</param>
+/// <param name="Bur">ISO 6360 number; null where the number of its shape is not known, or no bur is used.</param>
 /// <param name="Mark">To which mark of the bur the deepest of it is sunk.</param>
 /// <param name="TakesUp">Whether another bur or rotary tool is taken in hand for it.</param>
 public sealed record StepDocument(
-    int Order, string Key, string Code, StepPhase Phase, string Name, string? Tooth, string? Part, IReadOnlyList<string> Zones, IReadOnlyList<Segment> Segments, IReadOnlyList<CutDocument> Cuts,
-    string? Bur, string? BurId, string? BurName, string? BurWhy, string? Mark, string? RunnerUp, string? Missing, string? Instead, string? Tool, bool TakesUp,
-    double? SinkMm, double? RemainingMm, double? LipMm, double? TiltDeg, string? Stroke, string? Hint, StepSpeed Speed, bool Water, StepView? View, string? Assistant, string? Check, string? Gauge,
+    int Order, string Key, string Code, StepPhase Phase, string Name, [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] string? Tooth, string? Part, IReadOnlyList<string> Zones, IReadOnlyList<Segment> Segments, IReadOnlyList<CutDocument> Cuts,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] string? Bur, string? BurId, string? BurName, string? BurWhy, string? Mark, string? RunnerUp, string? Missing, string? Instead, string? Tool, bool TakesUp,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] double? SinkMm, [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] double? RemainingMm, double? LipMm,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] double? TiltDeg, string? Stroke, string? Hint, StepSpeed Speed, bool Water, StepView? View, string? Assistant, string? Check, string? Gauge,
     double Start, double Minutes, bool Learned, double? WaitMinutes, IReadOnlyList<string> Cautions)
 {
     public static StepDocument From(TimedStep timed, bool takesUp, bool dry)

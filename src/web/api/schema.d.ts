@@ -1823,7 +1823,7 @@ export interface components {
             zones: string[];
             segments: components["schemas"]["Segment"][];
             cuts: components["schemas"]["CutDocument"][];
-            /** @description ISO 6360 number; absent where the number of its shape is not known, or no bur is used. */
+            /** @description ISO 6360 number; null where the number of its shape is not known, or no bur is used. */
             bur?: null | string;
             burId?: null | string;
             burName?: null | string;
