@@ -54,6 +54,24 @@ test('from plan to printed run sheet: the steps of a zone, the order, a move tha
   expect((await printed.body()).subarray(0, 4).toString()).toBe('%PDF');
 });
 
+test('where no neighbour stands no contact is opened; the tray of the day prints', async ({ page }) => {
+  await begin(page, '37 crown zirconia');
+  const findings = page.getByText('Findings', { exact: true });
+  await findings.click();
+  const saved = page.waitForResponse((answer) => answer.request().method() === 'PUT' && answer.ok());
+  await page.getByRole('group', { name: 'No neighbour' }).getByRole('button', { name: 'distal' }).click();
+  await saved;
+  await page.getByRole('link', { name: 'Run sheet' }).click();
+  const steps = page.getByRole('region', { name: 'Steps' });
+  await expect(steps.getByText('Contact opened, mesial')).toBeVisible();
+  await expect(steps.getByText('Contact opened, distal')).toHaveCount(0);
+
+  await page.getByRole('link', { name: 'Day' }).click();
+  const tray = page.getByRole('complementary', { name: 'Tray for today' });
+  const printed = await page.request.get((await tray.getByRole('link', { name: 'Print page' }).getAttribute('href'))!);
+  expect((await printed.body()).subarray(0, 4).toString()).toBe('%PDF');
+});
+
 for (const by of ['mouse', 'touch'] as const) {
   test(`a step is dragged by ${by} to where it may go; where it may not it goes back and says why`, async ({
     browser,
