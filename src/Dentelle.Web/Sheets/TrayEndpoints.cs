@@ -28,6 +28,8 @@ public static class TrayEndpoints
         return TypedResults.File(TrayPage.Write(await TrayAsync(wanted, store, sheets, stop), burs, wanted, clock.GetLocalNow()), "application/pdf");
     }
 
+    private static DateOnly DayOf(DateTime visit) => DateOnly.FromDateTime(visit.ToLocalTime());
+
     private static DateOnly Today(TimeProvider clock) => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
     private static async Task<TrayView> TrayAsync(DateOnly wanted, CaseStore store, CaseSheets sheets, CancellationToken stop)
@@ -35,7 +37,8 @@ public static class TrayEndpoints
         var bench = await sheets.BenchAsync(stop);
         var (visits, trays, needs) = (new List<VisitTime>(), new List<(string, RunSheet)>(), new List<(string, IReadOnlyDictionary<string, int>)>());
         Handbook? handbook = null;
-        foreach (var row in (await store.AllAsync(stop)).Where(row => row.Units.Count > 0))
+        // What was finished on days before has no chair time to come.
+        foreach (var row in (await store.AllAsync(stop)).Where(row => row.Units.Count > 0 && (row.VisitAt is not { } at || DayOf(at) >= wanted || CaseSheets.IsAhead(row))))
         {
             if (!sheets.Of(row, bench).Is(out var sheet, out _)) continue;
             handbook ??= sheets.HandbookOf(row);
@@ -43,7 +46,7 @@ public static class TrayEndpoints
             visits.Add(new(row.Id, minutes, Math.Round(sheet.Free.Sum(free => free.End - free.Start)), sheet.BurChanges, row.VisitAt?.AddMinutes(minutes)));
             if (!CaseSheets.IsAhead(row)) continue;
             needs.Add((CaseSheets.NameOf(row), RunSheetEndpoints.BursOf(sheet)));
-            if (DateOnly.FromDateTime(row.VisitAt!.Value.ToLocalTime()) == wanted) trays.Add((CaseSheets.NameOf(row), sheet));
+            if (DayOf(row.VisitAt!.Value) == wanted) trays.Add((CaseSheets.NameOf(row), sheet));
         }
         if (handbook is null) return new TrayView(visits, [], []);
         var dry = handbook.Sheets.Limits.DryPlasticUses.Value;

@@ -32,7 +32,8 @@
     {#if totals.toothByToothBurChanges !== null && totals.toothByToothBurChanges !== undefined}
       {totals.toothByToothBurChanges} tooth by tooth ·
     {/if}
-    {#if view.fewest}{view.fewest} would do{:else if totals.burChanges <= totals.lowerBound}no order has fewer{:else}at least {totals.lowerBound}{/if}
+    {#if view.fewest}{view.fewest} would do{:else if totals.burChanges <= totals.lowerBound}no order has fewer{:else}at
+      least {totals.lowerBound}{/if}
   </p>
   <p class="quiet">{totals.viewChanges} changes of place</p>
   {#if view.ownOrder}

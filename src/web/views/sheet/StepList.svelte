@@ -26,16 +26,12 @@
   });
 
   /** Where each phase is reached for the first time; a step of an earlier one may still follow. */
-  const heads = $derived.by(() => {
-    const found = new Set<string>();
-    let reached = -1;
-    for (const { id, step } of items) {
-      if (phases.indexOf(step.phase) <= reached) continue;
-      reached = phases.indexOf(step.phase);
-      found.add(id);
-    }
-    return found;
-  });
+  const heads = $derived(
+    items
+      .filter(({ step }, i) => items.slice(0, i).every((before) => rank(before.step) < rank(step)))
+      .map(({ id }) => id),
+  );
+  const rank = (step: Step) => phases.indexOf(step.phase);
 
   async function drop({ detail }: CustomEvent<DndEvent<Item>>) {
     items = detail.items;
@@ -56,7 +52,7 @@
 >
   {#each items as { id, step }, i (id)}
     <li class="relative bg-(--paper)">
-      <StepRow {step} {sheet} first={i === 0} last={i === items.length - 1} head={heads.has(id)} />
+      <StepRow {step} {sheet} first={i === 0} last={i === items.length - 1} head={heads.includes(id)} />
       <span use:dragHandle class="grip" aria-label="Move {step.name}{step.part ? `, ${step.part}` : ''}">
         <svg width="14" height="22" viewBox="0 0 14 22" aria-hidden="true">
           <path d="M3 4v14M7 4v14M11 4v14" />
