@@ -37,6 +37,56 @@ public class BurTests
     [InlineData("8063140015240x6", "other signs")]
     public void Wrong_codes(string text, string complaint) => Assert.Contains(complaint, IsoCode.Parse(text).Problem!.Sentence, StringComparison.Ordinal);
 
+    [Fact(DisplayName = "A number built of the standard's groups comes back as it went in, in groups too; any other text is refused with a sentence")]
+    public void Round_trip()
+    {
+        string[] shanks = ["314", "313", "204", "104"], grits = ["494", "504", "514", "524", "534", "544"];
+        Gen.Select(Gen.Int[0, 3], Gen.Int[1, 999], Gen.Int[0, 5], Gen.Int[1, 999]).Sample((shank, shape, grit, size) =>
+        {
+            var text = $"806{shanks[shank]}{shape:000}{grits[grit]}{size:000}";
+            var code = Shipped.Need(IsoCode.Parse(text));
+            Assert.Equal((text, size / 10.0), (code.ToString(), code.Size.Value));
+            Assert.Equal(code, Shipped.Need(IsoCode.Parse(code.Spaced)));
+        });
+        Gen.String[Gen.Char["0123456789 8065143x-\t"], 0, 22].Sample(text =>
+        {
+            if (!IsoCode.Parse(text).Is(out var code, out var problem)) Assert.EndsWith(".", problem.Sentence, StringComparison.Ordinal);
+            else Assert.Equal(string.Concat(text.Where(char.IsAsciiDigit)), code.ToString());
+        });
+    }
+
+    [Fact(DisplayName = "A depth told in the bur in hand, taken at its word, is that depth: to the hundredth where it adds, to what a hand can tell where it is a share")]
+    public void Words_hold() => Gen.Select(Gen.Int[5, 24], Gen.Int[5, 300]).Sample((tenths, hundredths) =>
+    {
+        var (tip, depth) = (tenths / 10.0, hundredths / 100.0);
+        var bur = new Bur("taper", BurFamily.TaperRound, BurMaterial.Diamond, Grit.Medium, tip, tip + 0.4, 8);
+        var words = BurChoice.DepthWords(bur, new(depth), Tolerance);
+        var (meant, within) = Meant(words, tip);
+        Assert.True(Math.Abs(meant - depth) <= within, $"{words} with a tip of {tip} is {meant}, not {depth}");
+    }, iter: 3000);
+
+    /// <summary>What somebody does who was told so, and how far off that may be.</summary>
+    private static (double Depth, double Within) Meant(string words, double tip)
+    {
+        if (words.Split(" and ") is [var mark, var more] && more.EndsWith(" more", StringComparison.Ordinal)) return (Whole(mark) + Number(more), 0.006);
+        if (words.StartsWith("all but ", StringComparison.Ordinal)) return (tip - Number(words[8..]), 0.006);
+        if (words is "the whole tip" or "half of the tip") return (Whole(words), Tolerance.Value + 1e-9);
+        if (words.Split(" of a ") is not [var share, var bur]) throw new InvalidOperationException($"Nobody could do this: {words}");
+        Assert.Equal(tip, Number(bur), 6);
+        if (char.IsAsciiDigit(share[0])) return (Number(share) * tip, 0.051 * tip);
+        var about = share.StartsWith("about ", StringComparison.Ordinal);
+        var part = (about ? share[6..] : share) switch
+        {
+            "a quarter of the width" => 0.25, "a third of the width" => 1.0 / 3, "half the width" => 0.5, "two thirds of the width" => 2.0 / 3, "three quarters of the width" => 0.75,
+            "the whole width" => 1, "one and a quarter widths" => 1.25, "one and a half widths" => 1.5, "one and three quarter widths" => 1.75, "twice the width" => 2,
+            "two and a half widths" => 2.5, "three widths" => 3, _ => throw new InvalidOperationException($"Nobody could do this: {words}"),
+        };
+        return (part * tip, about ? (0.25 * tip) + 1e-9 : 0.031);
+
+        double Whole(string of) => of == "the whole tip" ? tip : of == "half of the tip" ? tip / 2 : throw new InvalidOperationException($"Nobody could do this: {words}");
+        double Number(string text) => double.Parse(text.Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
+    }
+
     [Fact(DisplayName = "Whole and half tips, rings and necks give the depths the trade counts with (common practice)")]
     public void Check_sums()
     {
