@@ -29,6 +29,14 @@ internal sealed class ToothToCut(Plan plan)
             .Any(gap => side == (gap.Iso[0] != plan.Tooth.Iso[0] || gap.Position < plan.Tooth.Position ? ProximalSide.Mesial : ProximalSide.Distal));
     }
 
+    /// <summary>The side of the only neighbour; null where both sides have one, or none has.</summary>
+    public ProximalSide? OnlyNeighbour => (HasNeighbour(ProximalSide.Mesial), HasNeighbour(ProximalSide.Distal)) switch
+    {
+        (true, false) => ProximalSide.Mesial,
+        (false, true) => ProximalSide.Distal,
+        _ => null,
+    };
+
     /// <summary>Whether there is a contact to open: a neighbour, and no gap before it.</summary>
     public bool HasContact(ProximalSide side) => HasNeighbour(side) && !(plan.Assessment.Findings.Gap.TryGetValue(side, out var gap) && gap > Mm.Zero);
 

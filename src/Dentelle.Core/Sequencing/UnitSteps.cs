@@ -209,7 +209,9 @@ internal sealed class UnitSteps
     private SheetStep Plain(StepEntry entry)
     {
         var (choice, tool) = entry.Role is null ? (null, null) : Choose(RoleOf(entry), null, tooth.ClassAt(Segment.Facial));
-        return Step(entry, entry.Name, null, [], [], null, choice, tool, null);
+        // One neighbour alone is named by its side.
+        return entry.Code == "protect-neighbour" && tooth.OnlyNeighbour is { } side ? Step(entry, entry.Name.TrimEnd('s'), StepPart.Of(side), [], [], null, choice, tool, null)
+            : Step(entry, entry.Name, null, [], [], null, choice, tool, null);
     }
 
     private SheetStep Step(StepEntry entry, string name, StepPart? part, ZoneCut[] cuts, Segment[] segments, Mm? width, BurChoice? choice, string? tool, double? tilt, Mm? finished = null)
@@ -255,7 +257,7 @@ internal sealed class UnitSteps
         StepSurface.Facial => ViewSurface.Facial,
         StepSurface.Lingual => ViewSurface.Lingual,
         StepSurface.Occlusal => ViewSurface.Occlusal,
-        StepSurface.Proximal => tooth.HasNeighbour(ProximalSide.Mesial) ? ViewSurface.Mesial : ViewSurface.Distal,
+        StepSurface.Proximal => tooth.OnlyNeighbour == ProximalSide.Distal ? ViewSurface.Distal : ViewSurface.Mesial,
         StepSurface.Functional => Cusps.Of(plan.Tooth).First(cusp => cusp.IsFunctional(plan.Tooth, plan.Assessment.Crossbite)).IsFacial() ? ViewSurface.Facial : ViewSurface.Lingual,
         _ => null,
     };
