@@ -13,12 +13,8 @@ public class FindingsOnSheetsTests
 
     private static RunSheet Sheet(string line, FindingsInput? found, double? level, (string Question, string Side)[] sides)
     {
-        var protocol = Shipped.Protocol with
-        {
-            Disagreements = [.. Shipped.Protocol.Disagreements.Select(entry => sides.FirstOrDefault(side => side.Question == entry.Id) is { Side: { } side } ? entry with { Chosen = side } : entry)],
-        };
         var plan = Shipped.Plan(line, inputs => inputs with { Findings = found ?? inputs.Findings, MarginLevelMm = level is { } at ? new Dictionary<string, double> { ["facial"] = at } : inputs.MarginLevelMm });
-        return Shipped.Need(RunSheet.Make([plan], new(Shipped.Handbook.Drawer.Burs), protocol, Shipped.Handbook.Sheets));
+        return Shipped.Need(RunSheet.Make([plan], new(Shipped.Handbook.Drawer.Burs), Shipped.Taking(sides), Shipped.Handbook.Sheets));
     }
 
     private static SheetStep[] Steps(RunSheet sheet, params string[] codes) => [.. sheet.Steps.Select(timed => timed.Step).Where(step => codes.Contains(step.Code))];

@@ -1,8 +1,5 @@
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
-using Dentelle.Core.QuickLine;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Tests;
 
@@ -13,15 +10,13 @@ public class OwnOrderTests
 
     private static Answer<RunSheet> Make(Plan[] plans, IReadOnlyList<string>? wanted = null) => RunSheet.Make(plans, new(Shipped.Handbook.Drawer.Burs, Wanted: wanted), Shipped.Protocol, Shipped.Handbook.Sheets);
 
-    private static Plan[] Plans(string line) => [.. Shipped.Need(PlannedLine.JoinedPlans(Shipped.Need(QuickLineReader.Read(line, ToothNotation.Iso, Shipped.Protocol)).Units, Shipped.Handbook))];
-
     private static List<string> Keys(RunSheet sheet) => [.. sheet.Steps.Select(step => step.Step.Key)];
 
     [Theory(DisplayName = "Two neighbours change places exactly when nothing binds them; else the sentence names the step and the reason that binds them")]
     [MemberData(nameof(Lines))]
     public void Swaps(string line)
     {
-        var plans = Plans(line);
+        var plans = Shipped.Plans(line);
         var best = Shipped.Need(Make(plans));
         var keys = Keys(best);
         // What must come before what, followed through: the reference is the transitive closure by Warshall's scheme.
@@ -58,7 +53,7 @@ public class OwnOrderTests
     [MemberData(nameof(Lines))]
     public void Partly(string line)
     {
-        var plans = Plans(line);
+        var plans = Shipped.Plans(line);
         var keys = Keys(Shipped.Need(Make(plans)));
         Assert.Equal(keys, Keys(Shipped.Need(Make(plans, [.. keys.Where((_, i) => i % 3 != 1), "99/edge"]))));
         Assert.Equal(keys, Keys(Shipped.Need(Make(plans, []))));
@@ -67,7 +62,7 @@ public class OwnOrderTests
     [Fact(DisplayName = "How the teeth are named first does not change how few changes there are, nor when the visit ends")]
     public void Teeth_in_any_order()
     {
-        Plan[] plans = [.. Plans("36 crown zirconia"), .. Plans("37 crown metal"), .. Plans("25 onlay")];
+        Plan[] plans = [.. Shipped.Plans("36 crown zirconia"), .. Shipped.Plans("37 crown metal"), .. Shipped.Plans("25 onlay")];
         (int, int, double) Of(params int[] order) => Shipped.Need(Make([.. order.Select(i => plans[i])])) is var sheet ? (sheet.BurChanges, sheet.ViewChanges, Math.Round(sheet.LeastMinutes, 1)) : default;
         Assert.Single(new[] { Of(0, 1, 2), Of(2, 1, 0), Of(1, 0, 2), Of(2, 0, 1) }.Distinct());
     }

@@ -2,7 +2,6 @@ using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.QuickLine;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Teeth;
 
@@ -19,13 +18,8 @@ public class RunSheetTests
         ("21 crown lithium disilicate", CuttingSchool.FacialWithMargin), ("13 crown mc", null), ("36 partial-crown metal", null), ("13xx16 bridge mc", null),
     ];
 
-    private static Plan[] Plans(string line, Protocol protocol) => Shipped.Need(PlannedLine.JoinedPlans(Shipped.Need(QuickLineReader.Read(line, ToothNotation.Iso, protocol)).Units, Shipped.Handbook with { Protocol = protocol }));
-
     private static RunSheet Sheet(string line, CuttingSchool? school = null, Protocol? protocol = null, SheetRequest? request = null) =>
-        Shipped.Need(RunSheet.Make(Plans(line, protocol ?? Shipped.Protocol), request ?? new(Shipped.Handbook.Drawer.Burs, school), protocol ?? Shipped.Protocol, Shipped.Handbook.Sheets));
-
-    private static Protocol With(string question, string side) =>
-        Shipped.Protocol with { Disagreements = [.. Shipped.Protocol.Disagreements.Select(entry => entry.Id == question ? entry with { Chosen = side } : entry)] };
+        Shipped.Need(RunSheet.Make(Shipped.Plans(line, protocol ?? Shipped.Protocol), request ?? new(Shipped.Handbook.Drawer.Burs, school), protocol ?? Shipped.Protocol, Shipped.Handbook.Sheets));
 
     private static int At(RunSheet sheet, string code, string? tooth = null) => sheet.Steps.First(step => step.Step.Code == code && (tooth is null || step.Step.Tooth?.Iso == tooth)).Order;
 
@@ -72,11 +66,11 @@ public class RunSheetTests
     {
         foreach (var (line, chosen) in Cases)
         {
-            var schools = chosen is null ? (CuttingSchool?[])[null] : [.. Shipped.Handbook.Sheets.For(Plans(line, Shipped.Protocol)[0]).Select(entry => (CuttingSchool?)entry.School)];
+            var schools = chosen is null ? (CuttingSchool?[])[null] : [.. Shipped.Handbook.Sheets.For(Shipped.Plans(line)[0]).Select(entry => (CuttingSchool?)entry.School)];
             foreach (var school in schools)
             {
-                if (!RunSheet.Make(Plans(line, Shipped.Protocol), new(Shipped.Handbook.Drawer.Burs, school), Shipped.Protocol, Shipped.Handbook.Sheets).Is(out var sheet, out _)) continue;
-                foreach (var plan in Plans(line, Shipped.Protocol).Where(plan => plan.Restoration != Restoration.Pontic))
+                if (!RunSheet.Make(Shipped.Plans(line), new(Shipped.Handbook.Drawer.Burs, school), Shipped.Protocol, Shipped.Handbook.Sheets).Is(out var sheet, out _)) continue;
+                foreach (var plan in Shipped.Plans(line).Where(plan => plan.Restoration != Restoration.Pontic))
                 {
                     var steps = sheet.Steps.Select(timed => timed.Step).Where(step => step.Tooth == plan.Tooth).ToArray();
                     foreach (var zone in plan.Zones)
@@ -103,12 +97,12 @@ public class RunSheetTests
     {
         foreach (var line in (string[])["11 crown mc", "36 crown zirconia", "14 crown mc", "13 crown lithium disilicate"])
         {
-            var plan = Plans(line, Shipped.Protocol)[0];
+            var plan = Shipped.Plans(line)[0];
             var sheets = Shipped.Handbook.Sheets.For(plan).Select(school => string.Join(" ", Sheet(line, school.School).Steps.Select(step => $"{step.Step.Code}:{step.Step.InHand}"))).ToArray();
             Assert.True(sheets.Length >= 5);
             Assert.Equal(sheets.Length, sheets.Distinct().Count());
         }
-        var refused = RunSheet.Make(Plans("11 veneer butt", Shipped.Protocol), new(Shipped.Handbook.Drawer.Burs, CuttingSchool.AxialFirst), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!;
+        var refused = RunSheet.Make(Shipped.Plans("11 veneer butt"), new(Shipped.Handbook.Drawer.Burs, CuttingSchool.AxialFirst), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!;
         Assert.Equal(["veneer"], refused.Suggestions);
     }
 
@@ -131,25 +125,25 @@ public class RunSheetTests
     public void Settings()
     {
         const string line = "36 crown lithium disilicate";
-        Assert.DoesNotContain(Sheet(line, CuttingSchool.EdgeFirst, With("depth-guides", "none")).Steps, step => step.Step.Entry.Cut == StepCut.Guide);
-        Assert.Contains(Sheet(line, CuttingSchool.EdgeFirst, With("depth-guides", "plane")).Steps, step => step.Step.Name.StartsWith("Depth plane", StringComparison.Ordinal));
-        InTurn(Sheet(line, CuttingSchool.EdgeFirst, With("bevel-order", "before")), "bevel", "functional-occlusal");
-        InTurn(Sheet(line, CuttingSchool.EdgeFirst, With("bevel-order", "after")), "functional-occlusal", "bevel", "proximal");
-        InTurn(Sheet(line, CuttingSchool.EdgeFirst, With("bevel-order", "last")), "margin-shoulder", "bevel", "fine-walls");
-        InTurn(Sheet(line, CuttingSchool.EdgeFirst, With("lingual-order", "lingual-first")), "lingual", "separation");
-        InTurn(Sheet("11 crown mc", CuttingSchool.EdgeFirst, With("facial-order", "incisal-first")), "facial-incisal", "facial-gingival");
-        InTurn(Sheet(line, CuttingSchool.EdgeFirst, With("smoothing", "each-stage")), "fine-occlusal", "separation");
+        Assert.DoesNotContain(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("depth-guides", "none"))).Steps, step => step.Step.Entry.Cut == StepCut.Guide);
+        Assert.Contains(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("depth-guides", "plane"))).Steps, step => step.Step.Name.StartsWith("Depth plane", StringComparison.Ordinal));
+        InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("bevel-order", "before"))), "bevel", "functional-occlusal");
+        InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("bevel-order", "after"))), "functional-occlusal", "bevel", "proximal");
+        InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("bevel-order", "last"))), "margin-shoulder", "bevel", "fine-walls");
+        InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("lingual-order", "lingual-first"))), "lingual", "separation");
+        InTurn(Sheet("11 crown mc", CuttingSchool.EdgeFirst, Shipped.Taking(("facial-order", "incisal-first"))), "facial-incisal", "facial-gingival");
+        InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("smoothing", "each-stage"))), "fine-occlusal", "separation");
         Assert.Equal("disc", Sheet(line).Steps.First(step => step.Step.Code == "round-edges").Step.Tool);
-        Assert.NotNull(Sheet(line, null, With("edges", "fine-bur")).Steps.First(step => step.Step.Code == "round-edges").Step.Bur!.Chosen);
-        Assert.Contains(Sheet(line, CuttingSchool.EdgeFirst, With("halves", "half")).Steps, step => step.Step is { Code: "functional-occlusal", Part.Name: "mesial half" });
-        Assert.Contains(Sheet(line, null, With("hold-and-bond", "both")).Steps, step => step.Step.Code == "facial-groove");
+        Assert.NotNull(Sheet(line, null, Shipped.Taking(("edges", "fine-bur"))).Steps.First(step => step.Step.Code == "round-edges").Step.Bur!.Chosen);
+        Assert.Contains(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("halves", "half"))).Steps, step => step.Step is { Code: "functional-occlusal", Part.Name: "mesial half" });
+        Assert.Contains(Sheet(line, null, Shipped.Taking(("hold-and-bond", "both"))).Steps, step => step.Step.Code == "facial-groove");
         // Front margins lie at the gum: two cords after cutting, one, or the first before.
         Assert.Equal(2, Sheet("11 crown mc").Steps.Count(step => step.Step.Code is "first-cord" or "second-cord"));
-        Assert.Single(Sheet("11 crown mc", null, With("cord-count", "one")).Steps, step => step.Step.Code is "first-cord" or "second-cord");
-        InTurn(Sheet("11 crown mc", null, With("cord-time", "before")), "first-cord", "facial-gingival");
-                Assert.Equal(Sight.Direct, Sheet("16 crown zirconia", CuttingSchool.EdgeFirst, With("lingual-view", "move")).Steps.First(step => step.Step.Code == "lingual").Step.View!.Sight);
+        Assert.Single(Sheet("11 crown mc", null, Shipped.Taking(("cord-count", "one"))).Steps, step => step.Step.Code is "first-cord" or "second-cord");
+        InTurn(Sheet("11 crown mc", null, Shipped.Taking(("cord-time", "before"))), "first-cord", "facial-gingival");
+                Assert.Equal(Sight.Direct, Sheet("16 crown zirconia", CuttingSchool.EdgeFirst, Shipped.Taking(("lingual-view", "move"))).Steps.First(step => step.Step.Code == "lingual").Step.View!.Sight);
         Assert.Equal(Sight.Mirror, Sheet("16 crown zirconia", CuttingSchool.EdgeFirst).Steps.First(step => step.Step.Code == "lingual").Step.View!.Sight);
-        Assert.Contains(ZoneKind.FacialMiddleThird, Sheet("11 crown mc", CuttingSchool.EdgeFirst, With("gingival-plane", "two-thirds")).Steps.First(step => step.Step.Code == "facial-gingival").Step.Cuts.Select(cut => cut.Zone.Kind));
+        Assert.Contains(ZoneKind.FacialMiddleThird, Sheet("11 crown mc", CuttingSchool.EdgeFirst, Shipped.Taking(("gingival-plane", "two-thirds"))).Steps.First(step => step.Step.Code == "facial-gingival").Step.Cuts.Select(cut => cut.Zone.Kind));
     }
 
     [Fact(DisplayName = "What the drawer lacks is said with what to do instead: a shoulder of 1.2 with a 1.0 tip is the tip plus 0.2; canines get no football")]
@@ -182,7 +176,7 @@ public class RunSheetTests
         Assert.True(own.BurChanges >= best.BurChanges);
         keys.Remove("36/bevel");
         keys.Add("36/bevel");
-        var refused = RunSheet.Make(Plans("36 crown zirconia", Shipped.Protocol), new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, Wanted: keys), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!;
+        var refused = RunSheet.Make(Shipped.Plans("36 crown zirconia"), new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, Wanted: keys), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!;
         Assert.Contains("can’t go there", refused.Sentence, StringComparison.Ordinal);
         Assert.Contains("functional bevel", refused.Sentence, StringComparison.OrdinalIgnoreCase);
     }
@@ -204,7 +198,7 @@ public class RunSheetTests
         Assert.Equal((3, true), (Bevel(Learned(3, 2, 40)).Minutes, Bevel(Learned(3, 2, 40)).Learned));
         // Half a step is timed by itself: what the whole took says nothing of it.
         var halves = new LearnedTimes(new Dictionary<(string, ToothKind?), IReadOnlyList<double>> { [("functional-occlusal", ToothKind.Molar)] = [9, 9, 9], [("functional-occlusal/half", ToothKind.Molar)] = [4, 5, 6] });
-        var half = Sheet("36 crown zirconia", protocol: With("halves", "half"), request: new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, halves)).Steps.Where(step => step.Step.Code == "functional-occlusal");
+        var half = Sheet("36 crown zirconia", protocol: Shipped.Taking(("halves", "half")), request: new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, halves)).Steps.Where(step => step.Step.Code == "functional-occlusal");
         Assert.Equal([5, 5], half.Select(step => step.Minutes));
     }
 
@@ -213,7 +207,7 @@ public class RunSheetTests
     {
         Assert.True(Sheet("17 16 15 14 13 12 11 21 22 23 24 25 26 27 crown zirconia").Proven);
         var all = string.Join(' ', Enumerable.Range(1, 4).SelectMany(quadrant => Enumerable.Range(1, 8).Select(position => $"{quadrant}{position}")));
-        Assert.Equal("too-many-steps", RunSheet.Make(Plans($"{all} crown zirconia", Shipped.Protocol), new(Shipped.Handbook.Drawer.Burs), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!.Code);
+        Assert.Equal("too-many-steps", RunSheet.Make(Shipped.Plans($"{all} crown zirconia"), new(Shipped.Handbook.Drawer.Burs), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!.Code);
     }
 
     [Fact(DisplayName = "The tray holds each bur once a case, cords by tooth and region, and what the steps are checked with")]

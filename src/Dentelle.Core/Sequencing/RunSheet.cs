@@ -25,8 +25,8 @@ public sealed record RunSheet(
         if (!VisitSteps.Of(plans, request.School, protocol, table, request.Burs).Is(out var visit, out var problem)) return problem;
         if (!StepGraph.Of(visit).Is(out var graph, out problem)) return problem;
         var times = request.Times ?? LearnedTimes.None;
-        var (best, filling) = (graph.Best(), new WaitFilling(visit, table.Limits, times));
-        var order = filling.Fill(best.Order, graph.Changes);
+        var best = graph.Best();
+        var (order, least) = new WaitFilling(visit, table.Limits, times).Fill(best.Order, graph.Changes);
         if (request.Wanted is { } wanted)
         {
             if (!graph.InOrder(wanted, order).Is(out var own, out problem)) return problem;
@@ -34,7 +34,7 @@ public sealed record RunSheet(
         }
         var (tools, views) = graph.Changes(order);
         var (timed, free) = Timeline.Of([.. order.Select(i => visit.Steps[i])], visit.Order, table.Limits, times);
-        return new RunSheet(visit, timed, tools, views, best.LowerBound, best.Proven, graph.ToothByTooth(), free, timed[^1].End, filling.Least((best.ToolChanges, best.ViewChanges)));
+        return new RunSheet(visit, timed, tools, views, best.LowerBound, best.Proven, graph.ToothByTooth(), free, timed[^1].End, least);
     }
 }
 

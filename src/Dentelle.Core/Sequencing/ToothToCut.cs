@@ -53,12 +53,7 @@ internal sealed class ToothToCut(Plan plan)
         _ => Segment.Facial,
     };
 
-    public static ProximalSide? SideOf(ZoneKind kind) => kind switch
-    {
-        ZoneKind.Mesial or ZoneKind.MesialRidge => ProximalSide.Mesial,
-        ZoneKind.Distal or ZoneKind.DistalRidge => ProximalSide.Distal,
-        _ => null,
-    };
+    public static ProximalSide? SideOf(ZoneKind kind) => SideOf(SegmentOf(kind));
 
     public static ProximalSide? SideOf(Segment segment) => segment switch
     {

@@ -211,7 +211,7 @@ internal sealed class UnitSteps
         var (choice, tool) = entry.Role is null ? (null, null) : Choose(RoleOf(entry), null, tooth.ClassAt(Segment.Facial));
         // One neighbour alone is named by its side.
         return entry.Code == "protect-neighbour" && tooth.OnlyNeighbour is { } side ? Step(entry, entry.Name.TrimEnd('s'), StepPart.Of(side), [], [], null, choice, tool, null)
-            : Step(entry, entry.Name, null, [], [], null, choice, tool, null);
+            : Step(entry, entry.Name, null, [], [], null, choice, tool, null).WithCord(table.Cord(plan.Tooth), plan.Assessment.Findings);
     }
 
     private SheetStep Step(StepEntry entry, string name, StepPart? part, ZoneCut[] cuts, Segment[] segments, Mm? width, BurChoice? choice, string? tool, double? tilt, Mm? finished = null)

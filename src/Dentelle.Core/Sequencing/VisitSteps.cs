@@ -63,7 +63,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
         public void Add(Plan plan, SchoolEntry school)
         {
             var unit = new UnitSteps(plan, school, protocol, table, drawer, inUse);
-            IReadOnlyList<SheetStep>[] stages = [.. unit.Stages().Select(stage => (IReadOnlyList<SheetStep>)[.. stage.Select(step => Noted(step, plan))])];
+            var stages = unit.Stages();
             ceramic |= plan.MaterialClass != MaterialClass.Metal;
             plastic &= plan.Assessment.Findings.Typodont;
             schools[plan.Tooth] = school;
@@ -130,7 +130,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             if (found.Caries) codes.Add("caries");
             if (found.RootTreated) codes.Add("core");
             else if (found.Caries && protocol.Takes("void", "fill")) codes.Add("void-fill");
-            var made = codes.Where(code => !inSchool.Contains(code)).Select(unit.Single).OfType<SheetStep>().Select(step => Noted(step, plan)).ToList();
+            var made = codes.Where(code => !inSchool.Contains(code)).Select(unit.Single).OfType<SheetStep>().ToList();
             steps.AddRange(made);
             return made;
         }
@@ -150,29 +150,9 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
                 if (protocol.Takes("cord-count", "two")) codes.Add("second-cord");
                 if (opened is "paste" or "cap") codes.Add($"gum-{opened}");
             }
-            var made = codes.Select(unit.Single).OfType<SheetStep>().Select(step => Noted(step, plan)).ToList();
+            var made = codes.Select(unit.Single).OfType<SheetStep>().ToList();
             steps.AddRange(made);
             return made;
-        }
-
-        /// <summary>Cords by region, thinner for a thin gum, plain for who is sensitive to epinephrine; what boggy gum does.</summary>
-        private SheetStep Noted(SheetStep step, Plan plan)
-        {
-            var (cord, found) = (table.Cord(plan.Tooth), plan.Assessment.Findings);
-            return step.Code switch
-            {
-                "first-cord" => step with { Name = $"First cord, {cord.First}", Cord = $"{cord.First}, plain" },
-                "second-cord" => Second(found.ThinGum ? cord.ThinSecond ?? cord.Second : cord.Second),
-                _ => step,
-            };
-
-            SheetStep Second(string size)
-            {
-                var cautions = step.Cautions.ToList();
-                if (found.EpinephrineSensitive) cautions.Add("Sensitive to epinephrine: a plain cord.");
-                if (found.BoggyGum) cautions.Add("Boggy gum bleeds: astringent, or a new cord.");
-                return step with { Name = $"Second cord, {size}", Cord = found.EpinephrineSensitive ? $"{size}, plain" : size, Cautions = cautions };
-            }
         }
 
         private SheetStep Visit(string code)

@@ -11,8 +11,10 @@ internal sealed class WaitFilling(VisitSteps visit, SheetLimits limits, LearnedT
     private readonly Dictionary<string, double> work = visit.Steps.ToDictionary(step => step.Key, step => times.For(step, limits).Minutes);
 
     /// <summary>Moves runs of later steps into waits, as long as the visit gets shorter, no precedence is broken and no change is added.</summary>
+    /// <param name="order">An order with as few changes as can be.</param>
     /// <param name="changes">Changes of an order.</param>
-    public IReadOnlyList<int> Fill(IReadOnlyList<int> order, Func<IReadOnlyList<int>, (int Tools, int Views)> changes)
+    /// <returns>The order, and the minutes in which no order with so few changes ends sooner.</returns>
+    public (IReadOnlyList<int> Order, double LeastMinutes) Fill(IReadOnlyList<int> order, Func<IReadOnlyList<int>, (int Tools, int Views)> changes)
     {
         var (best, minutes, cost) = (order, Minutes(order), changes(order));
         var least = Least(cost);
@@ -26,21 +28,21 @@ internal sealed class WaitFilling(VisitSteps visit, SheetLimits limits, LearnedT
                 break;
             }
         }
-        return best;
+        return (best, least);
     }
 
     /// <summary>Nothing that keeps to so many changes ends sooner: the work, the changes, and waits that can't be filled.</summary>
-    public double Least((int Tools, int Views) changes)
+    private double Least((int Tools, int Views) changes)
     {
         var changing = (changes.Tools * limits.ChangeMinutes.Value) + (changes.Views * limits.ViewMinutes.Value);
         var gates = visit.Order.Where(edge => edge.Waits).GroupBy(edge => edge.Then, edge => edge.First)
-            .Select(gate => (Step: gate.Key, Firsts: gate.ToArray(), Earlier: Reach(gate.Key, before).Count)).OrderBy(gate => gate.Earlier).ToArray();
+            .Select(gate => (Step: gate.Key, Firsts: gate.ToArray(), Later: Reach(gate.Key, after))).OrderBy(gate => Reach(gate.Step, before).Count).ToArray();
         // Waits add up along a chain: where everything that is waited for comes after the step that waited before.
         var along = new double[gates.Length];
         for (var i = 0; i < gates.Length; i++)
         {
-            var sooner = Enumerable.Range(0, i).Where(k => gates[i].Firsts.All(Reach(gates[k].Step, after).Contains)).Select(k => along[k]).Append(0).Max();
-            along[i] = sooner + Idle(gates[i].Step, gates[i].Firsts, changing);
+            var sooner = Enumerable.Range(0, i).Where(k => gates[i].Firsts.All(gates[k].Later.Contains)).Select(k => along[k]).Append(0).Max();
+            along[i] = sooner + Idle(gates[i].Step, gates[i].Firsts, gates[i].Later, changing);
         }
         return Math.Round(work.Values.Sum() + changing + along.Append(0).Max(), 2);
     }
@@ -48,11 +50,12 @@ internal sealed class WaitFilling(VisitSteps visit, SheetLimits limits, LearnedT
     /// <summary>The least time in which nothing can be done between the last of what is waited for and the step that waits, however the others are put.</summary>
     /// <param name="then">The step that has to wait.</param>
     /// <param name="firsts">The steps it waits for.</param>
+    /// <param name="later">The step that waits and what comes after it.</param>
     /// <param name="changing">Minutes of all changes; they may fall into the wait.</param>
-    private double Idle(string then, string[] firsts, double changing)
+    private double Idle(string then, string[] firsts, HashSet<string> later, double changing)
     {
         // Whichever of them is done last: what comes before any of them is done by then.
-        var bound = firsts.SelectMany(first => Reach(first, before)).Union(Reach(then, after)).ToHashSet();
+        var bound = firsts.SelectMany(first => Reach(first, before)).Union(later).ToHashSet();
         string[] loose = [.. work.Keys.Where(key => !bound.Contains(key))];
         var filled = loose.Sum(key => work[key]) + (loose.Length > 0 || steps[then].InHand is not null || steps[then].View is not null ? changing : 0);
         return Math.Max(0, firsts.Min(first => steps[first].WaitMinutes ?? 0) - filled);

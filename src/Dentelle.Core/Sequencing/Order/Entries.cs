@@ -22,17 +22,6 @@ internal sealed class Entries(StepSets sets, StepSet steps, bool[] counted)
     {
         if (done == sets.All) return 0;
         if (known.TryGetValue((done, has), out var least)) return least;
-        least = int.MaxValue;
-        for (var kind = 0; kind < sets.Tools; kind++)
-        {
-            if (kind == has || sets.OfTool(kind).IsIn(done)) continue;
-            var next = sets.Closed(done, kind, -1);
-            if (next == done) continue;
-            var rest = (counted[kind] ? 1 : 0) + Closed(next, kind);
-            // What ends with one coming has to be come to once: now is as good as ever.
-            if (sets.OfTool(kind).IsIn(next)) return known[(done, has)] = rest;
-            least = Math.Min(least, rest);
-        }
-        return known[(done, has)] = least;
+        return known[(done, has)] = sets.Comings(done, has).Min(coming => (counted[coming.Tool] ? 1 : 0) + Closed(coming.Next, coming.Tool));
     }
 }

@@ -23,7 +23,8 @@ internal sealed class EntryBudget(StepSets sets, int most)
         var (least, enough) = known.TryGetValue((done, has), out var found) ? found : (bound.Least(done, has), int.MaxValue);
         if (least > comings || enough <= comings) return enough <= comings;
         if (++looked > most) return false;
-        foreach (var (kind, next) in Ways(done, has))
+        // The most promising first.
+        foreach (var (kind, next) in sets.Comings(done, has).OrderBy(way => bound.Least(way.Next, way.Tool)).ThenByDescending(way => way.Next.Count))
         {
             if (!Suffices(next, kind, comings - 1)) continue;
             known[(done, has)] = (least, comings);
@@ -31,20 +32,5 @@ internal sealed class EntryBudget(StepSets sets, int most)
         }
         if (!GaveUp) known[(done, has)] = (comings + 1, enough);
         return false;
-    }
-
-    /// <summary>Kinds that can be come to next, the most promising first; one alone where it ends with this coming, since it has to be come to once and now is as good as ever.</summary>
-    private IEnumerable<(int Kind, StepSet Next)> Ways(StepSet done, int has)
-    {
-        var ways = new List<(int Kind, StepSet Next)>();
-        for (var kind = 0; kind < sets.Tools; kind++)
-        {
-            if (kind == has || sets.OfTool(kind).IsIn(done)) continue;
-            var next = sets.Closed(done, kind, -1);
-            if (next == done) continue;
-            if (sets.OfTool(kind).IsIn(next)) return [(kind, next)];
-            ways.Add((kind, next));
-        }
-        return ways.OrderBy(way => bound.Least(way.Next, way.Kind)).ThenByDescending(way => way.Next.Count);
     }
 }

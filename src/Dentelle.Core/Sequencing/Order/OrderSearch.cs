@@ -38,9 +38,9 @@ internal sealed class OrderSearch
         int[] none = [.. task.Tools.Select(_ => -1)];
         budget = new EntryBudget(new StepSets(task with { Views = none }), most);
         viewBound = new KindBound(new StepSets(task with { Tools = task.Views, Views = none }));
-        pairs = [.. Enumerable.Range(0, task.Count).Where(step => task.Tools[step] >= 0 && task.Views[step] >= 0).Select(step => (task.Tools[step], task.Views[step])).Distinct()];
-        pairBound = new KindBound(new StepSets(task with { Tools = [.. task.Tools.Zip(task.Views, (tool, view) => Array.IndexOf(pairs, (tool, view)))], Views = none }));
         alike = [.. Enumerable.Range(0, task.Count).GroupBy(step => (Tool: task.Tools[step], View: task.Views[step])).Select(group => (group.Key.Tool, group.Key.View, StepSet.Of(group)))];
+        pairs = [.. alike.Where(steps => steps.Tool >= 0 && steps.View >= 0).Select(steps => (steps.Tool, steps.View))];
+        pairBound = new KindBound(new StepSets(task with { Tools = [.. task.Tools.Zip(task.Views, (tool, view) => Array.IndexOf(pairs, (tool, view)))], Views = none }));
     }
 
     /// <returns>The order, the least changes of tool there must be, and whether both numbers are proven least.</returns>

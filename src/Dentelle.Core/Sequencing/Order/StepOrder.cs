@@ -18,8 +18,8 @@ public static class StepOrder
     /// <param name="most">How many situations may be looked at before the best that can be had at once is taken.</param>
     public static BestOrder Find(OrderTask task, int most = 15_000)
     {
-        if (!CanFind(task)) throw new ArgumentException("Too many steps for one visit.", nameof(task));
         var bundles = Bundles.Of(task);
+        if (bundles.Task.Count > StepSet.Most) throw new ArgumentException("Too many steps for one visit.", nameof(task));
         var (found, least, proven) = new OrderSearch(bundles.Task, most).Run();
         int[] order = [.. found.SelectMany(bundle => bundles.Members[bundle])];
         var (tools, views) = task.Changes(order);

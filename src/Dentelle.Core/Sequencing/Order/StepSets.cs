@@ -45,6 +45,21 @@ internal sealed class StepSets
         return done;
     }
 
+    /// <summary>Tools that can be come to next, each with what is then done; one alone where it ends with this coming, since it has to be come to once and now is as good as ever.</summary>
+    public List<(int Tool, StepSet Next)> Comings(StepSet done, int has)
+    {
+        var comings = new List<(int Tool, StepSet Next)>();
+        for (var tool = 0; tool < Tools; tool++)
+        {
+            if (tool == has || OfTool(tool).IsIn(done)) continue;
+            var next = Closed(done, tool, -1);
+            if (next == done) continue;
+            if (OfTool(tool).IsIn(next)) return [(tool, next)];
+            comings.Add((tool, next));
+        }
+        return comings;
+    }
+
     private static StepSet[] By(int[] kinds)
     {
         var sets = new StepSet[kinds.DefaultIfEmpty(-1).Max() + 2];

@@ -1,11 +1,9 @@
 <script lang="ts">
   import { dragHandle, dragHandleZone, type DndEvent } from 'svelte-dnd-action';
-  import type { SheetState, Step } from './sheetState.svelte';
+  import { phases, type SheetState, type Step } from './sheetState.svelte';
   import StepRow from './StepRow.svelte';
 
   let { sheet }: { sheet: SheetState } = $props();
-
-  const phases = ['before', 'cut', 'finish', 'check', 'after'];
 
   interface Item {
     id: string;
@@ -31,7 +29,7 @@
       .filter(({ step }, i) => items.slice(0, i).every((before) => rank(before.step) < rank(step)))
       .map(({ id }) => id),
   );
-  const rank = (step: Step) => phases.indexOf(step.phase);
+  const rank = (step: Step) => Object.keys(phases).indexOf(step.phase);
 
   async function drop({ detail }: CustomEvent<DndEvent<Item>>) {
     items = detail.items;

@@ -2,7 +2,7 @@
   import BurFigure from '../../parts/BurFigure.svelte';
   import ToothName from '../../parts/ToothName.svelte';
   import { clock, mm } from '../../parts/words';
-  import type { SheetState, Step } from './sheetState.svelte';
+  import { phases, type SheetState, type Step } from './sheetState.svelte';
 
   let {
     step,
@@ -12,7 +12,6 @@
     head,
   }: { step: Step; sheet: SheetState; first: boolean; last: boolean; head: boolean } = $props();
 
-  const phases = { before: 'Before cutting', cut: 'Cut', finish: 'Fine', check: 'Check', after: 'After' } as const;
   const tick = $derived(sheet.view?.ticks.find((one) => one.key === step.key));
   const bur = $derived(step.burId ? sheet.view?.burs[step.burId] : undefined);
   const written = $derived(sheet.view?.units.find((unit) => unit.tooth === step.tooth)?.written);

@@ -3,6 +3,9 @@ import { attempt, notices } from '../../parts/notices.svelte';
 
 export type Step = Schemas['StepDocument'];
 
+/** Phases of a visit in their order, and how they are headed. */
+export const phases = { before: 'Before cutting', cut: 'Cut', finish: 'Fine', check: 'Check', after: 'After' } as const;
+
 /** The run sheet on screen: its steps, the one that is looked at, the teeth they are cut on. */
 export class SheetState {
   view = $state<Schemas['RunSheetView'] | null>(null);

@@ -4,12 +4,10 @@
   import OldWork from './OldWork.svelte';
   import SidePills from './SidePills.svelte';
   import Stepper from './Stepper.svelte';
-  import { type Measured, type UnitState } from './unitState.svelte';
+  import { sides, type Measured, type UnitState } from './unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 
-  type Side = 'mesial' | 'distal';
-  const sides: Side[] = ['mesial', 'distal'];
   const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
   const isFront = $derived(Number(unit.plan.tooth[1]) <= 3);
   const isVeneer = $derived(unit.plan.restoration.startsWith('veneer'));
@@ -78,7 +76,7 @@
       />
       <SidePills
         label="Dark triangle to close"
-        sides={found.darkTriangles}
+        chosen={found.darkTriangles}
         onchange={(darkTriangles) => unitState.changeFindings({ darkTriangles })}
       />
     {/if}
@@ -100,7 +98,7 @@
     {/each}
     <SidePills
       label="No neighbour"
-      sides={found.noNeighbour}
+      chosen={found.noNeighbour}
       onchange={(noNeighbour) => unitState.changeFindings({ noNeighbour })}
     />
     <Stepper

@@ -2,13 +2,12 @@
   import type { Findings, Schemas, Unit } from '../../api/client';
   import { plain } from '../../parts/words';
   import Stepper from './Stepper.svelte';
-  import { toggled, type UnitState } from './unitState.svelte';
+  import { sides, toggled, type UnitState } from './unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 
   type Filling = Schemas['FillingInput'];
   const surfaces = ['facial', 'lingual', 'mesial', 'distal', 'occlusal'] as const;
-  const sides = ['mesial', 'distal'] as const;
   const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
   const isBack = $derived(Number(unit.plan.tooth[1]) > 3);
   const cusps = $derived(unit.plan.intracoronal?.cusps.map((one) => one.cusp) ?? []);

@@ -1,21 +1,17 @@
 <script lang="ts">
-  import { toggled } from './unitState.svelte';
+  import { sides, toggled, type Side } from './unitState.svelte';
 
-  type Side = 'mesial' | 'distal';
-
-  let { label, sides, onchange }: { label: string; sides: Side[] | undefined; onchange: (sides: Side[]) => void } =
+  let { label, chosen, onchange }: { label: string; chosen: Side[] | undefined; onchange: (sides: Side[]) => void } =
     $props();
-
-  const both: Side[] = ['mesial', 'distal'];
 </script>
 
 <div role="group" aria-label={label} class="py-0.5">
   <span class="block text-[14px]">{label}</span>
-  {#each both as side (side)}
+  {#each sides as side (side)}
     <button
       class="pill mr-1.5 text-[13px] first-letter:uppercase"
-      aria-pressed={sides?.includes(side) ?? false}
-      onclick={() => onchange(toggled(sides, side))}>{side}</button
+      aria-pressed={chosen?.includes(side) ?? false}
+      onclick={() => onchange(toggled(chosen, side))}>{side}</button
     >
   {/each}
 </div>

@@ -24,6 +24,10 @@ export interface ReadingEntry {
 /** Findings that are lengths by side, cusp or zone. */
 export type Measured = 'gapMm' | 'contactToCrestMm' | 'wearMm' | 'cuspThicknessMm' | 'pulpMm';
 
+/** The sides on which a neighbour stands. */
+export const sides = ['mesial', 'distal'] as const;
+export type Side = (typeof sides)[number];
+
 /** A list with one more, or without it where it stands there already. */
 export function toggled<T>(list: readonly T[] | undefined, one: T): T[] {
   return list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
