@@ -11,9 +11,9 @@ public class BurChoiceLaws
 
     private static IReadOnlyList<Bur> All => Shipped.Handbook.Drawer.Burs;
 
-    /// <summary>Any role with families of its own, any depth, wall and contact; a drawer of some of the starter's burs.</summary>
-    private static readonly Gen<(BurNeed Need, Bur[] Drawer)> Any =
-        from role in Gen.Int[0, Shipped.Handbook.Sheets.Roles.Count - 1].Select(i => Shipped.Handbook.Sheets.Roles.Values.ElementAt(i)).Where(role => role.Families.Count > 0)
+    /// <summary>Any of the roles that have families of their own, any depth, wall and contact; a drawer of some of the starter's burs.</summary>
+    private static Gen<(BurNeed Need, Bur[] Drawer)> Any(Func<BurRole, bool> wanted) =>
+        from role in Gen.OneOf<BurRole>([.. Shipped.Handbook.Sheets.Roles.Values.Where(role => role.Families.Count > 0 && wanted(role))])
         from depth in Gen.Int[2, 20]
         from wall in Gen.Int[0, 12]
         from cut in Gen.Int[3, 15]
@@ -23,7 +23,7 @@ public class BurChoiceLaws
     private static BurChoice For(BurNeed need, IEnumerable<Bur> drawer) => BurChoice.For(need, [.. drawer], Tolerance, NoneInUse);
 
     [Fact(DisplayName = "A choice does not hang on how the drawer is sorted, nor on burs that were not chosen; it comes from the drawer, and what is missing is said with what to do instead")]
-    public void Steady() => Any.Sample(given =>
+    public void Steady() => Any(_ => true).Sample(given =>
     {
         var (need, drawer) = given;
         var choice = For(need, drawer);
@@ -61,7 +61,7 @@ public class BurChoiceLaws
     }, iter: 2000);
 
     [Fact(DisplayName = "Through a contact the first choice always fits when any bur of the right kind does")]
-    public void Through() => Any.Where(given => given.Need.Role.Use == BurUse.Through).Sample(given =>
+    public void Through() => Any(role => role.Use == BurUse.Through).Sample(given =>
     {
         var (need, drawer) = given;
         Bur[] kind = [.. drawer.Where(bur => need.Families.Contains(bur.Family) && need.Role.Grits.Contains(bur.Grit) && bur.Material == (need.Role.Material ?? BurMaterial.Diamond))];
