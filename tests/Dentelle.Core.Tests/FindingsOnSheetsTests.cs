@@ -94,6 +94,33 @@ public class FindingsOnSheetsTests
         Assert.Contains(Steps(Sheet("11 veneer butt", null, ("provisional-hold", "spot-etched")), "provisional")[0].Cautions, caution => caution.Contains("Photograph", StringComparison.Ordinal));
     }
 
+    [Fact(DisplayName = "Bite and second impression wait for the first to set; cement waits for its first set before it is touched; a scan waits for nothing, etched spots need no cement")]
+    public void End_of_the_visit()
+    {
+        string[] End(params (string, string)[] sides)
+        {
+            var veneer = Sheet("11 veneer butt", null, sides);
+            return [.. veneer.Steps.Select(timed => timed.Step.Code).SkipWhile(code => !code.StartsWith("impression", StringComparison.Ordinal))];
+        }
+        Assert.Equal(["impression", "bite", "provisional", "provisional-cement", "surplus"], End());
+        Assert.Equal(["impression", "bite", "second-impression", "provisional", "provisional-cement", "surplus"], End(("impressions", "two")));
+        Assert.Equal(["impression-scan", "bite-scan", "provisional-cast", "provisional-cement", "surplus"], End(("impressions", "scan"), ("provisional", "cast")));
+        Assert.Equal(["impression", "bite", "provisional"], End(("provisional-hold", "spot-etched")));
+
+        var sheet = Shipped.Need(RunSheet.Make(Shipped.Plans("45x47 bridge metal-ceramic"), new(Shipped.Handbook.Drawer.Burs), Shipped.Taking(("impressions", "two")), Shipped.Handbook.Sheets));
+        TimedStep The(string code) => sheet.Steps.Single(step => step.Step.Code == code);
+        // Five minutes (or five to six) for an impression: the trade's usual clock. Nothing else is done with a tray in the mouth.
+        Assert.All(["bite", "second-impression"], code => Assert.True(The(code).Start >= The("impression").End + 5 - 1e-9));
+        Assert.True(The("provisional").Start >= The("second-impression").End + 5 - 1e-9);
+        Assert.Equal(The("provisional-cement").End + The("provisional-cement").Step.WaitMinutes!.Value, The("surplus").Start, 6);
+        Assert.Contains(sheet.Free, free => free.After == "provisional-cement" && free.Before == "surplus");
+        Assert.Contains("custom tray", The("impression").Step.Hint, StringComparison.Ordinal);
+        // Contacts at once or with the rest: the practice's side says when they are flossed.
+        Assert.Contains("flossed at once", The("provisional-cement").Step.Hint, StringComparison.Ordinal);
+        Assert.Contains("flossed now", Steps(Sheet("11 veneer butt", null, ("cement", "with-the-rest")), "surplus")[0].Hint, StringComparison.Ordinal);
+        Assert.Equal(1, TrayList.Of([("Case 1", sheet)], Shipped.Protocol).Single(item => item.Name == "Temporary cement").Count);
+    }
+
     [Fact(DisplayName = "A plastic tooth is neither numbed nor has it gum or shade, and its mould seam goes first")]
     public void Plastic()
     {

@@ -20,6 +20,10 @@ public sealed record SheetStep(
     string Key, StepEntry Entry, string Name, ToothCode? Tooth, StepPart? Part, IReadOnlyList<ZoneCut> Cuts, IReadOnlyList<Segment> Segments, Mm? LineWidth,
     BurChoice? Bur, string? Tool, double? TiltDeg, StepView? View, string? Hint, double Minutes, Mm LipMm, IReadOnlyList<string> Cautions)
 {
+    /// <summary>A step that is done once for all teeth of the visit.</summary>
+    public static SheetStep OncePerVisit(StepEntry entry) =>
+        new(entry.Code, entry, entry.Name, null, null, [], [], null, null, null, null, null, null, entry.Minutes.Front, Mm.Zero, entry.Caution is { } caution ? [caution] : []) { WaitMinutes = entry.WaitMinutes };
+
     public string Code => Entry.Code;
 
     /// <summary>What its time is recorded under: a part of a step takes another time than the whole.</summary>

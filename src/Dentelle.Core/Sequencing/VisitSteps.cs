@@ -91,12 +91,10 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
         {
             AcrossTeeth();
             // Plastic teeth feel nothing and have no shade.
-            SheetStep[] meanwhile = ceramic && !plastic ? [Visit("shade"), Visit("index")] : [Visit("index")];
-            SheetStep[] opening = plastic ? meanwhile : [Visit("anaesthesia"), .. meanwhile];
+            string[] codes = [.. plastic ? (string[])[] : ["anaesthesia"], .. ceramic && !plastic ? (string[])["shade"] : [], "index"];
+            SheetStep[] opening = [.. codes.Select(table.Step).Select(SheetStep.OncePerVisit)];
             var starts = steps.Where(step => step.Tooth is not null && order.All(edge => edge.Then != step.Key)).ToArray();
-            var impression = Visit("impression");
-            var bite = Visit("bite");
-            var provisional = Provisional();
+            var closing = new ClosingSteps(protocol, table, teeth.Count);
             steps.InsertRange(0, opening);
             foreach (var start in starts)
             {
@@ -106,10 +104,9 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             {
                 foreach (var old in steps.Where(step => step.Code == "old-restoration" && step.Tooth != rubber.Tooth)) order.Add(new(rubber.Key, old.Key, "The rubber dam keeps what comes off from the throat"));
             }
-            foreach (var last in lastOfEach) order.Add(new(last, impression.Key, "Every tooth is ready before the impression", true));
-            steps.AddRange([impression, bite, provisional]);
-            order.Add(new(impression.Key, bite.Key, "The impression sets first", true));
-            order.Add(new(bite.Key, provisional.Key, "The bite is taken on the bare teeth"));
+            foreach (var last in lastOfEach) order.Add(new(last, closing.Steps[0].Key, "Every tooth is ready before the impression", true));
+            steps.AddRange(closing.Steps);
+            order.AddRange(closing.Order);
             return new(steps, order, schools, offered);
         }
 
@@ -153,23 +150,6 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
             var made = codes.Select(unit.Single).OfType<SheetStep>().ToList();
             steps.AddRange(made);
             return made;
-        }
-
-        private SheetStep Visit(string code)
-        {
-            var entry = table.Step(code);
-            return new(code, entry, entry.Name, null, null, [], [], null, null, null, null, null, null, entry.Minutes.Front, Mm.Zero, entry.Caution is { } caution ? [caution] : []) { WaitMinutes = entry.WaitMinutes };
-        }
-
-        /// <summary>In the mouth or on a cast; how it holds.</summary>
-        private SheetStep Provisional()
-        {
-            var direct = !protocol.Takes("provisional", "cast");
-            var step = Visit(direct ? "provisional" : "provisional-cast");
-            if (!direct) return step;
-            return protocol.Takes("provisional-hold", "spot-etched")
-                ? step with { Hint = "Etched in spots, so that it holds", Cautions = [.. step.Cautions, "Photograph the etched spots: they are ground off at the next visit."] }
-                : step with { Hint = "Teeth wetted, so that resin does not stick" };
         }
 
         /// <summary>Whether a margin lies where the gum is in its way; that of a plastic tooth is not.</summary>
