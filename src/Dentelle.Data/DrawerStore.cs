@@ -35,12 +35,12 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
         return true;
     }
 
-    /// <summary>Notes a preparation; for one tooth of a case only once, however many steps the bur is used for.</summary>
+    /// <summary>Notes a preparation; for one tooth of a case only once, however many steps the bur is used for. A new piece taken half-way counts anew.</summary>
     /// <returns>False when the drawer has no such bur.</returns>
     public async Task<bool> UseAsync(string burId, UsedOn on, bool wet, Guid? caseId, string? tooth, CancellationToken stop)
     {
-        if (!await db.DrawerBurs.AnyAsync(row => row.BurId == burId, stop)) return false;
-        if (caseId is not null && await db.BurUses.AnyAsync(use => use.BurId == burId && use.CaseId == caseId && use.Tooth == tooth, stop)) return true;
+        if (await db.DrawerBurs.AsNoTracking().FirstOrDefaultAsync(row => row.BurId == burId, stop) is not { } bur) return false;
+        if (caseId is not null && await db.BurUses.AnyAsync(use => use.BurId == burId && use.CaseId == caseId && use.Tooth == tooth && use.At >= bur.NewSince, stop)) return true;
         db.BurUses.Add(new BurUseRow { Id = Guid.CreateVersion7(), BurId = burId, On = on, Wet = wet, CaseId = caseId, Tooth = tooth, At = Now });
         await db.SaveChangesAsync(stop);
         return true;
