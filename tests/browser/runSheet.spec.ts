@@ -54,6 +54,25 @@ test('from plan to printed run sheet: the steps of a zone, the order, a move tha
   expect((await printed.body()).subarray(0, 4).toString()).toBe('%PDF');
 });
 
+test('a wait runs as a clock from the end of its step, outlives a reload, and is over when its minutes are', async ({
+  page,
+}) => {
+  await page.clock.install();
+  await begin(page, '36 crown zirconia');
+  await page.getByRole('link', { name: 'Run sheet' }).click();
+  const panel = page.getByRole('complementary', { name: 'Step' });
+  await panel.getByRole('button', { name: /Begin/ }).click();
+  await panel.getByRole('button', { name: /Done/ }).click();
+  const clocks = panel.getByRole('list', { name: 'Clocks' });
+  await expect(clocks).toContainText(/4:5\d.*Anaesthetise/);
+  await page.clock.runFor('02:00');
+  await expect(clocks).toContainText(/2:5\d/);
+  await page.reload();
+  await expect(clocks).toContainText(/2:[45]\d/);
+  await page.clock.runFor('03:00');
+  await expect(panel.getByRole('status')).toHaveText('Anaesthetise: waited long enough');
+});
+
 test('where no neighbour stands no contact is opened; the tray of the day prints', async ({ page }) => {
   await begin(page, '37 crown zirconia');
   const findings = page.getByText('Findings', { exact: true });

@@ -20,6 +20,9 @@ public sealed class BurProfile
     /// <summary>Working part from the tip: X the distance from the tip, Y the radius.</summary>
     public IReadOnlyList<Vec2> Working => working;
 
+    /// <summary>How far from the tip it cuts; the neck that stops a ball is smooth.</summary>
+    public double CutsTo => Bur.Family == BurFamily.NeckBall ? working[^2].X : working[^1].X;
+
     /// <summary>The whole half outline: working part, neck and the begin of the shank.</summary>
     public IReadOnlyList<Vec2> Outline
     {

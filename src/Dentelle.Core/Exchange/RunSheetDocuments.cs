@@ -92,16 +92,20 @@ public sealed record BurDocument(
     public static IReadOnlyList<BurSum> SumsOf(Bur bur)
     {
         var profile = BurProfile.Of(bur);
-        var sums = BurSums.Marks(bur).Select(mark => new BurSum("depth", mark.Words, mark.Depth.Rounded, "mm")).ToList();
+        // A stop holds the bur up on the surface; every other depth is seen on the bur itself, that far from its tip.
+        var sums = BurSums.Marks(bur).Select(mark => new BurSum("depth", mark.Words, mark.Depth.Rounded, "mm", bur.GuideMm is null ? mark.Depth.Value : null)).ToList();
         if (bur.Family.HasRoundedTip()) sums.Add(new("lip-limit", "deepest finish line without a lip", BurSums.LipLimit(bur).Rounded, "mm"));
         if (bur.Family.CutsWalls())
         {
             sums.Add(new("half-angle", "inclination of its side", Math.Round(profile.HalfAngleDeg, 2), "deg"));
-            sums.Add(new("diameter", "diameter a third of the way up", Math.Round(profile.DiameterAt(bur.LengthMm / 3), 2), "mm"));
+            foreach (var (share, words) in Heights) sums.Add(new("diameter", $"diameter {words}", Math.Round(profile.DiameterAt(bur.LengthMm * share), 2), "mm", Math.Round(bur.LengthMm * share, 2)));
         }
         return sums;
     }
+
+    private static readonly (double Share, string Words)[] Heights = [(1.0 / 3, "a third of the way up"), (2.0 / 3, "two thirds of the way up"), (1, "at its base")];
 }
 
 /// <param name="Kind">"depth", "lip-limit", "half-angle", "diameter".</param>
-public sealed record BurSum(string Kind, string Words, double Value, string Unit);
+/// <param name="AtMm">How far from the tip it is read on the bur; null where it has no place.</param>
+public sealed record BurSum(string Kind, string Words, double Value, string Unit, double? AtMm = null);

@@ -121,6 +121,6 @@ public static class RunSheetEndpoints
     internal static BurShapeView ShapeOf(Bur bur)
     {
         var profile = BurProfile.Of(bur);
-        return new([.. profile.Outline.SelectMany(point => (double[])[Math.Round(point.X, 3), Math.Round(point.Y, 3)])], Math.Round(profile.Working[^1].X, 2), bur.LargestMm, bur.Grit, bur.Material);
+        return new([.. profile.Outline.SelectMany(point => (double[])[Math.Round(point.X, 3), Math.Round(point.Y, 3)])], Math.Round(profile.CutsTo, 2), bur.LargestMm, bur.Grit, bur.Material);
     }
 }

@@ -706,6 +706,11 @@ export interface components {
             /** Format: double */
             value: number;
             unit: string;
+            /**
+             * Format: double
+             * @description How far from the tip it is read on the bur; null where it has no place.
+             */
+            atMm?: null | number;
         };
         BurView: {
             id: string;

@@ -8,8 +8,7 @@ export function silhouette(half: readonly number[], longest = Infinity): number[
     if (z <= longest) right.push([r, z]);
     else {
       // Cut off straight where the drawing ends.
-      const before = right.at(-1);
-      if (before) right.push([before[0], longest]);
+      if (right.length > 0) right.push([radiusAt(half, longest), longest]);
       break;
     }
   }
@@ -17,7 +16,16 @@ export function silhouette(half: readonly number[], longest = Infinity): number[
   return [...right, ...left].flat();
 }
 
-/** The same put with its tip at a place of a section and tipped by so many degrees; positive leans to the left. */
+/** Radius of a half outline at a distance from the tip; 0 beyond its end. */
+export function radiusAt(half: readonly number[], at: number): number {
+  for (let i = 2; i + 1 < half.length; i += 2) {
+    const [z0, r0, z1, r1] = [half[i - 2]!, half[i - 1]!, half[i]!, half[i + 1]!];
+    if (z1 >= at) return z1 > z0 ? r0 + ((r1 - r0) * (at - z0)) / (z1 - z0) : r1;
+  }
+  return 0;
+}
+
+/** A whole outline put with its tip at a place of a section and tipped by so many degrees; positive leans to the left. */
 export function standing(flat: readonly number[], tip: Point, tiltDeg = 0): number[] {
   const [sin, cos] = [Math.sin((tiltDeg * Math.PI) / 180), Math.cos((tiltDeg * Math.PI) / 180)];
   const out: number[] = [];

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../../api/client';
-  import BurFigure from '../../parts/BurFigure.svelte';
   import { mm, upperFirst } from '../../parts/words';
+  import BurRuler from './BurRuler.svelte';
 
   let {
     bur,
@@ -10,18 +10,14 @@
 </script>
 
 <aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-5" aria-label={bur.name}>
-  <div class="flex gap-4">
-    <BurFigure shape={bur.shape} scale={10} height={196} width={66} name={bur.name} />
-    <div>
-      <h2 class="text-[21px] leading-tight">{bur.name}</h2>
-      <p class="quiet mt-1">{bur.code ? `ISO ${bur.code}` : 'No number: that of its shape is not known here'}</p>
-      <p class="quiet">largest {mm(bur.largestMm)} · working part {mm(bur.lengthMm)}</p>
-      {#if bur.warning}<p class="mt-2 border-l-4 border-over pl-2 text-[14px]">{bur.warning}.</p>{/if}
-    </div>
-  </div>
+  <h2 class="text-[21px] leading-tight">{bur.name}</h2>
+  <p class="quiet mt-1">{bur.code ? `ISO ${bur.code}` : 'No number: that of its shape is not known here'}</p>
+  <p class="quiet">largest {mm(bur.largestMm)} · working part {mm(bur.lengthMm)}</p>
+  {#if bur.warning}<p class="mt-2 border-l-4 border-over pl-2 text-[14px]">{bur.warning}.</p>{/if}
 
   <h3 class="mt-4 text-[17px] text-soft">As a ruler</h3>
-  {#each bur.sums as sum (sum.words)}
+  <BurRuler {bur} />
+  {#each bur.sums.filter((sum) => sum.atMm === null || sum.atMm === undefined) as sum (sum.words)}
     <p class="flex items-baseline justify-between border-b border-hairline py-1">
       <span>{upperFirst(sum.words)}</span>
       <span class="measure text-[20px]">{sum.unit === 'deg' ? `${sum.value}°` : mm(sum.value)}</span>

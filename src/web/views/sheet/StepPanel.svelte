@@ -2,6 +2,7 @@
   import { mm } from '../../parts/words';
   import type { SheetState, Step } from './sheetState.svelte';
   import StepFigure from './StepFigure.svelte';
+  import { minutesAndSeconds, waitsOf } from './waits';
 
   let {
     step,
@@ -16,16 +17,23 @@
   const done = $derived(sheet.view?.ticks.find((tick) => tick.key === step.key && tick.endedAt));
   let now = $state(Date.now());
 
+  const waits = $derived(waitsOf(sheet.steps, sheet.view?.ticks ?? [], now));
+  const ticking = $derived(Boolean(running) || waits.some((wait) => wait.left > 0));
+
   $effect(() => {
-    if (!running) return;
+    // Ticks that just came may have set a clock going.
+    void sheet.view;
+    now = Date.now();
+  });
+  $effect(() => {
+    if (!ticking) return;
     const timer = setInterval(() => (now = Date.now()), 1000);
     return () => clearInterval(timer);
   });
 
   const passed = $derived.by(() => {
     if (!running) return '';
-    const seconds = Math.max(0, Math.floor((now - new Date(running.startedAt).getTime()) / 1000));
-    return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+    return minutesAndSeconds(Math.max(0, Math.floor((now - new Date(running.startedAt).getTime()) / 1000)));
   });
   const speeds = { none: '', low: 'low speed', high: 'high speed' } as const;
   const how = $derived([speeds[step.speed], step.water ? 'water' : step.speed === 'none' ? '' : 'dry'].filter(Boolean));
@@ -107,6 +115,24 @@
       <button class="line-button" onclick={() => onshift(1)}>Later</button>
     </p>
   </div>
+  {#if waits.length > 0}
+    <ul class="border-t border-hairline px-5 py-2" aria-label="Clocks">
+      {#each waits as wait (wait.key)}
+        <li class="flex items-baseline gap-3" class:over={wait.left === 0}>
+          <span class="measure w-16 text-[26px] leading-tight">{minutesAndSeconds(wait.left)}</span>
+          <span class="min-w-0 flex-1 text-[14px] text-soft"
+            >{wait.name}{wait.left > 0 ? '' : ': waited long enough'}</span
+          >
+        </li>
+      {/each}
+    </ul>
+    <p class="sr-only" role="status">
+      {waits
+        .filter((wait) => wait.left === 0)
+        .map((wait) => `${wait.name}: waited long enough`)
+        .join('; ')}
+    </p>
+  {/if}
   <button class="tick min-h-16 px-5 text-left text-[17px]" class:running onclick={ontick}>
     {#if running}Done <span class="measure ml-2">{passed}</span>{:else if done}Begin again{:else}Begin{/if}
     <span class="key ml-3">space</span>
@@ -125,6 +151,9 @@
   .tick {
     border-top: 1px solid var(--hairline);
     background: var(--paper);
+  }
+  .over .measure {
+    color: var(--done);
   }
   .tick.running {
     background: var(--plum);

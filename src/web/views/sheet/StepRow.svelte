@@ -27,7 +27,9 @@
   aria-current={sheet.current?.key === step.key ? 'step' : undefined}
   onclick={() => (sheet.selected = step.key)}
 >
-  <span class="quiet measure">{clock(sheet.view?.visitAt, step.start)}</span>
+  <span class="quiet measure leading-tight"
+    >{clock(sheet.view?.visitAt, step.start)}<span class="block xl:hidden">{step.minutes} min</span></span
+  >
   <svg width="20" height="48" viewBox="0 0 20 48" aria-hidden="true">
     {#if !first}<line x1="10" y1="0" x2="10" y2="24" class="thread" class:joint={step.takesUp} />{/if}
     {#if !last}<line x1="10" y1="24" x2="10" y2="48" class="thread" />{/if}
@@ -52,8 +54,12 @@
   <span class="min-w-0">
     <span class="block truncate font-semibold">{step.name}{step.part ? `, ${step.part}` : ''}</span>
     <span class="quiet block truncate">
-      {#if step.takesUp}<span class="text-plum">take up</span>{/if}
-      {step.burName ?? step.tool ?? 'by hand'}{#if step.missing}<span class="text-over"> · makeshift</span>{/if}
+      {#if step.takesUp}<span class="text-plum max-xl:sr-only">take up</span>{/if}
+      <span class:max-xl:text-plum={step.takesUp}>{step.burName ?? step.tool ?? 'by hand'}</span>{#if step.missing}<span
+          class="text-over"
+        >
+          · makeshift</span
+        >{/if}
     </span>
   </span>
   <span class="text-right">
@@ -61,13 +67,19 @@
       <span class="measure text-[21px] leading-none">{mm(step.sinkMm)}</span>
     {/if}
   </span>
-  <span class="quiet measure text-right">{step.minutes} min</span>
+  <span class="quiet measure text-right max-xl:hidden">{step.minutes} min</span>
 </button>
 
 <style>
   .row {
     grid-template-columns: 3.1rem 20px 22px 2.6rem minmax(0, 1fr) 3rem 3.6rem;
     border-color: transparent;
+  }
+  @media (width < 80rem) {
+    .row {
+      grid-template-columns: 3.3rem 20px 22px 2.3rem minmax(0, 1fr) 2.4rem;
+      column-gap: 0.5rem;
+    }
   }
   .row.current {
     border-color: var(--plum);
