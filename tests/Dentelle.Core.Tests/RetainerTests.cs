@@ -111,6 +111,18 @@ public class RetainerTests
             foreach (var outcome in unit.Drawing.Outcomes.Where(outcome => outcome.Zone.Kind is ZoneKind.NonFunctionalCusp or ZoneKind.Groove))
                 Assert.Equal(outcome.Planned.Value, outcome.Usual.Value, 0.06);
             Assert.True(Hidden([.. Cut(body)], unit.Plan.Path) < 0.002, line);
+            // Where it is cut a section meets the finish line, which parts cut from uncut: on both outlines. Facially there is none.
+            var drawing = unit.Drawing;
+            Assert.Equal([Segment.Lingual], drawing.Faciolingual[0].Margins.Select(mark => mark.Segment));
+            Assert.Equal([Segment.Mesial, Segment.Distal], drawing.Mesiodistal.Margins.Select(mark => mark.Segment));
+            foreach (var section in (SectionDrawing[])[drawing.Faciolingual[0], drawing.Mesiodistal])
+            {
+                foreach (var mark in section.Margins)
+                {
+                    Assert.True(section.Present.Min(at => (at - mark.At).Length) < 0.25, $"{line} {mark}");
+                    Assert.True(section.Prepared.Min(at => (at - mark.At).Length) < 0.25, $"{line} {mark}");
+                }
+            }
             // Grooves make up for the facial wall unless something else is said.
             Assert.Equal([WallSide.Mesial, WallSide.Distal], unit.Plan.Features.Select(feature => feature.Side));
             Assert.Empty(Shipped.Plan(line, inputs => inputs with { Features = [] }).Features);

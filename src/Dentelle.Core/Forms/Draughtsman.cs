@@ -68,9 +68,14 @@ public static class Draughtsman
         if (!Present(plan, handbook).Is(out var present, out var problem)) return problem;
         var body = HasBody(plan.Restoration) ? Cut(plan, handbook).Value : null;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
-        SectionDrawing[] painted = [.. present.Sections(handbook.Protocol.Estimates).Select(section => SectionPainter.PaintPresent(plan, zones, section, body))];
-        // The facial wall of a partial crown stays: mesially and distally it has walls like a crown.
-        if (body is PlannedForm walled) painted[^1] = painted[^1] with { Planned = SectionPainter.Walls(plan, walled, present.Sections(handbook.Protocol.Estimates)[^1]) };
+        var sections = present.Sections(handbook.Protocol.Estimates);
+        SectionDrawing[] painted = [.. sections.Select(section => SectionPainter.PaintPresent(plan, zones, section, body))];
+        if (body is PlannedForm walled)
+        {
+            painted = [.. painted.Zip(sections, (drawn, section) => drawn with { Margins = SectionPainter.Margins(plan, walled, section, handbook.Protocol.Shape) })];
+            // The facial wall of a partial crown stays: mesially and distally it has walls like a crown.
+            painted[^1] = painted[^1] with { Planned = SectionPainter.Walls(plan, walled, sections[^1]) };
+        }
         var own = Places(plan, zones, labels);
         var cut = body is null ? null : CutSurface.Of(body, own);
         return new UnitDrawing(

@@ -18,15 +18,23 @@ internal static class SectionPainter
         var (cut, outline) = (section.Cut, section.Outline);
         var zones = section.Present.Select(bodies.Zones.Of).ToArray();
         var body = Walls(plan, bodies.Planned, section);
-        var (near, far) = (body.NearMargin, body.FarMargin);
-        var (nearSegment, farSegment) = Sides(cut);
         return new(
-            cut.Plane, cut.Through, outline, body, body.Outline.Points, Marks(plan, bodies, section.Present, outline, zones, near, far),
-            [
-                new(nearSegment, near, near with { Y = section.Neck.Near + shape.GumAboveNeckMm.Value }),
-                new(farSegment, far, far with { Y = section.Neck.Far + shape.GumAboveNeckMm.Value }),
-            ],
-            section.Enamel, section.Pulp);
+            cut.Plane, cut.Through, outline, body, body.Outline.Points, Marks(plan, bodies, section.Present, outline, zones, body.NearMargin, body.FarMargin),
+            Margins(plan, bodies.Planned, section, shape), section.Enamel, section.Pulp);
+    }
+
+    /// <summary>Where the section meets the finish line; a side that the plan leaves uncut has none.</summary>
+    public static IReadOnlyList<MarginMark> Margins(Plan plan, PlannedForm body, ToothSection section, ShapeHabits shape)
+    {
+        var (near, far) = Sides(section.Cut);
+        return [.. Mark(near, 1, section.Neck.Near), .. Mark(far, -1, section.Neck.Far)];
+
+        IEnumerable<MarginMark> Mark(Segment segment, int side, double neck)
+        {
+            if (plan.Margin.Pieces.All(piece => piece.Segment != segment)) yield break;
+            var at = MarginIn(body.Margin, section.Cut, side);
+            yield return new(segment, at, at with { Y = neck + shape.GumAboveNeckMm.Value });
+        }
     }
 
     /// <summary>The planned outline with its walls and what can be read off it.</summary>
