@@ -40,6 +40,30 @@ public class OtherBodiesTests
         }
     }
 
+    [Theory(DisplayName = "Where a section meets the margin it is marked, at its planned level, on the tooth and on what is made of it; where it misses it, not")]
+    [InlineData("11 veneer butt", "facial", "")]
+    [InlineData("13 veneer wrap", "facial", "")]
+    [InlineData("16 onlay lithium", "facial lingual", "mesial distal")]
+    [InlineData("46 inlay lithium", "", "")]
+    public void Margins_in_sections(string line, string across, string along)
+    {
+        var unit = Shipped.Unit(line);
+        SectionDrawing[] sections = [.. unit.Drawing.Faciolingual, unit.Drawing.Mesiodistal];
+        foreach (var section in sections)
+        {
+            var allowed = (section.Plane == SectionPlane.Faciolingual ? across : along).Split(' ', StringSplitOptions.RemoveEmptyEntries);
+            Assert.Subset(allowed.ToHashSet(), section.Margins.Select(mark => Kebab.Of(mark.Segment)).ToHashSet());
+            foreach (var mark in section.Margins)
+            {
+                Assert.Equal(unit.Plan.Margin.At(mark.Segment).Level.Value.Value, mark.At.Y - mark.Gum.Y, 1.0);
+                Assert.True(section.Present.Min(at => (at - mark.At).Length) < 0.1, $"{line} {mark}");
+                Assert.True(section.Prepared.Min(at => (at - mark.At).Length) < 0.25, $"{line} {mark}");
+            }
+        }
+        // A front tooth has one section across, a back one several: at least one of them meets each margin that is expected.
+        Assert.Equal(across.Split(' ', StringSplitOptions.RemoveEmptyEntries), sections.SelectMany(section => section.Margins).Select(mark => Kebab.Of(mark.Segment)).Where(across.Contains).Distinct());
+    }
+
     [Fact(DisplayName = "Closing a dark triangle cuts that side through its contact, as wide as the margin and along the path; the other contact stays")]
     public void ThroughTheContact()
     {

@@ -13,6 +13,12 @@ internal sealed record UnitBodies(PresentTooth Present, PlannedForm Planned, Sur
 /// <summary>One section through the bodies with everything drawn in it.</summary>
 internal static class SectionPainter
 {
+    /// <summary>Two outlines farther apart than this are no longer one.</summary>
+    private const double Parted = 0.06;
+
+    /// <summary>A margin is met this near to its planned level or not at all.</summary>
+    private const double Near = 1;
+
     public static SectionDrawing Paint(Plan plan, UnitBodies bodies, ToothSection section, ShapeHabits shape)
     {
         var (cut, outline) = (section.Cut, section.Outline);
@@ -68,6 +74,26 @@ internal static class SectionPainter
             marks.Add(new(zone.Zone.Name, outline[index], outline[index] - (outward * (zone.Depth.Value.Target.Value / 2)), outward, null));
         }
         return new(cut.Plane, cut.Through, outline, null, prepared, marks, [], section.Enamel, section.Pulp);
+    }
+
+    /// <summary>The same for bodies that keep no ring of their finish line: where, coming up from the root, the planned outline leaves the present one.</summary>
+    public static IReadOnlyList<MarginMark> Margins(Plan plan, ToothSection section, IReadOnlyList<Vec2> prepared, ShapeHabits shape)
+    {
+        var (outline, edge) = (section.Outline, new Polygon(prepared));
+        var (near, far) = Sides(section.Cut);
+        var lowest = Enumerable.Range(0, outline.Count).MinBy(i => outline[i].Y);
+        // Outlines run counter-clockwise: up the near side, down the far one.
+        return [.. Mark(near, 1, section.Neck.Near), .. Mark(far, -1, section.Neck.Far)];
+
+        IEnumerable<MarginMark> Mark(Segment segment, int step, double neck)
+        {
+            if (plan.Margin.Pieces.FirstOrDefault(piece => piece.Segment == segment) is not { } piece) yield break;
+            var gum = neck + shape.GumAboveNeckMm.Value;
+            var up = Enumerable.Range(0, outline.Count / 2).Select(i => outline[(lowest + outline.Count + (i * step)) % outline.Count]).ToArray();
+            var leaves = Array.FindIndex(up, at => edge.DistanceToEdge(at) > Parted);
+            // Where the section misses the margin it leaves the tooth at another cut, the edge or a cusp's.
+            if (leaves > 0 && Math.Abs(up[leaves - 1].Y - gum - piece.Level.Value.Value) < Near) yield return new(segment, up[leaves - 1], up.MinBy(at => Math.Abs(at.Y - gum)));
+        }
     }
 
     /// <summary>The point of a ring in the plane, on its x side (1) or the other (−1).</summary>

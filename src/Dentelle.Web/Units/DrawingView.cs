@@ -57,9 +57,10 @@ public sealed record SectionView(
 }
 
 /// <summary>Where a zone's number is led to: a point in the middle of the room, and what the planned outline really takes there.</summary>
-public sealed record MarkView(string Zone, double X, double Y, double? CutMm)
+/// <param name="OutX">With <paramref name="OutY"/> the direction away from the tooth there, length 1.</param>
+public sealed record MarkView(string Zone, double X, double Y, double OutX, double OutY, double? CutMm)
 {
-    public static MarkView From(ZoneMark mark) => new(mark.Zone, Flat.Round(mark.Inside.X), Flat.Round(mark.Inside.Y), mark.Cut is { } cut ? Math.Round(cut, 2) : null);
+    public static MarkView From(ZoneMark mark) => new(mark.Zone, Flat.Round(mark.Inside.X), Flat.Round(mark.Inside.Y), Flat.Round(mark.Outward.X), Flat.Round(mark.Outward.Y), mark.Cut is { } cut ? Math.Round(cut, 2) : null);
 }
 
 public sealed record MarginMarkView(Segment Segment, double X, double Y, double GumX, double GumY);

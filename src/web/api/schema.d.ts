@@ -1258,6 +1258,13 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+            /**
+             * Format: double
+             * @description With OutY the direction away from the tooth there, length 1.
+             */
+            outX: number;
+            /** Format: double */
+            outY: number;
             /** Format: double */
             cutMm?: null | number;
         };

@@ -25,7 +25,11 @@
   });
 
   const onTop = $derived(cutsFromTop(step));
-  const at = $derived(shape ? burAt(step, shown, shape.largestMm) : null);
+  const finished = $derived({
+    widths: Object.fromEntries(unit.plan.margin.map((piece) => [piece.segment, piece.widthMm])),
+    depths: Object.fromEntries(unit.plan.zones.map((zone) => [zone.zone, zone.depthMm.target])),
+  });
+  const at = $derived(shape ? burAt(step, shown, shape, finished) : null);
   const bur = $derived(at && shape ? standing(silhouette(shape.outline, 13), at.tip, at.tilt) : null);
   const working = $derived(at && shape ? standing(silhouette(shape.outline, shape.workingMm), at.tip, at.tilt) : null);
   const sunk = $derived(at && step.sinkMm ? place({ x: at.tip.x, y: at.tip.y + (onTop ? step.sinkMm : 0) }, on) : null);
