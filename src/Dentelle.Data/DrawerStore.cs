@@ -15,7 +15,7 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
         var rows = await db.DrawerBurs.AsNoTracking().OrderBy(row => row.Order).ToListAsync(stop);
         var current = from use in db.BurUses join row in db.DrawerBurs on use.BurId equals row.BurId where use.At >= row.NewSince select use;
         var uses = (await current.AsNoTracking().ToListAsync(stop)).ToLookup(use => use.BurId);
-        return [.. rows.Select(row => new BurLedger(JsonDocuments.ReadBur(row.Text), row.Pieces, [.. uses[row.BurId].Select(use => new BurUsed(use.On, use.Wet))], row.Sterilised, row.Worn))];
+        return [.. rows.Select(row => new BurLedger(JsonDocuments.ReadBur(row.Text), row.Pieces, [.. uses[row.BurId].Select(use => new BurUsed(use.On, use.Wet, use.CaseId?.ToString()))], row.Sterilised, row.Worn))];
     }
 
     /// <summary>A practice begins with the starter drawer.</summary>

@@ -7,7 +7,6 @@ namespace Dentelle.Core.Tests;
 public class BurChoiceLaws
 {
     private static readonly Mm Tolerance = new(Shipped.Handbook.Sheets.Limits.ToleranceMm.Value);
-    private static readonly IReadOnlyDictionary<string, int> NoneInUse = new Dictionary<string, int>();
 
     private static IReadOnlyList<Bur> All => Shipped.Handbook.Drawer.Burs;
 
@@ -20,7 +19,7 @@ public class BurChoiceLaws
         from kept in Gen.Int[0, 2].Array[All.Count]
         select (new BurNeed(role, role.Families, new Mm(depth / 10.0), wall, new Mm(cut / 10.0), 4.5, new Mm(0.2)), All.Where((_, i) => kept[i] > 0).ToArray());
 
-    private static BurChoice For(BurNeed need, IEnumerable<Bur> drawer) => BurChoice.For(need, [.. drawer], Tolerance, NoneInUse);
+    private static BurChoice For(BurNeed need, IEnumerable<Bur> drawer) => BurChoice.For(need, new BurRack([.. drawer]), Tolerance);
 
     [Fact(DisplayName = "A choice does not hang on how the drawer is sorted, nor on burs that were not chosen; it comes from the drawer, and what is missing is said with what to do instead")]
     public void Steady() => Any(_ => true).Sample(given =>
@@ -41,6 +40,39 @@ public class BurChoiceLaws
         if (choice.RunnerUp is { } second) Assert.Equal(second, For(need, drawer.Where(bur => bur != chosen)).Chosen);
         if (choice.Missing is not null) Assert.False(string.IsNullOrWhiteSpace(choice.Instead));
     }, iter: 300);
+
+    [Fact(DisplayName = "A bur at its limit gives way to one that does nearly as well and to none that does worse, which is said; where all are, nothing changes")]
+    public void Spent() => Gen.Select(Any(_ => true), Gen.Int[0, 3].Array[All.Count]).Sample((given, drawn) =>
+    {
+        var (need, drawer) = given;
+        string[] spent = [.. All.Where((_, i) => drawn[i] == 0).Select(bur => bur.Id)];
+        BurChoice With(IReadOnlyCollection<string> atLimit) => BurChoice.For(need, new BurRack([.. drawer]) { Spent = atLimit }, Tolerance);
+        var (fresh, careful) = (With([]), With(spent));
+        Assert.Equal(fresh, With([.. All.Select(bur => bur.Id)]));
+        if (fresh.Chosen is not { } first || !spent.Contains(first.Id)) Assert.Equal(fresh.Chosen, careful.Chosen);
+        if (careful.Chosen == fresh.Chosen) return;
+        Assert.DoesNotContain(careful.Chosen!.Id, spent);
+        Assert.Contains("reached its limit", careful.Why, StringComparison.Ordinal);
+        // The other one is of the right kind and no makeshift from elsewhere.
+        Assert.Contains(careful.Chosen.Family, need.Families);
+        Assert.Contains(careful.Chosen.Grit, need.Role.Grits);
+    }, iter: 500);
+
+    [Fact(DisplayName = "What a visit itself has cut with changes none of its burs; another visit's counts: a spent one stands back, a used one for single use is gone")]
+    public void Rack()
+    {
+        var bur = All[0] with { UsesMost = 2 };
+        BurRack Rack(Bur of, int pieces, params string[] visits) => BurRack.Of([new BurLedger(of, pieces, [.. visits.Select(visit => new BurUsed(UsedOn.Tooth, true, visit))], 0, false)], "this", 3);
+        Assert.Empty(Rack(bur, 1, "this", "this", "this").Spent);
+        Assert.Empty(Rack(bur, 1, "other").Spent);
+        Assert.Equal([bur.Id], Rack(bur, 1, "other", "one more").Spent);
+        // A fresh piece lies behind it.
+        Assert.Empty(Rack(bur, 2, "other", "one more").Spent);
+        var once = bur with { UsesMost = 1 };
+        Assert.Single(Rack(once, 1, "this").Burs);
+        Assert.Empty(Rack(once, 1, "other").Burs);
+        Assert.Single(Rack(once, 2, "other").Burs);
+    }
 
     [Fact(DisplayName = "Of burs that differ in their tip alone the nearest to twice the line is taken, on the side without a lip when that is as near")]
     public void Nearest() => Gen.Select(Gen.Int[3, 14], Gen.Int[4, 24].Array[1, 6]).Sample((line, tips) =>

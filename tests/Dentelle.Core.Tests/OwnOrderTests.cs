@@ -8,7 +8,7 @@ public class OwnOrderTests
 {
     public static TheoryData<string> Lines => ["36 crown zirconia", "11 veneer butt", "16 onlay", "45x47 bridge metal-ceramic", "13 crown mc margin-first", "34 36 crown metal parallel-pair"];
 
-    private static Answer<RunSheet> Make(Plan[] plans, IReadOnlyList<string>? wanted = null) => RunSheet.Make(plans, new(Shipped.Handbook.Drawer.Burs, Wanted: wanted), Shipped.Protocol, Shipped.Handbook.Sheets);
+    private static Answer<RunSheet> Make(Plan[] plans, IReadOnlyList<string>? wanted = null) => RunSheet.Make(plans, new(Shipped.Handbook.Drawer.Burs, wanted: wanted), Shipped.Protocol, Shipped.Handbook.Sheets);
 
     private static List<string> Keys(RunSheet sheet) => [.. sheet.Steps.Select(step => step.Step.Key)];
 

@@ -171,12 +171,12 @@ public class RunSheetTests
         var keys = best.Steps.Select(step => step.Step.Key).ToList();
         var (a, b) = (keys.IndexOf("36/functional-guides"), keys.IndexOf("36/other-guides"));
         (keys[a], keys[b]) = (keys[b], keys[a]);
-        var own = Sheet("36 crown zirconia", request: new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, Wanted: keys));
+        var own = Sheet("36 crown zirconia", request: new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, wanted: keys));
         Assert.Equal(keys, own.Steps.Select(step => step.Step.Key));
         Assert.True(own.BurChanges >= best.BurChanges);
         keys.Remove("36/bevel");
         keys.Add("36/bevel");
-        var refused = RunSheet.Make(Shipped.Plans("36 crown zirconia"), new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, Wanted: keys), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!;
+        var refused = RunSheet.Make(Shipped.Plans("36 crown zirconia"), new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, wanted: keys), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!;
         Assert.Contains("can’t go there", refused.Sentence, StringComparison.Ordinal);
         Assert.Contains("functional bevel", refused.Sentence, StringComparison.OrdinalIgnoreCase);
     }
@@ -193,7 +193,7 @@ public class RunSheetTests
         Assert.True(first.Start >= anaesthesia.End + 5 - 1e-9);
         foreach (var (before, after) in sheet.Steps.Zip(sheet.Steps.Skip(1))) Assert.True(after.Start >= before.End - 1e-9);
         LearnedTimes Learned(params double[] minutes) => new(new Dictionary<(string, ToothKind?), IReadOnlyList<double>> { [("bevel", ToothKind.Molar)] = minutes });
-        TimedStep Bevel(LearnedTimes times) => Sheet("36 crown zirconia", request: new(Shipped.Handbook.Drawer.Burs, Times: times)).Steps.First(step => step.Step.Code == "bevel");
+        TimedStep Bevel(LearnedTimes times) => Sheet("36 crown zirconia", request: new(Shipped.Handbook.Drawer.Burs, times: times)).Steps.First(step => step.Step.Code == "bevel");
         Assert.Equal((1, false), (Bevel(Learned(3, 3)).Minutes, Bevel(Learned(3, 3)).Learned));
         Assert.Equal((3, true), (Bevel(Learned(3, 2, 40)).Minutes, Bevel(Learned(3, 2, 40)).Learned));
         // Half a step is timed by itself: what the whole took says nothing of it.

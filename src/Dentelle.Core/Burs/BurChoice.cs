@@ -16,18 +16,21 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
     /// <summary>Burs that fit nearly as well as the best may take its place when they are in hand anyway.</summary>
     private const double NearlyAsGood = 0.1;
 
-    /// <param name="inUse">How many other steps of the visit use a bur, by its name.</param>
-    public static BurChoice For(BurNeed need, IReadOnlyList<Bur> drawer, Mm tolerance, IReadOnlyDictionary<string, int> inUse)
+    public static BurChoice For(BurNeed need, BurRack rack, Mm tolerance)
     {
+        var drawer = rack.Burs;
         var wanted = drawer.Where(bur => need.Families.Contains(bur.Family) && bur.Material == (need.Role.Material ?? BurMaterial.Diamond) && bur.Shank == (need.Role.Shank ?? bur.Shank)).ToArray();
         var ranked = wanted.Where(bur => need.Role.Grits.Contains(bur.Grit)).Select(bur => (Bur: bur, Off: Off(bur, need, tolerance))).OrderBy(entry => entry.Off).ThenBy(entry => entry.Bur.Id, StringComparer.Ordinal).ToArray();
         if (ranked.Length > 0)
         {
             var near = ranked.TakeWhile(entry => entry.Off <= ranked[0].Off + NearlyAsGood);
-            var best = near.MaxBy(entry => inUse.GetValueOrDefault(entry.Bur.Id)).Bur;
+            // A bur at its limit stands back behind one that does nearly as well; then what is in hand anyway goes first.
+            var best = near.OrderBy(entry => rack.Spent.Contains(entry.Bur.Id)).ThenByDescending(entry => rack.InUse.GetValueOrDefault(entry.Bur.Id)).First().Bur;
             var second = ranked.Select(entry => entry.Bur).FirstOrDefault(bur => bur != best);
             var lacks = need.Role.Use != BurUse.Bulk && (need.Depth is not null || need.Role.Use == BurUse.Through) && Fit(best, need, tolerance) > (need.Role.Use == BurUse.Guide ? Readable : Passable);
-            return new(best, WhyThis(best, need, tolerance), null, second, lacks ? Wanted(need) : null, lacks ? Makeshift(best, need, tolerance) : null);
+            var why = WhyThis(best, need, tolerance);
+            if (best != ranked[0].Bur && rack.Spent.Contains(ranked[0].Bur.Id)) why += $"; {ranked[0].Bur.Name.LowerFirst()} has reached its limit";
+            return new(best, why, null, second, lacks ? Wanted(need) : null, lacks ? Makeshift(best, need, tolerance) : null);
         }
         // Another grit of the right shape, or any straight shape: said as a makeshift.
         var makeshift = wanted.Concat(drawer.Where(bur => bur.Family.CutsWalls() && (bur.Family is BurFamily.Needle or BurFamily.Interproximal) == (need.Role.Use == BurUse.Through) && bur.Grit is Grit.Medium or Grit.Fine)).OrderBy(bur => Off(bur, need, tolerance) + (need.Families.Contains(bur.Family) ? 0 : 5)).ThenBy(bur => bur.Id, StringComparer.Ordinal).FirstOrDefault();

@@ -10,7 +10,8 @@ public enum UsedOn
 }
 
 /// <summary>One preparation cut with a bur.</summary>
-public sealed record BurUsed(UsedOn On, bool Wet);
+/// <param name="Visit">Name of the visit it was cut in; null where none is known.</param>
+public sealed record BurUsed(UsedOn On, bool Wet, string? Visit = null);
 
 /// <summary>How a practice stands with one kind of bur.</summary>
 /// <param name="Pieces">How many there are, the one in use among them.</param>
@@ -29,12 +30,15 @@ public sealed record BurLedger(Bur Bur, int Pieces, IReadOnlyList<BurUsed> Uses,
     public int? Left(double dryPlasticMost)
     {
         if (Pieces == 0) return 0;
-        if (Spent(dryPlasticMost) is not { } spent || Bur.UsesMost is not { } most) return Bur.UsesMost is null ? null : Pieces * Bur.UsesMost;
+        if (Spent(dryPlasticMost) is not { } spent || Bur.UsesMost is not { } most) return null;
         return (int)Math.Floor(((1 - Math.Min(1, spent)) * most) + 1e-9) + ((Pieces - 1) * most);
     }
 
+    /// <summary>The same as it was before a visit began.</summary>
+    public BurLedger Before(string visit) => this with { Uses = [.. Uses.Where(use => use.Visit != visit)] };
+
     /// <summary>Whether a run sheet may count on it.</summary>
-    public bool Usable => Pieces > 1 || (Pieces == 1 && !Worn);
+    public bool Usable => Pieces > 1 || (Pieces == 1 && !Worn && !(Bur.UsesMost == 1 && Uses.Count > 0));
 
     /// <summary>What should be seen to before it is used; null when nothing.</summary>
     public string? Warning(double dryPlasticMost)

@@ -7,11 +7,18 @@ using Dentelle.Core.Teeth;
 namespace Dentelle.Core.Sequencing;
 
 /// <summary>What a run sheet is made with besides the plans.</summary>
-/// <param name="Burs">The practice's burs that may be used.</param>
+/// <param name="Rack">The practice's burs that may be used.</param>
 /// <param name="School">Another school than the plans' own.</param>
 /// <param name="Times">The practice's own times.</param>
 /// <param name="Wanted">The user's own order, by keys; what it leaves out follows the best order.</param>
-public sealed record SheetRequest(IReadOnlyList<Bur> Burs, CuttingSchool? School = null, LearnedTimes? Times = null, IReadOnlyList<string>? Wanted = null);
+public sealed record SheetRequest(BurRack Rack, CuttingSchool? School = null, LearnedTimes? Times = null, IReadOnlyList<string>? Wanted = null)
+{
+    /// <summary>With these burs, all of them fresh.</summary>
+    public SheetRequest(IReadOnlyList<Bur> burs, CuttingSchool? school = null, LearnedTimes? times = null, IReadOnlyList<string>? wanted = null)
+        : this(new BurRack(burs), school, times, wanted)
+    {
+    }
+}
 
 /// <summary>The steps of a visit in their order.</summary>
 /// <param name="BurChanges">How often another rotary tool is taken up.</param>
@@ -22,7 +29,7 @@ public sealed record RunSheet(
 {
     public static Answer<RunSheet> Make(IReadOnlyList<Plan> plans, SheetRequest request, Protocol protocol, RunSheetTable table)
     {
-        if (!VisitSteps.Of(plans, request.School, protocol, table, request.Burs).Is(out var visit, out var problem)) return problem;
+        if (!VisitSteps.Of(plans, request.School, protocol, table, request.Rack).Is(out var visit, out var problem)) return problem;
         if (!StepGraph.Of(visit).Is(out var graph, out problem)) return problem;
         var times = request.Times ?? LearnedTimes.None;
         var best = graph.Best();

@@ -12,17 +12,16 @@ internal sealed class UnitSteps
     private readonly ToothToCut tooth;
     private readonly Protocol protocol;
     private readonly RunSheetTable table;
-    private readonly IReadOnlyList<Bur> drawer;
-    private readonly IReadOnlyDictionary<string, int> inUse;
+    private readonly BurRack rack;
     private readonly SchoolEntry school;
     private readonly Mm tolerance;
 
     /// <summary>What each zone still has to lose, as the stages go by.</summary>
     private readonly Dictionary<Zone, Mm> left = [];
 
-    public UnitSteps(Plan plan, SchoolEntry school, Protocol protocol, RunSheetTable table, IReadOnlyList<Bur> drawer, IReadOnlyDictionary<string, int> inUse)
+    public UnitSteps(Plan plan, SchoolEntry school, Protocol protocol, RunSheetTable table, BurRack rack)
     {
-        (this.plan, this.school, this.protocol, this.table, this.drawer, this.inUse) = (plan, school, protocol, table, drawer, inUse);
+        (this.plan, this.school, this.protocol, this.table, this.rack) = (plan, school, protocol, table, rack);
         tooth = new ToothToCut(plan);
         tolerance = new(table.Limits.ToleranceMm.Value);
         foreach (var zone in plan.Zones) left[zone.Zone] = zone.Depth.Value.Target;
@@ -196,7 +195,7 @@ internal sealed class UnitSteps
         var role = table.Roles[RoleOf(entry)];
         // One school goes through the contacts with the bur that cuts the walls.
         var choice = role.Use != BurUse.Through ? Choose(RoleOf(entry), tooth.LineWidthAt(segment), tooth.ClassAt(segment)).Choice
-            : BurChoice.For(new BurNeed(role, role.Families, null, null, cut, contact, new(table.Limits.ShellMm.Value)), drawer, tolerance, inUse);
+            : BurChoice.For(new BurNeed(role, role.Families, null, null, cut, contact, new(table.Limits.ShellMm.Value)), rack, tolerance);
         return Step(entry, entry.Name, StepPart.Of(ToothToCut.SideOf(zone.Zone.Kind)), [new ZoneCut(zone.Zone, null, Mm.Zero, 1, left[zone.Zone], null)], [], null, choice, null, null);
     }
 
@@ -271,7 +270,7 @@ internal sealed class UnitSteps
         var families = plan.Tooth.Kind == ToothKind.Canine && role.UnlessCanine is { } other ? other
             : role.Families.Count > 0 ? role.Families : table.Roles[line == LineClass.Chamfer ? "wall-chamfer" : "wall-shoulder"].Families;
         var wall = role.Use is BurUse.Wall or BurUse.Fine or BurUse.Margin ? plan.Convergence.Value.Target.PerWall.Degrees : (double?)null;
-        return (BurChoice.For(new BurNeed(role, families, depth, wall), drawer, tolerance, inUse), null);
+        return (BurChoice.For(new BurNeed(role, families, depth, wall), rack, tolerance), null);
     }
 
     private string? Mark(BurChoice? choice, Mm depth) => choice?.Chosen is { } bur ? BurChoice.DepthWords(bur, depth, tolerance) : null;

@@ -13,15 +13,15 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
     /// <param name="plans">The teeth of the visit; pontics have no steps.</param>
     /// <param name="chosen">Another school than the plans'; null takes each plan's own.</param>
     /// <returns>A problem when the school doesn't know how to cut one of them.</returns>
-    public static Answer<VisitSteps> Of(IReadOnlyList<Plan> plans, CuttingSchool? chosen, Protocol protocol, RunSheetTable table, IReadOnlyList<Bur> drawer)
+    public static Answer<VisitSteps> Of(IReadOnlyList<Plan> plans, CuttingSchool? chosen, Protocol protocol, RunSheetTable table, BurRack rack)
     {
         Plan[] cut = [.. plans.Where(plan => plan.Restoration != Restoration.Pontic)];
         if (cut.Length == 0) return new Problem("nothing-to-cut", "There is nothing to cut here: a run sheet needs at least one tooth with a restoration.");
-        var once = Built(cut, chosen, new Builder(protocol, table, drawer, new Dictionary<string, int>()), table);
+        var once = Built(cut, chosen, new Builder(protocol, table, rack), table);
         if (!once.Is(out var first, out _)) return once;
         // A second time: what is in hand for many steps is taken for those it fits nearly as well as their own best.
         var inUse = first.Steps.Select(step => step.Bur?.Chosen?.Id).OfType<string>().GroupBy(id => id).ToDictionary(group => group.Key, group => group.Count());
-        return Built(cut, chosen, new Builder(protocol, table, drawer, inUse), table);
+        return Built(cut, chosen, new Builder(protocol, table, rack with { InUse = inUse }), table);
     }
 
     private static Answer<VisitSteps> Built(Plan[] cut, CuttingSchool? chosen, Builder build, RunSheetTable table)
@@ -44,7 +44,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
         return build.Done([.. table.Schools.Where(school => cut.Any(school.Suits))]);
     }
 
-    private sealed class Builder(Protocol protocol, RunSheetTable table, IReadOnlyList<Bur> drawer, IReadOnlyDictionary<string, int> inUse)
+    private sealed class Builder(Protocol protocol, RunSheetTable table, BurRack rack)
     {
         private readonly List<SheetStep> steps = [];
         private readonly List<Precedence> order = [];
@@ -62,7 +62,7 @@ public sealed record VisitSteps(IReadOnlyList<SheetStep> Steps, IReadOnlyList<Pr
 
         public void Add(Plan plan, SchoolEntry school)
         {
-            var unit = new UnitSteps(plan, school, protocol, table, drawer, inUse);
+            var unit = new UnitSteps(plan, school, protocol, table, rack);
             var stages = unit.Stages();
             ceramic |= plan.MaterialClass != MaterialClass.Metal;
             plastic &= plan.Assessment.Findings.Typodont;

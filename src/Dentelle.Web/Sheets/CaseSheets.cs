@@ -39,7 +39,7 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
         }
         // A school of the case's holds for the teeth it suits; the others keep their own.
         Plan[] cut = [.. plans.Select(plan => school is { } chosen && table.School(chosen).Suits(plan) ? plan with { School = chosen } : plan)];
-        var request = new SheetRequest([.. bench.Ledgers.Where(ledger => ledger.Usable).Select(ledger => ledger.Bur)], null, bench.Times, order);
+        var request = new SheetRequest(BurRack.Of(bench.Ledgers, row.Id.ToString(), table.Limits.DryPlasticUses.Value), null, bench.Times, order);
         return RunSheet.Make(cut, request, handbook.Protocol, table);
     }
 
