@@ -61,57 +61,6 @@ public static class SourcedLengths
         Core.Reasoned.From(new Mm(length.Value), new Reason(length.Text ?? words, length.Value, length.Source, length.Standing));
 }
 
-public sealed record ProtocolDefaults(
-    IReadOnlyList<DefaultMaterials> Materials,
-    Sourced<BuildOutSchool> BuildOutSchool,
-    Sourced<double> FinishingAllowanceMm,
-    Sourced<double> ToleranceMm,
-    DefaultCoverage CeramicCoverage,
-    DefaultTransition Transition,
-    DefaultLevels MarginLevelMm,
-    DefaultSchools Schools)
-{
-    public DefaultMaterials MaterialsOf(Restoration restoration) => Materials.FirstOrDefault(entry => entry.Restorations.Contains(restoration)) ?? Materials[0];
-}
-
-public sealed record DefaultMaterials(IReadOnlyList<Restoration> Restorations, Material Front, Material Back, string Source, Standing Standing)
-{
-    public Material For(ToothCode tooth) => tooth.IsFront ? Front : Back;
-}
-
-public sealed record DefaultCoverage(CeramicCoverage Front, CeramicCoverage Premolar, CeramicCoverage Molar, string Source, Standing Standing)
-{
-    public CeramicCoverage For(ToothCode tooth) => tooth.Kind switch
-    {
-        ToothKind.Premolar => Premolar,
-        ToothKind.Molar => Molar,
-        _ => Front,
-    };
-}
-
-public sealed record DefaultTransition(TransitionPlace Mesial, TransitionPlace Distal, string Source, Standing Standing);
-
-public sealed record DefaultLevels(Sourced<double> Back, Sourced<double> BackFacial, Sourced<double> Front, Sourced<double> FrontMetalCeramicFacial);
-
-public sealed record DefaultSchools(
-    CuttingSchool Back,
-    CuttingSchool Front,
-    CuttingSchool Bridge,
-    IReadOnlyDictionary<string, CuttingSchool> Restorations,
-    IReadOnlyList<SchoolFor> Overrides,
-    IReadOnlyList<SchoolFor> Offered,
-    string Source,
-    Standing Standing)
-{
-    public CuttingSchool For(ToothCode tooth, Restoration restoration, Material material, bool inBridge = false) =>
-        inBridge ? Bridge :
-        Restorations.TryGetValue(Kebab.Of(restoration), out var own) ? own
-        : Overrides.FirstOrDefault(entry => entry.Material == material && entry.At.Includes(tooth))?.School
-        ?? (tooth.IsFront ? Front : Back);
-}
-
-public sealed record SchoolFor(Material Material, JawEnd At, CuttingSchool School);
-
 /// <summary>Front teeth (incisors, canines) or back teeth (premolars, molars).</summary>
 [JsonConverter(typeof(KebabCase<JawEnd>))]
 public enum JawEnd
@@ -298,50 +247,6 @@ public sealed record Plausible(
     Limits ShadeSteps,
     string Source,
     Standing Standing);
-
-[JsonConverter(typeof(KebabCase<GaugeKind>))]
-public enum GaugeKind
-{
-    /// <summary>A set of thicknesses: one passes, the next does not.</summary>
-    Pass,
-
-    /// <summary>A scale that is read, to a resolution.</summary>
-    Read,
-}
-
-/// <summary>A measuring instrument of the practice.</summary>
-public sealed record Gauge(
-    string Id,
-    string Name,
-    GaugeKind Kind,
-    string Source,
-    Standing Standing,
-    IReadOnlyList<double>? SizesMm = null,
-    double? ResolutionMm = null);
-
-/// <summary>A bur the corrections are told in.</summary>
-public sealed record BurInHand(string Id, string Name, double TipMm);
-
-public sealed record Estimates(EnamelEstimates EnamelMm, PulpEstimates PulpMm);
-
-public sealed record EnamelEstimates(FrontEnamel Front, BackEnamel Back);
-
-public sealed record FrontEnamel(double Incisal, double Middle, double Cervical, string Source, Standing Standing);
-
-public sealed record BackEnamel(double Cusp, double Groove, double Middle, double Cervical, string Source, Standing Standing);
-
-public sealed record PulpEstimates(PulpEstimate Front, PulpEstimate Premolar, PulpEstimate Molar)
-{
-    public PulpEstimate For(ToothCode tooth) => tooth.Kind switch
-    {
-        ToothKind.Premolar => Premolar,
-        ToothKind.Molar => Molar,
-        _ => Front,
-    };
-}
-
-/// <summary>Average dentine and enamel over the pulp at the neck, and from cusp tip or edge to the pulp horn.</summary>
-public sealed record PulpEstimate(double NeckWall, double HornBelowTop, string Source, Standing Standing);
 
 internal static class Ranges
 {
