@@ -19,6 +19,18 @@ internal static class OnePage
         return bytes.ToArray();
     }
 
+    /// <summary>A text in lines of a width, parted between words.</summary>
+    public static IReadOnlyList<string> Lines(XGraphics page, string text, XFont font, double width)
+    {
+        var lines = new List<string>();
+        foreach (var word in text.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+        {
+            if (lines.Count > 0 && page.MeasureString($"{lines[^1]} {word}", font).Width <= width) lines[^1] += $" {word}";
+            else lines.Add(word);
+        }
+        return lines;
+    }
+
     /// <summary>As much of a text as fits into a width.</summary>
     public static string Fitting(XGraphics page, string text, XFont font, double width)
     {

@@ -8,18 +8,27 @@ namespace Dentelle.Web.Documents;
 /// <summary>A run sheet on one page: a line for each step, its bur drawn to scale with the mark it is sunk to, changes of bur as joints of a thread.</summary>
 internal static class RunSheetPage
 {
-    private const double Edge = 36, Right = 559, Top = 96, Bottom = 772;
-    private const double MostRow = 22, PointsPerMm = 2.2;
+    private const double Edge = 36, Right = 559, Top = 96, FootLine = 10;
+    private const double PointsPerMm = 2.2;
 
-    /// <summary>Where the columns begin.</summary>
-    private const double Name = Edge + 112, Depth = Edge + 262, Place = Edge + 372;
+    /// <summary>Sizes of its text: as large as lets the whole visit stand on the page.</summary>
+    private const double Largest = 8.5, Smallest = 3.6, Finer = 0.1;
+
+    private static XFont MissingFont => SheetFonts.TextFont(8, bold: true);
 
     public static byte[] Write(RunSheetView view, DateTimeOffset printed) => OnePage.Write($"run sheet, case {view.Number}", printed, page =>
     {
         Head(page, view);
-        var row = Math.Min(MostRow, (Bottom - Top) / view.Sheet.Steps.Count);
-        for (var i = 0; i < view.Sheet.Steps.Count; i++) Step(page, view, view.Sheet.Steps[i], Top + (i * row), row);
-        Foot(page, view, printed);
+        var missing = Missing(page, view);
+        var (rows, spare) = Fitted(page, view.Sheet.Steps, FootTop(missing) - 8 - Top);
+        var y = Top;
+        for (var i = 0; i < rows.Length; i++)
+        {
+            var height = rows[i].Height + spare;
+            Step(page, view, rows[i], y, height, i == 0 ? 0 : rows[i - 1].Height + spare);
+            y += height;
+        }
+        Foot(page, missing, printed);
     });
 
     private static void Head(XGraphics page, RunSheetView view)
@@ -32,36 +41,43 @@ internal static class RunSheetPage
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 86, Right, 86);
     }
 
-    private static void Step(XGraphics page, RunSheetView view, StepDocument step, double y, double height)
+    /// <returns>The rows in the largest text that fits, and how much each may be taller.</returns>
+    private static (RunSheetRow[] Rows, double Spare) Fitted(XGraphics page, IReadOnlyList<StepDocument> steps, double room)
     {
-        var size = Math.Clamp(height * 0.42, 4.6, 8.5);
-        var (text, small) = (SheetFonts.TextFont(size, bold: true), SheetFonts.TextFont(Math.Max(4.4, size - 1.2)));
+        for (var size = Largest; ; size -= Finer)
+        {
+            RunSheetRow[] rows = [.. steps.Select((step, i) => RunSheetRow.Of(page, step, i == 0 ? null : steps[i - 1], size))];
+            var spare = room - rows.Sum(row => row.Height);
+            if (spare >= 0 || size <= Smallest) return (rows, Math.Clamp(spare / rows.Length, 0, size / 2));
+        }
+    }
+
+    /// <param name="before">Height of the row above, whose middle the thread comes from.</param>
+    private static void Step(XGraphics page, RunSheetView view, RunSheetRow row, double y, double height, double before)
+    {
+        var step = row.Step;
         var middle = y + (height / 2);
         var thread = new XPen(Ink.Text, step.TakesUp ? 0.5 : 1.1) { DashStyle = step.TakesUp ? XDashStyle.Dot : XDashStyle.Solid };
-        page.DrawLine(thread, Edge + 52, y - (height / 2), Edge + 52, middle);
+        if (before > 0) page.DrawLine(thread, Edge + 52, y - (before / 2), Edge + 52, middle);
         page.DrawEllipse(Ink.Line(Ink.Text, 0.8), step.TakesUp ? XBrushes.White : Ink.Brush(Ink.Text), Edge + 49.5, middle - 2.5, 5, 5);
-        page.DrawString(view.VisitAt is { } visit ? $"{visit.AddMinutes(step.Start).ToLocalTime():HH:mm}" : $"{Math.Floor(step.Start):0} min", small, Ink.Brush(Ink.Soft), new XPoint(Edge, middle + 2));
-        page.DrawString(step.Tooth ?? "", text, Ink.Brush(Ink.Text), new XPoint(Edge + 28, middle + 2));
-        if (step.BurId is { } id && view.Burs.TryGetValue(id, out var bur)) BurDrawing.Lying(page, bur, step.SinkMm, Edge + 64, middle, Math.Min(PointsPerMm, height / (2.2 * bur.LargestMm)));
-        Say(step.Part is null ? step.Name : $"{step.Name}, {step.Part}", text, Ink.Text, Name, Depth, middle - 0.5);
-        Say(step.BurName ?? step.Tool ?? "by hand", small, Ink.Soft, Name, Depth, middle + size);
-        Say(step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "", small, Ink.Text, Depth, Place, middle - 0.5);
-        string[] more = [step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "", step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "", step.LipMm is { } lip ? $"lip of {new Mm(lip)}: chip it away" : ""];
-        Say(string.Join(" · ", more.Where(part => part.Length > 0)), small, Ink.Soft, Depth, Place, middle + size);
-        if (step.View is { } place) Say($"{place.Position}, head {place.Head}{(place.Sight == Core.Sequencing.Sight.Mirror ? ", mirror" : "")}", small, Ink.Soft, Place, Right, middle - 0.5);
-        Say(step.Check ?? "", small, Ink.Text, Place, Right, middle + size);
-
-        void Say(string words, XFont font, XColor colour, double from, double to, double at) => page.DrawString(OnePage.Fitting(page, words, font, to - from - 4), font, Ink.Brush(colour), new XPoint(from, at));
+        page.DrawString(view.VisitAt is { } visit ? $"{visit.AddMinutes(step.Start).ToLocalTime():HH:mm}" : $"{Math.Floor(step.Start):0} min", row.Small, Ink.Brush(Ink.Soft), new XPoint(Edge, middle + 2));
+        page.DrawString(step.Tooth ?? "", row.Bold, Ink.Brush(Ink.Text), new XPoint(Edge + 28, middle + 2));
+        if (step.BurId is { } id && view.Burs.TryGetValue(id, out var bur)) BurDrawing.Lying(page, bur, step.SinkMm, Edge + 64, middle, Math.Min(PointsPerMm, Math.Min(height, 22) / (2.2 * bur.LargestMm)));
+        row.Draw(page, Edge, y + ((height - row.Height) / 2));
     }
 
-    private static void Foot(XGraphics page, RunSheetView view, DateTimeOffset printed)
+    private static void Foot(XGraphics page, IReadOnlyList<string> missing, DateTimeOffset printed)
     {
-        page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 780, Right, 780);
-        var soft = Ink.Brush(Ink.Soft);
-        var y = 791.0;
-        var bold = SheetFonts.TextFont(8, bold: true);
-        foreach (var missing in view.Sheet.Missing.Take(2)) page.DrawString(OnePage.Fitting(page, $"Not in the drawer: {missing.Wanted}. Instead: {missing.Instead}.", bold, Right - Edge), bold, Ink.Brush(Ink.Text), new XPoint(Edge, (y += 10) - 10));
-        page.DrawString("Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.", SheetFonts.TextFont(8), soft, new XPoint(Edge, y));
-        page.DrawString($"Cut under water with light pressure; protect the neighbour and the gum. Assumed minutes are the practice's to correct. Printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), soft, new XPoint(Edge, y + 10));
+        var y = FootTop(missing);
+        page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, y, Right, y);
+        foreach (var line in missing) page.DrawString(line, MissingFont, Ink.Brush(Ink.Text), new XPoint(Edge, y += FootLine));
+        page.DrawString("Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.", SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(Edge, y += FootLine));
+        page.DrawString($"Cut under water with light pressure; protect the neighbour and the gum. Assumed minutes are the practice's to correct. Printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(Edge, y + FootLine));
     }
+
+    private static double FootTop(IReadOnlyList<string> missing) => 797 - (FootLine * missing.Count);
+
+    /// <summary>What the drawer lacks, all of it, in lines.</summary>
+    private static IReadOnlyList<string> Missing(XGraphics page, RunSheetView view) =>
+        [.. view.Sheet.Missing.SelectMany(missing => OnePage.Lines(page, $"Not in the drawer: {missing.Wanted}. Instead: {missing.Instead}.", MissingFont, Right - Edge))];
 }

@@ -15,6 +15,11 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
     // All captions stand on one line below the figures. Points from the top of the page.
     private const double CaptionAt = 318;
 
+    /// <summary>How far from the tooth a number may stand, nearest first; millimetres of the tooth.</summary>
+    private static readonly double[] Reaches = [0.9, 1.4, 1.9, 2.5, 3.2];
+
+    private readonly List<XRect> numbers = [];
+
     /// <param name="flip">Whether x runs to the left.</param>
     public void Section(SectionDrawing section, Plan plan, XPoint origin, bool flip)
     {
@@ -82,16 +87,24 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         if (points.Length > 1) page.DrawLines(pen, points);
     }
 
+    /// <summary>A zone's depth, led out of the tooth; farther where another number stands already.</summary>
     private void Number(ZoneMark mark, Plan plan, Func<Vec2, XPoint> place)
     {
-        var at = place(mark.Inside);
-        var to = place(mark.At + (mark.Outward * 0.9));
+        var text = plan.Zone(mark.Zone)!.Depth.Value.Target.ToString();
+        var (font, at) = (SheetFonts.NumberFont(11), place(mark.Inside));
+        var size = page.MeasureString(text, font);
+        var (to, box) = Reaches.Select(Reach).FirstOrDefault(reach => !numbers.Exists(other => other.IntersectsWith(reach.Box)), Reach(Reaches[^1]));
+        numbers.Add(box);
         page.DrawLine(Ink.Line(Ink.Soft, 0.4), at, to);
         page.DrawEllipse(Ink.Brush(Ink.Text), at.X - 1.1, at.Y - 1.1, 2.2, 2.2);
-        var text = plan.Zone(mark.Zone)!.Depth.Value.Target.ToString();
-        var left = to.X < at.X - 2;
-        var format = left ? XStringFormats.CenterRight : to.X > at.X + 2 ? XStringFormats.CenterLeft : XStringFormats.Center;
-        page.DrawString(text, SheetFonts.NumberFont(11), Ink.Brush(Ink.Text), new XPoint(to.X + (left ? -2 : 2), to.Y), format);
+        page.DrawString(text, font, Ink.Brush(Ink.Text), box, XStringFormats.Center);
+
+        (XPoint To, XRect Box) Reach(double length)
+        {
+            var end = place(mark.At + (mark.Outward * length));
+            var left = end.X < at.X - 2 ? end.X - 2 - size.Width : end.X > at.X + 2 ? end.X + 2 : end.X - (size.Width / 2);
+            return (end, new XRect(left, end.Y - (size.Height / 2), size.Width, size.Height));
+        }
     }
 
     private Func<Vec2, XPoint> Placing(XPoint origin, bool flip, bool yUp) =>
