@@ -19,6 +19,9 @@
   <p class="quiet">
     {#if view.visitAt}{clock(view.visitAt, 0)} to {clock(view.visitAt, totals.minutes)}, in the chair{:else}in the chair{/if}
   </p>
+  {#if !view.ownOrder && Math.ceil(totals.leastMinutes) < Math.ceil(totals.minutes)}
+    <p class="quiet">with as few changes not under {Math.ceil(totals.leastMinutes)} min</p>
+  {/if}
   {#each view.sheet.free as free (free.from)}
     <p class="quiet mt-1">
       Free {clock(view.visitAt, free.from)}–{clock(view.visitAt, free.to)}, after “{free.after.toLowerCase()}”
