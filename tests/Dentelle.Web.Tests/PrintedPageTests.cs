@@ -15,25 +15,11 @@ public sealed class PrintedPageTests : IDisposable
     public void Dispose() => practice.Dispose();
 
     [Fact(DisplayName = "Run sheets, plans and trays: one page each, every letter on the paper, no word over another")]
-    public async Task Legible()
+    public async Task Every_page()
     {
         var cases = (await client.Get("/api/day"))["cases"]!.AsArray();
         string[] pages = ["/api/day/tray.pdf", .. cases.Select(entry => $"/api/cases/{entry!["id"]}/sheet.pdf"), .. cases.SelectMany(entry => entry!["units"]!.AsArray()).Select(unit => $"/api/units/{unit!["id"]}/sheet.pdf")];
-        foreach (var address in pages)
-        {
-            var page = await PageAsync(address);
-            foreach (var letter in page.Letters.Where(letter => letter.Value.Trim().Length > 0))
-            {
-                var box = letter.BoundingBox;
-                Assert.True(box.Left >= 0 && box.Bottom >= 0 && box.Right <= page.Width && box.Top <= page.Height, $"{address}: “{letter.Value}” at {box.Left:0} {box.Bottom:0} is off the page");
-            }
-            Word[] words = [.. page.GetWords()];
-            Assert.True(words.Length > 40, address);
-            for (var i = 0; i < words.Length; i++)
-            {
-                for (var j = i + 1; j < words.Length; j++) Assert.False(Overlap(words[i].BoundingBox, words[j].BoundingBox), $"{address}: “{words[i].Text}” stands over “{words[j].Text}” at {words[i].BoundingBox.Left:0} {words[i].BoundingBox.Bottom:0}");
-            }
-        }
+        foreach (var address in pages) Assert.True(Legible(address, await PageAsync(address)).Length > 40, address);
     }
 
     [Fact(DisplayName = "A printed run sheet names every step in its order, each bur where it is taken up, and cuts no text off")]
@@ -58,13 +44,43 @@ public sealed class PrintedPageTests : IDisposable
         }
     }
 
-    private async Task<Page> PageAsync(string address)
+    [Fact(DisplayName = "A visit too long for one page in legible text goes on over pages, each step once")]
+    public async Task Long_visit()
+    {
+        var made = await client.Post("/api/quick-line/do", """{ "line": "13 12 11 21 22 23 crown metal-ceramic margin-first" }""").Json();
+        var address = $"/api/cases/{made["caseId"]}/sheet";
+        var steps = (await client.Get(address))["sheet"]!["steps"]!.AsArray();
+        var pages = await PagesAsync($"{address}.pdf");
+        Assert.InRange(pages.Count, 2, 4);
+        foreach (var page in pages) Assert.All(Legible($"{address}.pdf", page), word => Assert.True(word.Letters[0].PointSize >= 5, $"{word.Text} {word.Letters[0].PointSize}"));
+        // Every row begins with its time of day or minute, on the left.
+        var rows = pages.SelectMany(page => page.GetWords()).Count(word => word.BoundingBox.Left < 60 && word.BoundingBox.Top < 842 - 88 && word.Text.All(sign => char.IsAsciiDigit(sign) || sign == ':'));
+        Assert.Equal(steps.Count, rows);
+    }
+
+    private async Task<Page> PageAsync(string address) => Assert.Single(await PagesAsync(address));
+
+    private async Task<IReadOnlyList<Page>> PagesAsync(string address)
     {
         var answer = await client.GetAsync(address);
         Assert.True(answer.IsSuccessStatusCode, address);
-        var document = PdfDocument.Open(await answer.Content.ReadAsByteArrayAsync());
-        Assert.Equal((address, 1), (address, document.NumberOfPages));
-        return document.GetPage(1);
+        return [.. PdfDocument.Open(await answer.Content.ReadAsByteArrayAsync()).GetPages()];
+    }
+
+    /// <summary>The words of a page, every letter of them on the paper and none over another.</summary>
+    private static Word[] Legible(string address, Page page)
+    {
+        foreach (var letter in page.Letters.Where(letter => letter.Value.Trim().Length > 0))
+        {
+            var box = letter.BoundingBox;
+            Assert.True(box.Left >= 0 && box.Bottom >= 0 && box.Right <= page.Width && box.Top <= page.Height, $"{address}: “{letter.Value}” at {box.Left:0} {box.Bottom:0} is off the page");
+        }
+        Word[] words = [.. page.GetWords()];
+        for (var i = 0; i < words.Length; i++)
+        {
+            for (var j = i + 1; j < words.Length; j++) Assert.False(Overlap(words[i].BoundingBox, words[j].BoundingBox), $"{address}: “{words[i].Text}” stands over “{words[j].Text}” at {words[i].BoundingBox.Left:0} {words[i].BoundingBox.Bottom:0}");
+        }
+        return words;
     }
 
     /// <summary>Whether a good part of the smaller of two lies under the other; letters may touch.</summary>

@@ -17,7 +17,7 @@ internal static class PlanSheet
     private const double PointsPerMm = 12.5;
     private const double LowestBody = 765;
 
-    public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed) => OnePage.Write($"{unit.Written}, case {unit.Case.Number}", printed, page =>
+    public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed) => Paper.Write($"{unit.Written}, case {unit.Case.Number}", printed, page =>
     {
         Head(page, unit);
         Figures(page, planned);

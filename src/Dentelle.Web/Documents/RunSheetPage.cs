@@ -5,51 +5,66 @@ using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;
 
-/// <summary>A run sheet on one page: a line for each step, its bur drawn to scale with the mark it is sunk to, changes of bur as joints of a thread.</summary>
+/// <summary>A run sheet on one page, a very long one on several: a line for each step, its bur drawn to scale with the mark it is sunk to, changes of bur as joints of a thread.</summary>
 internal static class RunSheetPage
 {
     private const double Edge = 36, Right = 559, Top = 96, FootLine = 10;
     private const double PointsPerMm = 2.2;
 
-    /// <summary>Sizes of its text: as large as lets the whole visit stand on the page.</summary>
-    private const double Largest = 8.5, Smallest = 3.6, Finer = 0.1;
+    /// <summary>Sizes of its text: as large as lets the whole visit stand on the page, and what is taken when it can't.</summary>
+    private const double Largest = 8.5, Smallest = 5, Finer = 0.1, OverPages = 6.5;
 
     private static XFont MissingFont => SheetFonts.TextFont(8, bold: true);
 
-    public static byte[] Write(RunSheetView view, DateTimeOffset printed) => OnePage.Write($"run sheet, case {view.Number}", printed, page =>
+    public static byte[] Write(RunSheetView view, DateTimeOffset printed)
     {
-        Head(page, view);
-        var missing = Missing(page, view);
-        var (rows, spare) = Fitted(page, view.Sheet.Steps, FootTop(missing) - 8 - Top);
-        var y = Top;
-        for (var i = 0; i < rows.Length; i++)
+        using var measuring = Paper.Measuring();
+        var missing = Missing(measuring, view);
+        var pages = Pages(measuring, view.Sheet.Steps, FootTop(missing) - 8 - Top);
+        return Paper.Write($"run sheet, case {view.Number}", printed, [.. pages.Select<Page, Action<XGraphics>>((page, i) => on =>
         {
-            var height = rows[i].Height + spare;
-            Step(page, view, rows[i], y, height, i == 0 ? 0 : rows[i - 1].Height + spare);
-            y += height;
-        }
-        Foot(page, missing, printed);
-    });
+            Head(on, view, pages.Count > 1 ? $", page {i + 1} of {pages.Count}" : "");
+            var y = Top;
+            for (var row = 0; row < page.Rows.Count; row++)
+            {
+                var height = page.Rows[row].Height + page.Spare;
+                Step(on, view, page.Rows[row], y, height, row == 0 ? 0 : page.Rows[row - 1].Height + page.Spare);
+                y += height;
+            }
+            Foot(on, missing, printed);
+        })]);
+    }
 
-    private static void Head(XGraphics page, RunSheetView view)
+    private static void Head(XGraphics page, RunSheetView view, string part)
     {
         var totals = view.Sheet.Totals;
-        page.DrawString($"Run sheet, case {view.Number}", SheetFonts.NumberFont(20), Ink.Brush(Ink.Text), new XPoint(Edge, 52));
-        page.DrawString($"{view.Patient} · {string.Join(", ", view.Sheet.Schools.Select(entry => $"{entry.Tooth} {entry.Name.LowerFirst()}"))}", SheetFonts.TextFont(9), Ink.Brush(Ink.Soft), new XPoint(Edge, 67));
+        page.DrawString($"Run sheet, case {view.Number}{part}", SheetFonts.NumberFont(20), Ink.Brush(Ink.Text), new XPoint(Edge, 52));
+        var schools = view.Sheet.Schools.GroupBy(entry => entry.Name).Select(group => $"{string.Join(' ', group.Select(entry => entry.Tooth))} {group.Key.LowerFirst()}");
+        var small = SheetFonts.TextFont(9);
+        page.DrawString(Paper.Fitting(page, $"{view.Patient} · {string.Join(", ", schools)}", small, Right - Edge), small, Ink.Brush(Ink.Soft), new XPoint(Edge, 67));
         var saved = totals.ToothByToothBurChanges is { } single ? $" ({single} tooth by tooth)" : "";
         page.DrawString($"{totals.Minutes:0} min in the chair · {totals.BurChanges} bur changes{saved} · {totals.ViewChanges} changes of place", SheetFonts.TextFont(9, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 86, Right, 86);
     }
 
-    /// <returns>The rows in the largest text that fits, and how much each may be taller.</returns>
-    private static (RunSheetRow[] Rows, double Spare) Fitted(XGraphics page, IReadOnlyList<StepDocument> steps, double room)
+    /// <summary>One page in the largest text that fits; a visit too long for legible text goes on over further pages.</summary>
+    private static IReadOnlyList<Page> Pages(XGraphics measuring, IReadOnlyList<StepDocument> steps, double room)
     {
-        for (var size = Largest; ; size -= Finer)
+        for (var size = Largest; size >= Smallest; size -= Finer)
         {
-            RunSheetRow[] rows = [.. steps.Select((step, i) => RunSheetRow.Of(page, step, i == 0 ? null : steps[i - 1], size))];
+            var rows = Rows(size);
             var spare = room - rows.Sum(row => row.Height);
-            if (spare >= 0 || size <= Smallest) return (rows, Math.Clamp(spare / rows.Length, 0, size / 2));
+            if (spare >= 0) return [new(rows, Math.Min(spare / rows.Count, size / 2))];
         }
+        var pages = new List<List<RunSheetRow>> { new() };
+        foreach (var row in Rows(OverPages))
+        {
+            if (pages[^1].Sum(above => above.Height) + row.Height > room) pages.Add([]);
+            pages[^1].Add(row);
+        }
+        return [.. pages.Select(rows => new Page(rows, 0))];
+
+        IReadOnlyList<RunSheetRow> Rows(double size) => [.. steps.Select((step, i) => RunSheetRow.Of(measuring, step, i == 0 ? null : steps[i - 1], size))];
     }
 
     /// <param name="before">Height of the row above, whose middle the thread comes from.</param>
@@ -79,5 +94,8 @@ internal static class RunSheetPage
 
     /// <summary>What the drawer lacks, all of it, in lines.</summary>
     private static IReadOnlyList<string> Missing(XGraphics page, RunSheetView view) =>
-        [.. view.Sheet.Missing.SelectMany(missing => OnePage.Lines(page, $"Not in the drawer: {missing.Wanted}. Instead: {missing.Instead}.", MissingFont, Right - Edge))];
+        [.. view.Sheet.Missing.SelectMany(missing => Paper.Lines(page, $"Not in the drawer: {missing.Wanted}. Instead: {missing.Instead}.", MissingFont, Right - Edge))];
+
+    /// <param name="Spare">How much taller than its text each row may be.</param>
+    private sealed record Page(IReadOnlyList<RunSheetRow> Rows, double Spare);
 }

@@ -49,7 +49,7 @@ internal sealed class RunSheetRow
 
         static bool Same(StepView? a, StepView? b) => a is not null && b is not null && (a.Position, a.Head, a.Sight) == (b.Position, b.Head, b.Sight);
 
-        IEnumerable<Line> In(int column, string words, XFont font, XColor colour) => OnePage.Lines(page, words, font, Columns[column].Width).Select(line => new Line(line, font, colour));
+        IEnumerable<Line> In(int column, string words, XFont font, XColor colour) => Paper.Lines(page, words, font, Columns[column].Width).Select(line => new Line(line, font, colour));
     }
 
     public void Draw(XGraphics page, double left, double top)

@@ -15,7 +15,7 @@ internal static class TrayPage
     /// <param name="burs">Silhouettes of the drawer's burs by their id.</param>
     /// <param name="day">The day it is for.</param>
     /// <param name="printed">When it is printed.</param>
-    public static byte[] Write(TrayView tray, IReadOnlyDictionary<string, BurShapeView> burs, DateOnly day, DateTimeOffset printed) => OnePage.Write($"tray for {day:yyyy-MM-dd}", printed, page =>
+    public static byte[] Write(TrayView tray, IReadOnlyDictionary<string, BurShapeView> burs, DateOnly day, DateTimeOffset printed) => Paper.Write($"tray for {day:yyyy-MM-dd}", printed, page =>
     {
         page.DrawString("Tray", SheetFonts.NumberFont(20), Ink.Brush(Ink.Text), new XPoint(Edge, 52));
         page.DrawString(day.ToString("dddd d MMMM yyyy", CultureInfo.InvariantCulture), SheetFonts.TextFont(10), Ink.Brush(Ink.Soft), new XPoint(Edge, 67));
@@ -51,7 +51,7 @@ internal static class TrayPage
         page.DrawString(item.Count.ToString(CultureInfo.InvariantCulture), SheetFonts.NumberFont(size * 1.3), Ink.Brush(Ink.Text), new XPoint(Edge + 20, middle + (size * 0.4)));
         if (item.BurId is { } id && burs.TryGetValue(id, out var bur)) BurDrawing.Lying(page, bur, null, Edge + 36, middle, Math.Min(PointsPerMm, row / (1.3 * bur.LargestMm)));
         page.DrawString(item.Name, SheetFonts.TextFont(size), Ink.Brush(Ink.Text), new XPoint(Edge + 84, middle + (size * 0.35)));
-        page.DrawString(OnePage.Fitting(page, string.Join(" · ", item.For), SheetFonts.TextFont(size - 1), Right - Edge - 300), SheetFonts.TextFont(size - 1), Ink.Brush(Ink.Soft), new XPoint(Edge + 300, middle + (size * 0.35)));
+        page.DrawString(Paper.Fitting(page, string.Join(" · ", item.For), SheetFonts.TextFont(size - 1), Right - Edge - 300), SheetFonts.TextFont(size - 1), Ink.Brush(Ink.Soft), new XPoint(Edge + 300, middle + (size * 0.35)));
         page.DrawLine(Ink.Line(Ink.Hairline, 0.3), Edge, y + row, Right, y + row);
     }
 }

@@ -3,21 +3,29 @@ using PdfSharp.Pdf;
 
 namespace Dentelle.Web.Documents;
 
-/// <summary>A document of one A4 page.</summary>
-internal static class OnePage
+/// <summary>Documents of A4 pages.</summary>
+internal static class Paper
 {
-    public static byte[] Write(string title, DateTimeOffset printed, Action<XGraphics> draw)
+    /// <summary>A document of one page for each of these.</summary>
+    public static byte[] Write(string title, DateTimeOffset printed, params IReadOnlyList<Action<XGraphics>> pages)
     {
         using var document = new PdfDocument();
         document.Info.Title = $"Dentelle, {title}";
         document.Info.CreationDate = printed.DateTime;
-        var sheet = document.AddPage();
-        sheet.Size = PdfSharp.PageSize.A4;
-        using (var page = XGraphics.FromPdfPage(sheet)) draw(page);
+        foreach (var draw in pages)
+        {
+            var sheet = document.AddPage();
+            sheet.Size = PdfSharp.PageSize.A4;
+            using var page = XGraphics.FromPdfPage(sheet);
+            draw(page);
+        }
         using var bytes = new MemoryStream();
         document.Save(bytes);
         return bytes.ToArray();
     }
+
+    /// <summary>What texts are measured with before there is a page.</summary>
+    public static XGraphics Measuring() => XGraphics.CreateMeasureContext(new XSize(595, 842), XGraphicsUnit.Point, XPageDirection.Downwards);
 
     /// <summary>A text in lines of a width, parted between words.</summary>
     public static IReadOnlyList<string> Lines(XGraphics page, string text, XFont font, double width)
