@@ -50,11 +50,18 @@ internal static class RunSheetPage
     /// <summary>One page in the largest text that fits; a visit too long for legible text goes on over further pages.</summary>
     private static IReadOnlyList<Page> Pages(XGraphics measuring, IReadOnlyList<StepDocument> steps, double room)
     {
-        for (var size = Largest; size >= Smallest; size -= Finer)
+        if (Fit(Smallest) is { } page)
         {
-            var rows = Rows(size);
-            var spare = room - rows.Sum(row => row.Height);
-            if (spare >= 0) return [new(rows, Math.Min(spare / rows.Count, size / 2))];
+            // Halved again and again: measuring a whole visit costs more than drawing it.
+            var (fits, tooLarge) = (Smallest, Largest);
+            if (Fit(Largest) is { } wide) return [wide];
+            while (tooLarge - fits > Finer)
+            {
+                var size = (fits + tooLarge) / 2;
+                if (Fit(size) is { } larger) (page, fits) = (larger, size);
+                else tooLarge = size;
+            }
+            return [page];
         }
         var pages = new List<List<RunSheetRow>> { new() };
         foreach (var row in Rows(OverPages))
@@ -63,6 +70,13 @@ internal static class RunSheetPage
             pages[^1].Add(row);
         }
         return [.. pages.Select(rows => new Page(rows, 0))];
+
+        Page? Fit(double size)
+        {
+            var rows = Rows(size);
+            var spare = room - rows.Sum(row => row.Height);
+            return spare < 0 ? null : new(rows, Math.Min(spare / rows.Count, size / 2));
+        }
 
         IReadOnlyList<RunSheetRow> Rows(double size) => [.. steps.Select((step, i) => RunSheetRow.Of(measuring, step, i == 0 ? null : steps[i - 1], size))];
     }

@@ -36,8 +36,8 @@ internal sealed class RunSheetRow
         var (bold, small) = (SheetFonts.TextFont(size, bold: true), SheetFonts.TextFont(size * 0.88));
         string[] depth =
         [
-            step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "", step.TiltDeg is { } tilt ? $"tip {Math.Abs(tilt):0.#}° {(tilt >= 0 ? "in" : "out")}" : "",
-            step.RemainingMm is > 0 ? $"leaves {new Mm(step.RemainingMm.Value)}" : "", step.LipMm is { } lip ? $"lip of {new Mm(lip)}: chip it away" : "",
+            step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "", step.TiltDeg is { } tilt ? $"tip\u00a0{Math.Abs(tilt):0.#}°\u00a0{(tilt >= 0 ? "in" : "out")}" : "",
+            step.RemainingMm is > 0 ? $"leaves\u00a0{new Mm(step.RemainingMm.Value)}" : "", step.LipMm is { } lip ? $"lip of {new Mm(lip)}: chip it away" : "",
         ];
         var place = step.View is { } view ? $"{view.Position}, head {view.Head}{(view.Sight == Sight.Mirror ? ", mirror" : "")}" : "";
         return new(step, size, bold, small,
