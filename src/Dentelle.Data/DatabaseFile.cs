@@ -48,8 +48,12 @@ public static class DatabaseFile
 
         private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA busy_timeout=5000;";
 
+        /// <summary>Whether a file exists is asked over a connection that may not write: a fresh copy, which keeps no write-ahead log yet, can't be given one over it.</summary>
+        private static bool MayWrite(DbConnection connection) => new SqliteConnectionStringBuilder(connection.ConnectionString).Mode != SqliteOpenMode.ReadOnly;
+
         public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
         {
+            if (!MayWrite(connection)) return;
             using var command = connection.CreateCommand();
             command.CommandText = Pragmas;
             command.ExecuteNonQuery();
@@ -57,6 +61,7 @@ public static class DatabaseFile
 
         public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
         {
+            if (!MayWrite(connection)) return;
             await using var command = connection.CreateCommand();
             command.CommandText = Pragmas;
             await command.ExecuteNonQueryAsync(cancellationToken);

@@ -3,7 +3,10 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 using Dentelle.Data;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace Dentelle.Web.Tests;
 
@@ -16,7 +19,7 @@ public sealed class DatabaseTests : IDisposable
 
     public void Dispose()
     {
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
     }
 
@@ -63,6 +66,27 @@ public sealed class DatabaseTests : IDisposable
         Assert.Empty(await db.Database.GetPendingMigrationsAsync());
         Assert.False(db.Database.HasPendingModelChanges());
         Assert.False(File.Exists(DatabasePath + ".trial"));
+    }
+
+    [Theory(DisplayName = "A database of an earlier version is brought up to date with what is in it, over a copy that is cleared away")]
+    [InlineData("Start")]
+    [InlineData("Protocols")]
+    public async Task Earlier(string version)
+    {
+        Directory.CreateDirectory(Path.GetDirectoryName(DatabasePath)!);
+        var id = Guid.NewGuid();
+        await using (var old = DatabaseFile.Open(DatabasePath))
+        {
+            await old.GetService<IMigrator>().MigrateAsync(version);
+            await old.Database.ExecuteSqlAsync($"INSERT INTO Cases (Id, Number, Patient, Note, CreatedAt) VALUES ({id}, 7, 'Ines Calder', 'kept', '2026-01-02 08:00:00')");
+        }
+        SqliteConnection.ClearAllPools();
+        DatabaseFile.BringUpToDate(DatabasePath);
+        await using var db = DatabaseFile.Open(DatabasePath);
+        Assert.Empty(await db.Database.GetPendingMigrationsAsync());
+        var row = Assert.Single(await new CaseStore(db, TimeProvider.System).AllAsync(default));
+        Assert.Equal((id, "Ines Calder", "kept"), (row.Id, row.Patient, row.Note));
+        Assert.Equal(["dentelle.db"], Directory.GetFiles(Path.GetDirectoryName(DatabasePath)!).Select(Path.GetFileName).Where(name => !name!.EndsWith("-wal", StringComparison.Ordinal) && !name.EndsWith("-shm", StringComparison.Ordinal)));
     }
 
     private static PlanInputs Inputs(double buildOut) => new() { Material = Core.Planning.Material.ZirconiaMonolithic, BuildOutMm = new Dictionary<string, double> { ["groove"] = buildOut } };
