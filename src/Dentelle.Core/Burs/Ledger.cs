@@ -38,14 +38,17 @@ public sealed record BurLedger(Bur Bur, int Pieces, IReadOnlyList<BurUsed> Uses,
     public BurLedger Before(string visit) => this with { Uses = [.. Uses.Where(use => use.Visit != visit)] };
 
     /// <summary>Whether a run sheet may count on it.</summary>
-    public bool Usable => Pieces > 1 || (Pieces == 1 && !Worn && !(Bur.UsesMost == 1 && Uses.Count > 0));
+    public bool Usable => Pieces > 1 || (Pieces == 1 && !Worn && !UsedOnce);
+
+    /// <summary>For single use, and used.</summary>
+    private bool UsedOnce => Bur.UsesMost == 1 && Uses.Count > 0;
 
     /// <summary>What should be seen to before it is used; null when nothing.</summary>
     public string? Warning(double dryPlasticMost)
     {
         if (Pieces == 0) return "None left";
         if (Worn) return Pieces > 1 ? "Worn: take a new one" : "Worn, and there is no other";
-        if (Bur.UsesMost == 1 && Uses.Count > 0) return Pieces > 1 ? "For single use: take a new one" : "For single use, and there is no other";
+        if (UsedOnce) return Pieces > 1 ? "For single use: take a new one" : "For single use, and there is no other";
         return Spent(dryPlasticMost) switch
         {
             >= 1 - 1e-9 => $"{Uses.Count} preparations: look at it before the next",

@@ -69,8 +69,7 @@ public static class Draughtsman
         var body = HasBody(plan.Restoration) ? Cut(plan, handbook).Value : null;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, handbook.Protocol.Shape.BevelHeightMm.Value);
         var sections = present.Sections(handbook.Protocol.Estimates);
-        SectionDrawing[] painted = [.. sections.Select(section => SectionPainter.PaintPresent(plan, zones, section, body))];
-        if (body is not null) painted = [.. painted.Zip(sections, (drawn, section) => drawn with { Margins = Margins(drawn, section) })];
+        SectionDrawing[] painted = [.. sections.Select(section => SectionPainter.PaintPresent(plan, zones, section, body, handbook.Protocol.Shape))];
         // The facial wall of a partial crown stays: mesially and distally it has walls like a crown.
         if (body is PlannedForm walled) painted[^1] = painted[^1] with { Planned = SectionPainter.Walls(plan, walled, sections[^1]) };
         var own = Places(plan, zones, labels);
@@ -78,9 +77,6 @@ public static class Draughtsman
         return new UnitDrawing(
             present.Form.Size, handbook.Forms.For(plan.Tooth).SizeSource, plan.Assessment.MeasuredSize != MeasuredSize.None, painted[..^1], painted[^1],
             FromAbove.DrawPresent(plan, present, own), present, body, body is null || cut is null ? [] : Outcomes.Taken(body, cut), []) { Cut = cut };
-
-        IReadOnlyList<MarginMark> Margins(SectionDrawing drawn, ToothSection section) => body is PlannedForm ringed
-            ? SectionPainter.Margins(plan, ringed, section, handbook.Protocol.Shape) : SectionPainter.Margins(plan, section, drawn.Prepared, handbook.Protocol.Shape);
     }
 
     /// <summary>Numbers of the plan's zones instead of the tooth's: a plan may leave some out.</summary>

@@ -26,21 +26,42 @@ internal static class SectionPainter
         var body = Walls(plan, bodies.Planned, section);
         return new(
             cut.Plane, cut.Through, outline, body, body.Outline.Points, Marks(plan, bodies, section.Present, outline, zones, body.NearMargin, body.FarMargin),
-            Margins(plan, bodies.Planned, section, shape), section.Enamel, section.Pulp);
+            Margins(plan, bodies.Planned, section, body.Outline.Points, shape), section.Enamel, section.Pulp);
     }
 
-    /// <summary>Where the section meets the finish line; a side that the plan leaves uncut has none.</summary>
-    public static IReadOnlyList<MarginMark> Margins(Plan plan, PlannedForm body, ToothSection section, ShapeHabits shape)
+    /// <summary>Where the section meets the margin; a side that the plan leaves uncut has none.</summary>
+    private static IReadOnlyList<MarginMark> Margins(Plan plan, PlannedBody? body, ToothSection section, IReadOnlyList<Vec2> prepared, ShapeHabits shape)
     {
+        if (body is null) return [];
         var (near, far) = Sides(section.Cut);
         return [.. Mark(near, 1, section.Neck.Near), .. Mark(far, -1, section.Neck.Far)];
 
         IEnumerable<MarginMark> Mark(Segment segment, int side, double neck)
         {
-            if (plan.Margin.Pieces.All(piece => piece.Segment != segment)) yield break;
-            var at = MarginIn(body.Margin, section.Cut, side);
-            yield return new(segment, at, at with { Y = neck + shape.GumAboveNeckMm.Value });
+            if (plan.Margin.Pieces.FirstOrDefault(piece => piece.Segment == segment) is not { } piece) yield break;
+            var gum = neck + shape.GumAboveNeckMm.Value;
+            if (body is PlannedForm { Margin: var ring })
+            {
+                var at = MarginIn(ring, section.Cut, side);
+                yield return new(segment, at, at with { Y = gum });
+            }
+            else if (Leaving(section.Outline, prepared, side, gum, piece.Level.Value.Value) is { } met)
+            {
+                yield return new(segment, met.Margin, met.Gum);
+            }
         }
+    }
+
+    /// <summary>For bodies that keep no ring of their margin: where, coming up from the root on one side, the planned outline leaves the present one.</summary>
+    /// <returns>Null where the section misses the margin and leaves the tooth at another cut, the edge or a cusp's.</returns>
+    private static (Vec2 Margin, Vec2 Gum)? Leaving(IReadOnlyList<Vec2> outline, IReadOnlyList<Vec2> prepared, int side, double gum, double level)
+    {
+        var edge = new Polygon(prepared);
+        var lowest = Enumerable.Range(0, outline.Count).MinBy(i => outline[i].Y);
+        // Outlines run counter-clockwise: up the near side, down the far one.
+        var up = Enumerable.Range(0, outline.Count / 2).Select(i => outline[(lowest + outline.Count + (i * side)) % outline.Count]).ToArray();
+        var leaves = Array.FindIndex(up, at => edge.DistanceToEdge(at) > Parted);
+        return leaves > 0 && Math.Abs(up[leaves - 1].Y - gum - level) < Near ? (up[leaves - 1], up.MinBy(at => Math.Abs(at.Y - gum))) : null;
     }
 
     /// <summary>The planned outline with its walls and what can be read off it.</summary>
@@ -57,8 +78,8 @@ internal static class SectionPainter
 
     private static (Segment Near, Segment Far) Sides(SectionCut cut) => cut.Plane == SectionPlane.Faciolingual ? (Segment.Facial, Segment.Lingual) : (Segment.Mesial, Segment.Distal);
 
-    /// <summary>The tooth and what is made of it, without walls and margins; a mark in the middle of each zone that the plan has.</summary>
-    public static SectionDrawing PaintPresent(Plan plan, SurfaceZones zones, ToothSection section, PlannedBody? planned)
+    /// <summary>The tooth and what is made of it, without walls; a mark in the middle of each zone that the plan has.</summary>
+    public static SectionDrawing PaintPresent(Plan plan, SurfaceZones zones, ToothSection section, PlannedBody? planned, ShapeHabits shape)
     {
         var (cut, outline) = (section.Cut, section.Outline);
         var prepared = planned is null ? [] : cut.Flat(cut.Outline(planned.Surface));
@@ -73,27 +94,7 @@ internal static class SectionPainter
             var outward = ((outline[(index + 1) % own.Length] - outline[(index + own.Length - 1) % own.Length]).Turned * -1).Unit;
             marks.Add(new(zone.Zone.Name, outline[index], outline[index] - (outward * (zone.Depth.Value.Target.Value / 2)), outward, null));
         }
-        return new(cut.Plane, cut.Through, outline, null, prepared, marks, [], section.Enamel, section.Pulp);
-    }
-
-    /// <summary>The same for bodies that keep no ring of their finish line: where, coming up from the root, the planned outline leaves the present one.</summary>
-    public static IReadOnlyList<MarginMark> Margins(Plan plan, ToothSection section, IReadOnlyList<Vec2> prepared, ShapeHabits shape)
-    {
-        var (outline, edge) = (section.Outline, new Polygon(prepared));
-        var (near, far) = Sides(section.Cut);
-        var lowest = Enumerable.Range(0, outline.Count).MinBy(i => outline[i].Y);
-        // Outlines run counter-clockwise: up the near side, down the far one.
-        return [.. Mark(near, 1, section.Neck.Near), .. Mark(far, -1, section.Neck.Far)];
-
-        IEnumerable<MarginMark> Mark(Segment segment, int step, double neck)
-        {
-            if (plan.Margin.Pieces.FirstOrDefault(piece => piece.Segment == segment) is not { } piece) yield break;
-            var gum = neck + shape.GumAboveNeckMm.Value;
-            var up = Enumerable.Range(0, outline.Count / 2).Select(i => outline[(lowest + outline.Count + (i * step)) % outline.Count]).ToArray();
-            var leaves = Array.FindIndex(up, at => edge.DistanceToEdge(at) > Parted);
-            // Where the section misses the margin it leaves the tooth at another cut, the edge or a cusp's.
-            if (leaves > 0 && Math.Abs(up[leaves - 1].Y - gum - piece.Level.Value.Value) < Near) yield return new(segment, up[leaves - 1], up.MinBy(at => Math.Abs(at.Y - gum)));
-        }
+        return new(cut.Plane, cut.Through, outline, null, prepared, marks, Margins(plan, planned, section, prepared, shape), section.Enamel, section.Pulp);
     }
 
     /// <summary>The point of a ring in the plane, on its x side (1) or the other (−1).</summary>

@@ -5,7 +5,6 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Teeth;
 using Dentelle.Web.Units;
 using PdfSharp.Drawing;
-using PdfSharp.Drawing.Layout;
 
 namespace Dentelle.Web.Documents;
 
@@ -97,19 +96,19 @@ internal static class PlanSheet
     private static void Cautions(XGraphics page, UnitView unit, double top)
     {
         var y = top;
-        var text = new XTextFormatter(page);
+        var font = SheetFonts.TextFont(9);
         foreach (var caution in unit.Plan.Cautions)
         {
-            var lines = Math.Ceiling(page.MeasureString(caution.Text, SheetFonts.TextFont(9)).Width / (Width - 20));
-            if (y + (lines * 11.5) > LowestBody)
+            var lines = Paper.Lines(page, caution.Text, font, Width - 8);
+            if (y + (lines.Count * 11.5) > LowestBody)
             {
                 page.DrawString("Further cautions stand in Dentelle.", SheetFonts.TextFont(9, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge + 8, LowestBody + 8));
                 return;
             }
 
-            page.DrawLine(Ink.Line(Ink.Gum, 1.6), Edge, y - 1, Edge, y + (lines * 11.5) - 1);
-            text.DrawString(caution.Text, SheetFonts.TextFont(9), Ink.Brush(Ink.Text), new XRect(Edge + 8, y - 2, Width - 8, (lines * 11.5) + 4));
-            y += (lines * 11.5) + 6;
+            page.DrawLine(Ink.Line(Ink.Gum, 1.6), Edge, y - 1, Edge, y + (lines.Count * 11.5) - 1);
+            foreach (var line in lines) page.DrawString(line, font, Ink.Brush(Ink.Text), new XPoint(Edge + 8, (y += 11.5) - 4));
+            y += 6;
         }
     }
 

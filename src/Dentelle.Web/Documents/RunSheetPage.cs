@@ -50,11 +50,11 @@ internal static class RunSheetPage
     /// <summary>One page in the largest text that fits; a visit too long for legible text goes on over further pages.</summary>
     private static IReadOnlyList<Page> Pages(XGraphics measuring, IReadOnlyList<StepDocument> steps, double room)
     {
+        if (Fit(Largest) is { } whole) return [whole];
         if (Fit(Smallest) is { } page)
         {
             // Halved again and again: measuring a whole visit costs more than drawing it.
             var (fits, tooLarge) = (Smallest, Largest);
-            if (Fit(Largest) is { } wide) return [wide];
             while (tooLarge - fits > Finer)
             {
                 var size = (fits + tooLarge) / 2;

@@ -36,6 +36,11 @@ export function standing(flat: readonly number[], tip: Point, tiltDeg = 0): numb
   return out;
 }
 
+/** Where the band begins: a little up the shank, whose lower edge is the third point from the outline's end. */
+export function bandAt(half: readonly number[]): number {
+  return (half.at(-6) ?? 0) + 0.5;
+}
+
 /** Bands on the shank as ISO 6360 has them for diamonds. */
 export const bands: Record<string, string> = {
   'ultra-fine': '#ffffff',

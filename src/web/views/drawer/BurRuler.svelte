@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { Schemas } from '../../api/client';
-  import { bands, radiusAt, silhouette } from '../../figures/bur';
+  import { radiusAt } from '../../figures/bur';
   import { spread } from '../../figures/labels';
-  import { path } from '../../figures/plate';
+  import BurShape from '../../parts/BurShape.svelte';
   import { mm, upperFirst } from '../../parts/words';
 
   let { bur }: { bur: Schemas['DrawerBurView'] } = $props();
@@ -39,7 +39,6 @@
       .replace(' of the way', '')
       .replace('a third up', '⅓ up')
       .replace('two thirds up', '⅔ up');
-  const band = $derived(y(bur.lengthMm + 3.1));
 </script>
 
 <div class="w-full" bind:clientWidth={width}>
@@ -48,15 +47,7 @@
       <line x1="2" x2={tick % 5 === 0 ? 14 : 8} y1={y(tick)} y2={y(tick)} class="tick" />
       {#if tick % 5 === 0 && tick > 0}<text x="17" y={y(tick) + 4} class="number">{tick}</text>{/if}
     {/each}
-    <path d={path(silhouette(bur.shape.outline, longest), on)} class="bur" />
-    <path
-      d={path(silhouette(bur.shape.outline, Math.min(longest, bur.shape.workingMm)), on)}
-      class="working"
-      class:carbide={bur.material === 'carbide'}
-    />
-    {#if bur.material === 'diamond' && band > 2}
-      <rect x={axis - 0.8 * scale} y={band} width={1.6 * scale} height="5" fill={bands[bur.grit]} class="band" />
-    {/if}
+    <BurShape shape={bur.shape} {on} {longest} bandHeight={5} />
     {#if surface !== null}
       {@const middle = y(bur.lengthMm / 2)}
       <line x1={surface} x2={surface} y1={y(-0.2)} y2={y(bur.lengthMm)} class="depth" />
@@ -86,24 +77,6 @@
     stroke: var(--soft);
     stroke-width: 0.8;
     fill: none;
-  }
-  .bur {
-    fill: var(--leaf);
-    stroke: var(--outline);
-    stroke-width: 1;
-  }
-  .working {
-    fill: var(--body-cut);
-    stroke: var(--outline);
-    stroke-width: 1.2;
-    stroke-linejoin: round;
-  }
-  .working.carbide {
-    fill: var(--firm);
-  }
-  .band {
-    stroke: var(--outline);
-    stroke-width: 0.5;
   }
   .depth {
     stroke: var(--plum);
