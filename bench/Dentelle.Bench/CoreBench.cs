@@ -56,7 +56,8 @@ public class CoreBench
 
     /// <summary>Six different restorations in three quadrants, 100 steps: the hardest kind.</summary>
     [Benchmark]
-    public object SheetOfSixDifferent() => Sheet("11 crown lithium disilicate", "21 veneer butt", "36 onlay", "46 crown zirconia", "24 crown mc", "47 crown metal");
+    public object SheetOfSixDifferent() =>
+        Sheet("11 crown lithium disilicate", "21 veneer butt", "36 onlay", "46 crown zirconia", "24 crown mc", "47 crown metal");
 
     /// <summary>A whole upper jaw: 250 steps.</summary>
     [Benchmark]
@@ -64,7 +65,9 @@ public class CoreBench
 
     private object Sheet(params string[] lines)
     {
-        var plans = lines.SelectMany(line => Need(PlannedLine.JoinedPlans(Need(QuickLineReader.Read(line, ToothNotation.Iso, handbook.Protocol)).Units, handbook)));
+        var plans = lines.SelectMany(line =>
+            Need(PlannedLine.JoinedPlans(Need(QuickLineReader.Read(line, ToothNotation.Iso, handbook.Protocol)).Units, handbook))
+        );
         return Need(RunSheet.Make([.. plans], new(handbook.Drawer.Burs), handbook.Protocol, handbook.Sheets));
     }
 

@@ -17,7 +17,8 @@ public class FormBench
     private Plan plan = null!;
     private PlannedBody planned = null!;
 
-    public FormBench() => handbook = Need(Handbook.Read(name => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "protocols", name))));
+    public FormBench() =>
+        handbook = Need(Handbook.Read(name => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "protocols", name))));
 
     [Params("11", "13", "14", "16", "36")]
     public string Tooth { get; set; } = "";

@@ -3,8 +3,8 @@ using System.Text;
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Forms;
-using Dentelle.Core.Planning;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Teeth;
 using Dentelle.Geometry;
@@ -26,12 +26,32 @@ internal static class BodyCommands
             var files = Write(folder, $"{tooth.Iso}-tooth", mesh);
             files.Add(Scene(folder, tooth.Iso, [BodyFiles.Tooth(mesh, 1)]));
             var document = new FormDocument(
-                tooth.Iso, mesh.TriangleCount, Math.Round(mesh.Volume, 2),
+                tooth.Iso,
+                mesh.TriangleCount,
+                Math.Round(mesh.Volume, 2),
                 [.. Landmarks.Of(present, tooth).Select(landmark => new NamedPlace(landmark.Name, FormDocument.Three(landmark.Place)))],
-                [.. Landmarks.GumLine(present, tooth, handbook.Protocol.Shape.GumAboveNeckMm.Value).Select(FormDocument.Three)], files);
-            if (json) return JsonDocuments.Write(document);
-            var places = document.Landmarks.Select(landmark => string.Create(CultureInfo.InvariantCulture, $"{landmark.Name,-22}{landmark.Place[0],8:0.00}{landmark.Place[1],8:0.00}{landmark.Place[2],8:0.00}"));
-            return string.Join('\n', [string.Create(CultureInfo.InvariantCulture, $"{tooth.Iso} {tooth.Name}: {document.Triangles} triangles, {document.VolumeMm3:0.0} mm³, average form"), .. places, .. files]);
+                [.. Landmarks.GumLine(present, tooth, handbook.Protocol.Shape.GumAboveNeckMm.Value).Select(FormDocument.Three)],
+                files
+            );
+            if (json)
+                return JsonDocuments.Write(document);
+            var places = document.Landmarks.Select(landmark =>
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{landmark.Name, -22}{landmark.Place[0], 8:0.00}{landmark.Place[1], 8:0.00}{landmark.Place[2], 8:0.00}"
+                )
+            );
+            return string.Join(
+                '\n',
+                [
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{tooth.Iso} {tooth.Name}: {document.Triangles} triangles, {document.VolumeMm3:0.0} mm³, average form"
+                    ),
+                    .. places,
+                    .. files,
+                ]
+            );
         });
     }
 
@@ -39,7 +59,8 @@ internal static class BodyCommands
     public static Answer<string> Prepare(PlannedUnit unit, string folder, bool json)
     {
         var tooth = unit.Plan.Tooth;
-        if (unit.Drawing.Body is not { } body) return new Problem("no-body", $"The preparation for a {unit.Plan.Restoration.Words()} can't be written as a body yet.");
+        if (unit.Drawing.Body is not { } body)
+            return new Problem("no-body", $"The preparation for a {unit.Plan.Restoration.Words()} can't be written as a body yet.");
         var scene = BodyFiles.Scene(body, Fineness.Full);
         var (present, prepared) = (Named("tooth"), Named("prepared"));
         return Written(folder, () =>
@@ -56,13 +77,23 @@ internal static class BodyCommands
     /// <summary>Measures what was cut between two files.</summary>
     public static Answer<string> Measure(CommandOptions options)
     {
-        if (options.Value("--before") is not { } beforeFile || options.Value("--after") is not { } afterFile) return new Problem("usage", "measure needs --before FILE and --after FILE.");
-        if (options.Value("--tooth") is not { } tooth || ToothCode.FromIso(tooth) is null) return new Problem("usage", "measure needs --tooth with an ISO 3950 code, such as 36.");
-        if (!options.Has("--aligned") || !options.Has("--framed")) return new Problem("usage", "Files are not aligned or framed by the program yet: give --aligned (both lie in one frame) and --framed (+z occlusal, +y facial).");
-        if (!Path(options.Value("--path")).Is(out var path, out var problem)) return problem;
-        if (!Read(beforeFile).Is(out var before, out problem)) return problem;
-        if (!Read(afterFile).Is(out var after, out problem)) return problem;
-        if (!PreparationMeasure.Of(before, after, path.Direction).Is(out var measure, out problem)) return problem;
+        if (options.Value("--before") is not { } beforeFile || options.Value("--after") is not { } afterFile)
+            return new Problem("usage", "measure needs --before FILE and --after FILE.");
+        if (options.Value("--tooth") is not { } tooth || ToothCode.FromIso(tooth) is null)
+            return new Problem("usage", "measure needs --tooth with an ISO 3950 code, such as 36.");
+        if (!options.Has("--aligned") || !options.Has("--framed"))
+            return new Problem(
+                "usage",
+                "Files are not aligned or framed by the program yet: give --aligned (both lie in one frame) and --framed (+z occlusal, +y facial)."
+            );
+        if (!Path(options.Value("--path")).Is(out var path, out var problem))
+            return problem;
+        if (!Read(beforeFile).Is(out var before, out problem))
+            return problem;
+        if (!Read(afterFile).Is(out var after, out problem))
+            return problem;
+        if (!PreparationMeasure.Of(before, after, path.Direction).Is(out var measure, out problem))
+            return problem;
         var document = MeasureDocument.From(measure);
         return options.Has("--json") ? JsonDocuments.Write(document) : Table(document);
     }
@@ -71,10 +102,18 @@ internal static class BodyCommands
 
     private static Answer<PathOption> Path(string? text)
     {
-        if (text is null) return new PathOption(Vec3.UnitZ);
+        if (text is null)
+            return new PathOption(Vec3.UnitZ);
         var parts = text.Split(',');
-        var numbers = parts.Select(part => double.TryParse(part, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number) ? number : (double?)null).ToArray();
-        if (numbers is not [{ } x, { } y, { } z] || new Vec3(x, y, z).Length < 1e-9) return new Problem("usage", "--path is a direction of three numbers with commas between, such as 0,0,1.");
+        var numbers = parts
+            .Select(part =>
+                double.TryParse(part, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number)
+                    ? number
+                    : (double?)null
+            )
+            .ToArray();
+        if (numbers is not [{ } x, { } y, { } z] || new Vec3(x, y, z).Length < 1e-9)
+            return new Problem("usage", "--path is a direction of three numbers with commas between, such as 0,0,1.");
         return new PathOption(new Vec3(x, y, z));
     }
 
@@ -108,14 +147,14 @@ internal static class BodyCommands
     }
 
     private static List<string> Write(string folder, string name, Mesh mesh) =>
-    [
-        .. BodyFiles.Formats.Select(format =>
-        {
-            var path = System.IO.Path.Combine(folder, $"{name}.{format.Key}");
-            MeshFile.Write(mesh, path, format.Value);
-            return path;
-        }),
-    ];
+        [
+            .. BodyFiles.Formats.Select(format =>
+            {
+                var path = System.IO.Path.Combine(folder, $"{name}.{format.Key}");
+                MeshFile.Write(mesh, path, format.Value);
+                return path;
+            }),
+        ];
 
     private static string Scene(string folder, string name, IReadOnlyList<SceneBody> bodies)
     {
@@ -128,23 +167,43 @@ internal static class BodyCommands
     private static string Table(PreparedDocument document)
     {
         var text = new StringBuilder();
-        text.AppendLine(CultureInfo.InvariantCulture, $"{document.Tooth}: {document.PresentVolumeMm3 - document.PreparedVolumeMm3:0.0} mm³ of {document.PresentVolumeMm3:0.0} are cut · average form, lengths in mm");
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"{document.Tooth}: {document.PresentVolumeMm3 - document.PreparedVolumeMm3:0.0} mm³ of {document.PresentVolumeMm3:0.0} are cut · average form, lengths in mm"
+        );
         text.AppendLine();
-        text.AppendLine($"{"zone",-38}{"plan",6}{"least",7}{"usual",7}{"most",6}  why it differs");
+        text.AppendLine($"{"zone", -38}{"plan", 6}{"least", 7}{"usual", 7}{"most", 6}  why it differs");
         foreach (var zone in document.Zones)
-            text.AppendLine(string.Create(CultureInfo.InvariantCulture, $"{zone.Zone,-38}{zone.PlannedMm,6:0.00}{zone.LeastMm,7:0.00}{zone.UsualMm,7:0.00}{zone.MostMm,6:0.00}  {zone.Why}").TrimEnd());
+            text.AppendLine(
+                string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{zone.Zone, -38}{zone.PlannedMm, 6:0.00}{zone.LeastMm, 7:0.00}{zone.UsualMm, 7:0.00}{zone.MostMm, 6:0.00}  {zone.Why}"
+                    )
+                    .TrimEnd()
+            );
         text.AppendLine();
-        foreach (var file in document.Files) text.AppendLine(file);
+        foreach (var file in document.Files)
+            text.AppendLine(file);
         return text.ToString().TrimEnd();
     }
 
     private static string Table(MeasureDocument document)
     {
         var text = new StringBuilder();
-        text.AppendLine(CultureInfo.InvariantCulture, $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ · deepest {document.Depth.MaxMm:0.00} mm · mean {document.Depth.MeanMm:0.00} mm");
-        foreach (var pair in document.Walls) text.AppendLine(CultureInfo.InvariantCulture, $"{pair.Pair} convergence {pair.TocDeg:0.0}°");
-        text.AppendLine(CultureInfo.InvariantCulture, $"undercut along the path: {document.Undercut.MaxDepthMm:0.00} mm deep, {document.Undercut.AreaMm2:0.0} mm², {document.Undercut.VolumeMm3:0.00} mm³");
-        text.Append(CultureInfo.InvariantCulture, $"best path {string.Join(", ", document.BestPath.Direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))}: least wall {document.BestPath.MinWallDeg:0.0}°, free to turn {document.BestPath.FreedomDeg:0.0}°");
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ · deepest {document.Depth.MaxMm:0.00} mm · mean {document.Depth.MeanMm:0.00} mm"
+        );
+        foreach (var pair in document.Walls)
+            text.AppendLine(CultureInfo.InvariantCulture, $"{pair.Pair} convergence {pair.TocDeg:0.0}°");
+        text.AppendLine(
+            CultureInfo.InvariantCulture,
+            $"undercut along the path: {document.Undercut.MaxDepthMm:0.00} mm deep, {document.Undercut.AreaMm2:0.0} mm², {document.Undercut.VolumeMm3:0.00} mm³"
+        );
+        text.Append(
+            CultureInfo.InvariantCulture,
+            $"best path {string.Join(", ", document.BestPath.Direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))}: least wall {document.BestPath.MinWallDeg:0.0}°, free to turn {document.BestPath.FreedomDeg:0.0}°"
+        );
         return text.ToString();
     }
 }

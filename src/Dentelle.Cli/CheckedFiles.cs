@@ -9,11 +9,15 @@ internal static class CheckedFiles
     {
         var file = Path.Combine(home, "protocols", "checked.txt");
         var known = Attempt(() => File.ReadAllLines(file)) ?? [];
-        return new(digest => known.Contains(digest), digest => Attempt(() =>
-        {
-            File.AppendAllText(file, digest + "\n");
-            return file;
-        }));
+        return new(
+            digest => known.Contains(digest),
+            digest =>
+                Attempt(() =>
+                {
+                    File.AppendAllText(file, digest + "\n");
+                    return file;
+                })
+        );
     }
 
     private static T? Attempt<T>(Func<T> io)

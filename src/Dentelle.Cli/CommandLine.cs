@@ -58,31 +58,45 @@ public static class CommandLine
 
     private static readonly Dictionary<string, string> PlanValues = new() { ["--assessment"] = "FILE", ["--protocol"] = "FILE" };
 
-    private static Answer<string> Answer(string[] args, string home) => args switch
-    {
-        ["plan", .. var rest] => Plan(rest, home),
-        ["form", .. var rest] => Form(rest, home),
-        ["prepare", .. var rest] => Prepare(rest, home),
-        ["measure", .. var rest] => Measure(rest),
-        ["runsheet", .. var rest] => SheetCommands.RunSheet(rest, home),
-        ["bur", .. var rest] => SheetCommands.Bur(rest, home),
-        ["protocol", .. var rest] => ProtocolCommand.Compare(rest, home),
-        ["schema", .. var rest] => Schema(rest),
-        _ => new Problem("usage", args.Length == 0 ? "Name a command: plan, form, prepare, measure, runsheet, bur, protocol, schema or help." : $"There is no command “{args[0]}”; there are plan, form, prepare, measure, runsheet, bur, protocol, schema and help."),
-    };
+    private static Answer<string> Answer(string[] args, string home) =>
+        args switch
+        {
+            ["plan", .. var rest] => Plan(rest, home),
+            ["form", .. var rest] => Form(rest, home),
+            ["prepare", .. var rest] => Prepare(rest, home),
+            ["measure", .. var rest] => Measure(rest),
+            ["runsheet", .. var rest] => SheetCommands.RunSheet(rest, home),
+            ["bur", .. var rest] => SheetCommands.Bur(rest, home),
+            ["protocol", .. var rest] => ProtocolCommand.Compare(rest, home),
+            ["schema", .. var rest] => Schema(rest),
+            _ => new Problem(
+                "usage",
+                args.Length == 0
+                    ? "Name a command: plan, form, prepare, measure, runsheet, bur, protocol, schema or help."
+                    : $"There is no command “{args[0]}”; there are plan, form, prepare, measure, runsheet, bur, protocol, schema and help."
+            ),
+        };
 
     private static Answer<string> Plan(string[] args, string home)
     {
-        if (!CommandOptions.Parse(args, new Dictionary<string, string>(PlanValues) { ["--option"] = "OPTION" }, ["--json"]).Is(out var options, out var problem)) return problem;
-        if (!HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out problem)) return problem;
-        if (!Lined(options.Words, options, handbook).Is(out var planned, out problem)) return problem;
+        if (
+            !CommandOptions
+                .Parse(args, new Dictionary<string, string>(PlanValues) { ["--option"] = "OPTION" }, ["--json"])
+                .Is(out var options, out var problem)
+        )
+            return problem;
+        if (!HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out problem))
+            return problem;
+        if (!Lined(options.Words, options, handbook).Is(out var planned, out problem))
+            return problem;
         var compared = new List<(string, PlannedUnit)>();
         foreach (var option in options.All("--option"))
         {
             var tooth = planned.Units[0].Plan.Tooth.Iso;
             // An option may name its tooth again or leave it out.
             var line = option.TrimStart().StartsWith(tooth, StringComparison.Ordinal) ? option : $"{tooth} {option}";
-            if (!Lined(line, options, handbook).Is(out var other, out problem)) return problem with { Sentence = $"Option “{option}”: {problem.Sentence}" };
+            if (!Lined(line, options, handbook).Is(out var other, out problem))
+                return problem with { Sentence = $"Option “{option}”: {problem.Sentence}" };
             compared.Add((option, other.Units[0]));
         }
         var document = planned.Document(handbook, compared);
@@ -91,19 +105,32 @@ public static class CommandLine
 
     private static Answer<string> Form(string[] args, string home)
     {
-        if (!CommandOptions.Parse(args, new Dictionary<string, string> { ["--tooth"] = "TOOTH", ["--out"] = "DIR" }, ["--json"]).Is(out var options, out var problem)) return problem;
-        if (options.Value("--tooth") is not { } text || ToothCode.FromIso(text) is not { } tooth) return new Problem("usage", "form needs --tooth with an ISO 3950 code, such as 16.");
-        if (options.Value("--out") is not { } folder) return new Problem("usage", "form needs --out with a folder to write to.");
-        return HandbookOf(null, home).Is(out var handbook, out problem) ? BodyCommands.Form(tooth, folder, options.Has("--json"), handbook) : problem;
+        if (
+            !CommandOptions
+                .Parse(args, new Dictionary<string, string> { ["--tooth"] = "TOOTH", ["--out"] = "DIR" }, ["--json"])
+                .Is(out var options, out var problem)
+        )
+            return problem;
+        if (options.Value("--tooth") is not { } text || ToothCode.FromIso(text) is not { } tooth)
+            return new Problem("usage", "form needs --tooth with an ISO 3950 code, such as 16.");
+        if (options.Value("--out") is not { } folder)
+            return new Problem("usage", "form needs --out with a folder to write to.");
+        return HandbookOf(null, home).Is(out var handbook, out problem)
+            ? BodyCommands.Form(tooth, folder, options.Has("--json"), handbook)
+            : problem;
     }
 
     private static Answer<string> Prepare(string[] args, string home)
     {
         var values = new Dictionary<string, string>(PlanValues) { ["--out"] = "DIR" };
-        if (!CommandOptions.Parse(args, values, ["--json"]).Is(out var options, out var problem)) return problem;
-        if (options.Value("--out") is not { } folder) return new Problem("usage", "prepare needs --out with a folder to write to.");
-        if (!HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out problem)) return problem;
-        if (!Lined(options.Words, options, handbook).Is(out var planned, out problem)) return problem;
+        if (!CommandOptions.Parse(args, values, ["--json"]).Is(out var options, out var problem))
+            return problem;
+        if (options.Value("--out") is not { } folder)
+            return new Problem("usage", "prepare needs --out with a folder to write to.");
+        if (!HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out problem))
+            return problem;
+        if (!Lined(options.Words, options, handbook).Is(out var planned, out problem))
+            return problem;
         return planned.Units.Count == 1
             ? BodyCommands.Prepare(planned.Units[0], folder, options.Has("--json"))
             : new Problem("usage", "prepare writes the bodies of one tooth at a time.");
@@ -111,31 +138,43 @@ public static class CommandLine
 
     private static Answer<string> Measure(string[] args)
     {
-        var values = new Dictionary<string, string> { ["--before"] = "FILE", ["--after"] = "FILE", ["--tooth"] = "TOOTH", ["--path"] = "X,Y,Z" };
-        return CommandOptions.Parse(args, values, ["--aligned", "--framed", "--json"]).Is(out var options, out var problem) ? BodyCommands.Measure(options) : problem;
+        var values = new Dictionary<string, string>
+        {
+            ["--before"] = "FILE",
+            ["--after"] = "FILE",
+            ["--tooth"] = "TOOTH",
+            ["--path"] = "X,Y,Z",
+        };
+        return CommandOptions.Parse(args, values, ["--aligned", "--framed", "--json"]).Is(out var options, out var problem)
+            ? BodyCommands.Measure(options)
+            : problem;
     }
 
-    private static Answer<string> Schema(string[] args) => args switch
-    {
-        ["plan"] => JsonDocuments.PlanSchema(),
-        ["inputs"] => JsonDocuments.InputSchema(),
-        ["runsheet"] => JsonDocuments.RunSheetSchema(),
-        _ => new Problem("usage", "schema needs plan (what the answer holds), inputs (what --assessment takes) or runsheet."),
-    };
+    private static Answer<string> Schema(string[] args) =>
+        args switch
+        {
+            ["plan"] => JsonDocuments.PlanSchema(),
+            ["inputs"] => JsonDocuments.InputSchema(),
+            ["runsheet"] => JsonDocuments.RunSheetSchema(),
+            _ => new Problem("usage", "schema needs plan (what the answer holds), inputs (what --assessment takes) or runsheet."),
+        };
 
     private static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook) =>
         UnitsOf(words, options, handbook).Is(out var units, out var problem) ? PlannedLine.Make(units, handbook) : problem;
 
     /// <summary>What a line says over what the assessment file says.</summary>
     internal static Answer<LineUnit[]> UnitsOf(string words, CommandOptions options, Handbook handbook) =>
-        QuickLineReader.Read(words, ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem) ? Over(line.Units, options.Value("--assessment")) : problem;
+        QuickLineReader.Read(words, ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem)
+            ? Over(line.Units, options.Value("--assessment"))
+            : problem;
 
     internal static Answer<Handbook> HandbookOf(string? protocolPath, string home)
     {
         NamedText? protocolFile = null;
         if (protocolPath is { } path)
         {
-            if (!TextOf(path).Is(out var text, out var problem)) return problem;
+            if (!TextOf(path).Is(out var text, out var problem))
+                return problem;
             protocolFile = new(path, text);
         }
 
@@ -145,9 +184,12 @@ public static class CommandLine
     /// <summary>The file's inputs under each unit's own: what the line says wins, it is the nearer word.</summary>
     private static Answer<LineUnit[]> Over(IReadOnlyList<LineUnit> units, string? file)
     {
-        if (file is null) return units.ToArray();
-        if (!TextOf(file).Is(out var json, out var problem)) return problem;
-        if (!JsonDocuments.ReadAssessment(file, json).Is(out var found, out problem)) return problem;
+        if (file is null)
+            return units.ToArray();
+        if (!TextOf(file).Is(out var json, out var problem))
+            return problem;
+        if (!JsonDocuments.ReadAssessment(file, json).Is(out var found, out problem))
+            return problem;
         if (found.Teeth.Keys.FirstOrDefault(tooth => units.All(unit => unit.Tooth.Iso != tooth)) is { } stranger)
             return new Problem("inputs-file", $"{file}: teeth: “{stranger}” is none of the teeth of this line.");
         return units.Select(unit => unit with { Inputs = unit.Inputs.Over(found.For(unit.Tooth)) }).ToArray();

@@ -23,8 +23,10 @@ internal sealed record CommandOptions(string Words, IReadOnlyDictionary<string, 
         {
             if (valued.TryGetValue(args[i], out var kind))
             {
-                if (i + 1 == args.Length) return new Problem("usage", $"{args[i]} needs a {kind.ToLowerInvariant()} behind it.");
-                if (!values.TryGetValue(args[i], out var given)) values[args[i]] = given = [];
+                if (i + 1 == args.Length)
+                    return new Problem("usage", $"{args[i]} needs a {kind.ToLowerInvariant()} behind it.");
+                if (!values.TryGetValue(args[i], out var given))
+                    values[args[i]] = given = [];
                 given.Add(args[++i]);
             }
             else if (flags.Contains(args[i]))
@@ -33,13 +35,20 @@ internal sealed record CommandOptions(string Words, IReadOnlyDictionary<string, 
             }
             else if (args[i].StartsWith("--", StringComparison.Ordinal))
             {
-                return new Problem("usage", $"There is no option {args[i]}; there are {string.Join(", ", [.. flags, .. valued.Select(option => $"{option.Key} {option.Value}")])}.");
+                return new Problem(
+                    "usage",
+                    $"There is no option {args[i]}; there are {string.Join(", ", [.. flags, .. valued.Select(option => $"{option.Key} {option.Value}")])}."
+                );
             }
             else
             {
                 words.Add(args[i]);
             }
         }
-        return new CommandOptions(string.Join(' ', words), values.ToDictionary(entry => entry.Key, entry => (IReadOnlyList<string>)entry.Value), set);
+        return new CommandOptions(
+            string.Join(' ', words),
+            values.ToDictionary(entry => entry.Key, entry => (IReadOnlyList<string>)entry.Value),
+            set
+        );
     }
 }

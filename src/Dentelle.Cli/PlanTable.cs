@@ -17,7 +17,8 @@ internal static class PlanTable
             Unit(text, unit);
             text.AppendLine();
         }
-        foreach (var bridge in plan.Bridges ?? []) Bridge(text, bridge);
+        foreach (var bridge in plan.Bridges ?? [])
+            Bridge(text, bridge);
         foreach (var option in plan.Options ?? [])
         {
             text.AppendLine($"Option: {option.Option}. {option.Sentence}");
@@ -30,62 +31,108 @@ internal static class PlanTable
     private static void Unit(StringBuilder text, UnitDocument unit)
     {
         text.AppendLine($"{unit.Tooth} {unit.ToothName}: {unit.Restoration.Words()}, {Kebab.Of(unit.Material)}");
-        if (unit.Restoration == Restoration.Pontic) return;
+        if (unit.Restoration == Restoration.Pontic)
+            return;
         var toc = unit.TocDeg is { } range ? $"Convergence {range.Target}° in all ({range.Min}–{range.Max}) · " : "";
         text.AppendLine($"{toc}leave {Mm(unit.FinishingAllowanceMm)} for the fine pass · lengths in mm");
         text.AppendLine();
-        text.AppendLine($"{"zone",-38}{"depth",6}{"least",7}{"most",6}{"rough",7}  why");
+        text.AppendLine($"{"zone", -38}{"depth", 6}{"least", 7}{"most", 6}{"rough", 7}  why");
         foreach (var zone in unit.Zones)
-            text.AppendLine($"{zone.Words,-38}{Mm(zone.DepthMm.Target),6}{Mm(zone.DepthMm.Min),7}{Mm(zone.DepthMm.Max),6}{Mm(zone.RoughCutMm),7}  {Why(zone.Reasons)}");
+            text.AppendLine(
+                $"{zone.Words, -38}{Mm(zone.DepthMm.Target), 6}{Mm(zone.DepthMm.Min), 7}{Mm(zone.DepthMm.Max), 6}{Mm(zone.RoughCutMm), 7}  {Why(zone.Reasons)}"
+            );
         text.AppendLine();
-        text.AppendLine($"{"margin",-16}{"design",-18}{"width",6}{"level",7}");
-        foreach (var piece in unit.Margin) text.AppendLine($"{Kebab.Of(piece.Segment),-16}{Kebab.Of(piece.Design),-18}{Mm(piece.WidthMm),6}{Mm(piece.LevelMm),7}");
+        text.AppendLine($"{"margin", -16}{"design", -18}{"width", 6}{"level", 7}");
+        foreach (var piece in unit.Margin)
+            text.AppendLine($"{Kebab.Of(piece.Segment), -16}{Kebab.Of(piece.Design), -18}{Mm(piece.WidthMm), 6}{Mm(piece.LevelMm), 7}");
         Inside(text, unit);
         foreach (var way in unit.Resistance ?? [])
         {
-            text.AppendLine(Said($"Tipping about the {way.About} margin: wall {way.HeightMm:0.0}, base {way.BaseMm:0.0}, {way.Share * 100:0} % of the wall resists (half at {way.HalfResistsDeg:0.#}°, none at {way.NoneResistsDeg:0.#}°)"));
-            foreach (var remedy in way.Remedies) text.AppendLine($"  or: {remedy.Text}");
+            text.AppendLine(
+                Said(
+                    $"Tipping about the {way.About} margin: wall {way.HeightMm:0.0}, base {way.BaseMm:0.0}, {way.Share * 100:0} % of the wall resists (half at {way.HalfResistsDeg:0.#}°, none at {way.NoneResistsDeg:0.#}°)"
+                )
+            );
+            foreach (var remedy in way.Remedies)
+                text.AppendLine($"  or: {remedy.Text}");
         }
         if (unit.Cost is { } cost)
-            text.AppendLine(Said($"Cost: {cost.RemovedMm3:0} mm³ of {cost.CrownMm3:0} ({cost.Share * 100:0} %), {cost.EnamelLeftShare * 100:0} % of the enamel stays; averages of the form"));
+            text.AppendLine(
+                Said(
+                    $"Cost: {cost.RemovedMm3:0} mm³ of {cost.CrownMm3:0} ({cost.Share * 100:0} %), {cost.EnamelLeftShare * 100:0} % of the enamel stays; averages of the form"
+                )
+            );
         if (unit.Milling is { } mill)
-            text.AppendLine(Said($"Mill: a tool of {mill.ToolDiameterMm:0.0} past an edge rounded by {mill.EdgeRadiusMm:0.0} leaves {mill.LeftMm:0.00} of {mill.WallMm:0.00}; at least {mill.LeastMm:0.00}"));
+            text.AppendLine(
+                Said(
+                    $"Mill: a tool of {mill.ToolDiameterMm:0.0} past an edge rounded by {mill.EdgeRadiusMm:0.0} leaves {mill.LeftMm:0.00} of {mill.WallMm:0.00}; at least {mill.LeastMm:0.00}"
+                )
+            );
         foreach (var advice in unit.Decisions)
         {
             text.AppendLine($"{advice.Question} {(advice.Preferred is { } preferred ? preferred : "open")}");
             foreach (var side in advice.Alternatives)
             {
-                foreach (var reason in side.For) text.AppendLine($"  + {side.Name}: {reason.Text}");
-                foreach (var reason in side.Against) text.AppendLine($"  − {side.Name}: {reason.Text}");
+                foreach (var reason in side.For)
+                    text.AppendLine($"  + {side.Name}: {reason.Text}");
+                foreach (var reason in side.Against)
+                    text.AppendLine($"  − {side.Name}: {reason.Text}");
             }
         }
-        if (unit.Cautions.Count > 0) text.AppendLine();
-        foreach (var caution in unit.Cautions) text.AppendLine($"! {caution.Text}{(caution.Because is { } because ? $" Done all the same: {because}" : "")}");
+        if (unit.Cautions.Count > 0)
+            text.AppendLine();
+        foreach (var caution in unit.Cautions)
+            text.AppendLine($"! {caution.Text}{(caution.Because is { } because ? $" Done all the same: {because}" : "")}");
     }
 
     private static void Inside(StringBuilder text, UnitDocument unit)
     {
         if (unit.Enamel is { } enamel)
-            text.AppendLine(Said($"Enamel: {enamel.BondedShare * 100:0} % of the bonded surface stays in enamel, by averages ({string.Join(", ", enamel.Thirds.Select(third => $"{Mm(third.LeftMm)} left of {Mm(third.AverageMm)}"))})"));
-        if (unit.Intracoronal is not { } inside) return;
-        var isthmus = inside.IsthmusMm is { } width ? $"isthmus {Mm(width.Min)} at least" : $"isthmus {inside.IsthmusShare!.From:0.00}–{inside.IsthmusShare.To:0.00} of the distance between the cusp tips";
-        text.AppendLine($"Inside: {isthmus}, floor {Mm(inside.DepthMm.Min)}–{Mm(inside.DepthMm.Max)}, walls open by {inside.WallDivergenceDeg.From}–{inside.WallDivergenceDeg.To}° each");
+            text.AppendLine(
+                Said(
+                    $"Enamel: {enamel.BondedShare * 100:0} % of the bonded surface stays in enamel, by averages ({string.Join(", ", enamel.Thirds.Select(third => $"{Mm(third.LeftMm)} left of {Mm(third.AverageMm)}"))})"
+                )
+            );
+        if (unit.Intracoronal is not { } inside)
+            return;
+        var isthmus = inside.IsthmusMm is { } width
+            ? $"isthmus {Mm(width.Min)} at least"
+            : $"isthmus {inside.IsthmusShare!.From:0.00}–{inside.IsthmusShare.To:0.00} of the distance between the cusp tips";
+        text.AppendLine(
+            $"Inside: {isthmus}, floor {Mm(inside.DepthMm.Min)}–{Mm(inside.DepthMm.Max)}, walls open by {inside.WallDivergenceDeg.From}–{inside.WallDivergenceDeg.To}° each"
+        );
         foreach (var box in inside.Boxes)
-            text.AppendLine($"  {Kebab.Of(box.Side)} box: axial {Mm(box.AxialMm.Min)}–{Mm(box.AxialMm.Max)}, gingival floor {Mm(box.GingivalFloorMm)}, free of the neighbour by {Mm(box.NeighbourGapMm)}, widened by {Mm(box.WidenedMm)}");
-        foreach (var cusp in inside.Cusps) text.AppendLine($"  {Kebab.Of(cusp.Cusp)} cusp {(cusp.Covered ? "covered" : "stays")}: {Why(cusp.Reasons)}");
+            text.AppendLine(
+                $"  {Kebab.Of(box.Side)} box: axial {Mm(box.AxialMm.Min)}–{Mm(box.AxialMm.Max)}, gingival floor {Mm(box.GingivalFloorMm)}, free of the neighbour by {Mm(box.NeighbourGapMm)}, widened by {Mm(box.WidenedMm)}"
+            );
+        foreach (var cusp in inside.Cusps)
+            text.AppendLine($"  {Kebab.Of(cusp.Cusp)} cusp {(cusp.Covered ? "covered" : "stays")}: {Why(cusp.Reasons)}");
     }
 
     private static void Bridge(StringBuilder text, BridgeDocument bridge)
     {
-        text.AppendLine($"Bridge {string.Join(' ', bridge.Teeth)}: one path ({string.Join(", ", bridge.Path.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))})");
+        text.AppendLine(
+            $"Bridge {string.Join(' ', bridge.Teeth)}: one path ({string.Join(", ", bridge.Path.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))})"
+        );
         foreach (var abutment in bridge.Abutments)
-            text.AppendLine(Said($"  {abutment.Tooth}: {abutment.FromPathDeg:0.#}° from the path; walls {abutment.FirstWallDeg:0.#}° and {abutment.LastWallDeg:0.#}° against its own axis, {abutment.TocDeg:0.#}° in all"));
-        foreach (var connector in bridge.Connectors) text.AppendLine(Said($"  connector {connector.Between[0]}–{connector.Between[1]}: at least {connector.LeastMm2:0.##} mm²"));
-        text.AppendLine(Said($"  roots {bridge.RootSurfaceMm2.Abutments:0} mm² for {bridge.RootSurfaceMm2.Missing:0} mm² missing (a rule of thumb); bends {bridge.Bending.Times:0} times as much as over one missing tooth"));
-        foreach (var caution in bridge.Cautions) text.AppendLine($"! {caution.Text}");
+            text.AppendLine(
+                Said(
+                    $"  {abutment.Tooth}: {abutment.FromPathDeg:0.#}° from the path; walls {abutment.FirstWallDeg:0.#}° and {abutment.LastWallDeg:0.#}° against its own axis, {abutment.TocDeg:0.#}° in all"
+                )
+            );
+        foreach (var connector in bridge.Connectors)
+            text.AppendLine(Said($"  connector {connector.Between[0]}–{connector.Between[1]}: at least {connector.LeastMm2:0.##} mm²"));
+        text.AppendLine(
+            Said(
+                $"  roots {bridge.RootSurfaceMm2.Abutments:0} mm² for {bridge.RootSurfaceMm2.Missing:0} mm² missing (a rule of thumb); bends {bridge.Bending.Times:0} times as much as over one missing tooth"
+            )
+        );
+        foreach (var caution in bridge.Cautions)
+            text.AppendLine($"! {caution.Text}");
     }
 
-    private static string Why(IEnumerable<ReasonDocument> reasons) => string.Join(" · ", reasons.Select(reason => $"{reason.Text} [{reason.Source}, {Kebab.Of(reason.Standing)}]"));
+    private static string Why(IEnumerable<ReasonDocument> reasons) =>
+        string.Join(" · ", reasons.Select(reason => $"{reason.Text} [{reason.Source}, {Kebab.Of(reason.Standing)}]"));
 
     private static string Said(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
 

@@ -22,7 +22,8 @@ public static class Kebab
     {
         foreach (var candidate in Enum.GetValues<T>())
         {
-            if (Of(candidate) != text) continue;
+            if (Of(candidate) != text)
+                continue;
             value = candidate;
             return true;
         }

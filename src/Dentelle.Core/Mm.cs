@@ -62,8 +62,7 @@ public readonly record struct MmRange
     public Mm Most { get; }
 
     /// <summary>The whole range moved; nothing falls below <paramref name="floor"/>.</summary>
-    public MmRange MovedBy(Mm by, Mm floor) =>
-        new(Mm.Most(Target + by, floor), Mm.Most(Least + by, floor), Mm.Most(Most + by, floor));
+    public MmRange MovedBy(Mm by, Mm floor) => new(Mm.Most(Target + by, floor), Mm.Most(Least + by, floor), Mm.Most(Most + by, floor));
 
     /// <summary>
     /// The whole range capped; nothing rises above <paramref name="cap"/>. Where even the least would, what is met within

@@ -29,7 +29,8 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     /// <summary>A unit with its case and the plans of all units in it: those of a bridge share a path.</summary>
     public async Task<UnitRow?> UnitAsync(Guid id, CancellationToken stop)
     {
-        if (await db.Units.Where(row => row.Id == id).Select(row => (Guid?)row.CaseId).FirstOrDefaultAsync(stop) is not { } whole) return null;
+        if (await db.Units.Where(row => row.Id == id).Select(row => (Guid?)row.CaseId).FirstOrDefaultAsync(stop) is not { } whole)
+            return null;
         await NewestPlans(db.Units.Where(unit => unit.CaseId == whole)).LoadAsync(stop);
         await db.Units.Where(row => row.CaseId == whole).Include(row => row.Case).LoadAsync(stop);
         return await db.Units.Include(row => row.Readings).FirstOrDefaultAsync(row => row.Id == id, stop);
@@ -38,7 +39,15 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     public async Task<CaseRow> AddCaseAsync(string patient, DateTime? visitAt, string note, CancellationToken stop)
     {
         var last = await db.Cases.MaxAsync(row => (int?)row.Number, stop) ?? 0;
-        var added = new CaseRow { Id = Guid.CreateVersion7(), Number = last + 1, Patient = patient, VisitAt = visitAt, Note = note, CreatedAt = Now };
+        var added = new CaseRow
+        {
+            Id = Guid.CreateVersion7(),
+            Number = last + 1,
+            Patient = patient,
+            VisitAt = visitAt,
+            Note = note,
+            CreatedAt = Now,
+        };
         db.Cases.Add(added);
         await db.SaveChangesAsync(stop);
         return added;
@@ -55,10 +64,24 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     /// <summary>Everything until the commit is kept together or not at all.</summary>
     public Task<IDbContextTransaction> BeginAsync(CancellationToken stop) => db.Database.BeginTransactionAsync(stop);
 
-    public async Task<UnitRow> AddUnitAsync(Guid caseId, PlannedUnit planned, PlanInputs inputs, Protocol protocol, string by, CancellationToken stop)
+    public async Task<UnitRow> AddUnitAsync(
+        Guid caseId,
+        PlannedUnit planned,
+        PlanInputs inputs,
+        Protocol protocol,
+        string by,
+        CancellationToken stop
+    )
     {
         var place = await db.Units.CountAsync(row => row.CaseId == caseId, stop);
-        var added = new UnitRow { Id = Guid.CreateVersion7(), CaseId = caseId, Tooth = planned.Plan.Tooth.Iso, Order = place, Version = 1 };
+        var added = new UnitRow
+        {
+            Id = Guid.CreateVersion7(),
+            CaseId = caseId,
+            Tooth = planned.Plan.Tooth.Iso,
+            Order = place,
+            Version = 1,
+        };
         added.Plans.Add(PlanOf(added, planned, inputs, protocol, by));
         db.Units.Add(added);
         await db.SaveChangesAsync(stop);
@@ -66,7 +89,14 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     }
 
     /// <returns>False when someone else saved a newer version meanwhile; nothing is written then.</returns>
-    public async Task<bool> SavePlanAsync(UnitRow unit, PlannedUnit planned, PlanInputs inputs, Protocol protocol, string by, CancellationToken stop)
+    public async Task<bool> SavePlanAsync(
+        UnitRow unit,
+        PlannedUnit planned,
+        PlanInputs inputs,
+        Protocol protocol,
+        string by,
+        CancellationToken stop
+    )
     {
         unit.Version++;
         db.Plans.Add(PlanOf(unit, planned, inputs, protocol, by));
@@ -93,7 +123,8 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     public async Task<bool> SetTakenBackAsync(Guid unitId, Guid readingId, bool takenBack, CancellationToken stop)
     {
         var row = await db.Readings.FirstOrDefaultAsync(reading => reading.UnitId == unitId && reading.Id == readingId, stop);
-        if (row is null) return false;
+        if (row is null)
+            return false;
         row.TakenBackAt = takenBack ? Now : null;
         await db.SaveChangesAsync(stop);
         return true;
@@ -105,42 +136,46 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
         await db.SaveChangesAsync(stop);
     }
 
-    public async Task<SettingsRow> SettingsAsync(CancellationToken stop) => await db.Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop) ?? new SettingsRow();
+    public async Task<SettingsRow> SettingsAsync(CancellationToken stop) =>
+        await db.Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop) ?? new SettingsRow();
 
     public async Task SaveSettingsAsync(ToothNotation notation, double? burTipMm, CancellationToken stop)
     {
         var row = await db.Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop);
-        if (row is null) db.Settings.Add(row = new SettingsRow());
+        if (row is null)
+            db.Settings.Add(row = new SettingsRow());
         (row.Notation, row.BurTipMm) = (notation, burTipMm);
         await db.SaveChangesAsync(stop);
     }
 
-    private ReadingRow RowOf(Guid unitId, Reading reading, string by) => new()
-    {
-        Id = Guid.CreateVersion7(),
-        UnitId = unitId,
-        Zone = reading.Zone,
-        Kind = reading.Kind,
-        GaugeId = reading.GaugeId,
-        FromMm = reading.Interval.From.Value,
-        BelowMm = reading.Interval.IsOpen ? null : reading.Interval.Below.Value,
-        IncludesEnd = reading.Interval.IncludesEnd,
-        TakenAt = Now,
-        TakenBy = by,
-    };
+    private ReadingRow RowOf(Guid unitId, Reading reading, string by) =>
+        new()
+        {
+            Id = Guid.CreateVersion7(),
+            UnitId = unitId,
+            Zone = reading.Zone,
+            Kind = reading.Kind,
+            GaugeId = reading.GaugeId,
+            FromMm = reading.Interval.From.Value,
+            BelowMm = reading.Interval.IsOpen ? null : reading.Interval.Below.Value,
+            IncludesEnd = reading.Interval.IncludesEnd,
+            TakenAt = Now,
+            TakenBy = by,
+        };
 
-    private PlanRow PlanOf(UnitRow unit, PlannedUnit planned, PlanInputs inputs, Protocol protocol, string by) => new()
-    {
-        Id = Guid.CreateVersion7(),
-        UnitId = unit.Id,
-        Version = unit.Version,
-        Inputs = JsonDocuments.Write(inputs),
-        ProtocolId = protocol.Id,
-        ProtocolVersion = protocol.Version,
-        Result = JsonDocuments.Write(new PlanDocument([UnitDocument.From(planned.Plan)])),
-        MadeAt = Now,
-        MadeBy = by,
-    };
+    private PlanRow PlanOf(UnitRow unit, PlannedUnit planned, PlanInputs inputs, Protocol protocol, string by) =>
+        new()
+        {
+            Id = Guid.CreateVersion7(),
+            UnitId = unit.Id,
+            Version = unit.Version,
+            Inputs = JsonDocuments.Write(inputs),
+            ProtocolId = protocol.Id,
+            ProtocolVersion = protocol.Version,
+            Result = JsonDocuments.Write(new PlanDocument([UnitDocument.From(planned.Plan)])),
+            MadeAt = Now,
+            MadeBy = by,
+        };
 
     private IQueryable<CaseRow> Whole() =>
         db.Cases.AsSplitQuery().Include(row => row.Units.OrderBy(unit => unit.Order)).ThenInclude(unit => unit.Readings);
@@ -148,5 +183,7 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     // A unit's version is its newest plan's, so each is found by the index however many came before; loaded here, EF hangs
     // them into their units.
     private IQueryable<PlanRow> NewestPlans(IQueryable<UnitRow> units) =>
-        from unit in units join plan in db.Plans on new { UnitId = unit.Id, unit.Version } equals new { plan.UnitId, plan.Version } select plan;
+        from unit in units
+        join plan in db.Plans on new { UnitId = unit.Id, unit.Version } equals new { plan.UnitId, plan.Version }
+        select plan;
 }

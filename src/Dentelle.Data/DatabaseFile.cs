@@ -13,16 +13,21 @@ namespace Dentelle.Data;
 public static class DatabaseFile
 {
     public static DbContextOptionsBuilder UseDentelleFile(this DbContextOptionsBuilder options, string path) =>
-        options.UseSqlite(new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true }.ToString()).AddInterceptors(Durable.Instance);
+        options
+            .UseSqlite(new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true }.ToString())
+            .AddInterceptors(Durable.Instance);
 
     /// <summary>Makes the file, or brings an old one up to date: first a copy of it, and only when that went well the file itself.</summary>
     public static void BringUpToDate(string path)
     {
-        if (Path.GetDirectoryName(Path.GetFullPath(path)) is { } folder) Directory.CreateDirectory(folder);
+        if (Path.GetDirectoryName(Path.GetFullPath(path)) is { } folder)
+            Directory.CreateDirectory(folder);
         var isNew = !File.Exists(path);
         using var db = Open(path);
-        if (!db.Database.GetPendingMigrations().Any()) return;
-        if (!isNew) TryOnCopy(db, path + ".trial");
+        if (!db.Database.GetPendingMigrations().Any())
+            return;
+        if (!isNew)
+            TryOnCopy(db, path + ".trial");
         db.Database.Migrate();
     }
 
@@ -37,9 +42,11 @@ public static class DatabaseFile
     {
         File.Delete(copy);
         db.Database.ExecuteSql($"VACUUM INTO {copy}");
-        using (var trial = Open(copy)) trial.Database.Migrate();
+        using (var trial = Open(copy))
+            trial.Database.Migrate();
         SqliteConnection.ClearAllPools();
-        foreach (var left in new[] { copy, copy + "-wal", copy + "-shm" }) File.Delete(left);
+        foreach (var left in new[] { copy, copy + "-wal", copy + "-shm" })
+            File.Delete(left);
     }
 
     private sealed class Durable : DbConnectionInterceptor
@@ -49,19 +56,26 @@ public static class DatabaseFile
         private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA busy_timeout=5000;";
 
         /// <summary>Whether a file exists is asked over a connection that may not write: a fresh copy, which keeps no write-ahead log yet, can't be given one over it.</summary>
-        private static bool MayWrite(DbConnection connection) => new SqliteConnectionStringBuilder(connection.ConnectionString).Mode != SqliteOpenMode.ReadOnly;
+        private static bool MayWrite(DbConnection connection) =>
+            new SqliteConnectionStringBuilder(connection.ConnectionString).Mode != SqliteOpenMode.ReadOnly;
 
         public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
         {
-            if (!MayWrite(connection)) return;
+            if (!MayWrite(connection))
+                return;
             using var command = connection.CreateCommand();
             command.CommandText = Pragmas;
             command.ExecuteNonQuery();
         }
 
-        public override async Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        public override async Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
         {
-            if (!MayWrite(connection)) return;
+            if (!MayWrite(connection))
+                return;
             await using var command = connection.CreateCommand();
             command.CommandText = Pragmas;
             await command.ExecuteNonQueryAsync(cancellationToken);

@@ -59,13 +59,14 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
         });
         modelBuilder.Entity<SettingsRow>().Property(entry => entry.Notation).HasConversion<string>();
         // Keys are made in the program: without this a new row with a key set would be taken for an old one.
-        foreach (var entity in modelBuilder.Model.GetEntityTypes()) entity.FindPrimaryKey()!.Properties[0].ValueGenerated = Microsoft.EntityFrameworkCore.Metadata.ValueGenerated.Never;
+        foreach (var entity in modelBuilder.Model.GetEntityTypes())
+            entity.FindPrimaryKey()!.Properties[0].ValueGenerated = Microsoft.EntityFrameworkCore.Metadata.ValueGenerated.Never;
     }
 
     // SQLite keeps no time zone: every time in the database is UTC and comes back saying so.
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
         configurationBuilder.Properties<DateTime>().HaveConversion<UtcTimes>();
 
-    private sealed class UtcTimes() : ValueConverter<DateTime, DateTime>(
-        time => time.ToUniversalTime(), time => DateTime.SpecifyKind(time, DateTimeKind.Utc));
+    private sealed class UtcTimes()
+        : ValueConverter<DateTime, DateTime>(time => time.ToUniversalTime(), time => DateTime.SpecifyKind(time, DateTimeKind.Utc));
 }

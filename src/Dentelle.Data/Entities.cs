@@ -106,7 +106,8 @@ public sealed class ReadingRow
 
     public DateTime? TakenBackAt { get; set; }
 
-    public Reading ToReading() => new(Zone, Kind, Interval.Between(new(FromMm), BelowMm is { } below ? new(below) : null, IncludesEnd), GaugeId);
+    public Reading ToReading() =>
+        new(Zone, Kind, Interval.Between(new(FromMm), BelowMm is { } below ? new(below) : null, IncludesEnd), GaugeId);
 }
 
 /// <summary>A protocol as it was kept. Never changed afterwards: a plan that names it finds the numbers it was made from.</summary>

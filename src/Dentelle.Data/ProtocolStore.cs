@@ -6,14 +6,30 @@ namespace Dentelle.Data;
 public sealed class ProtocolStore(DentelleDb db, TimeProvider clock)
 {
     /// <summary>All of them, oldest first.</summary>
-    public async Task<IReadOnlyList<ProtocolRow>> AllAsync(CancellationToken stop) => await db.Protocols.AsNoTracking().OrderBy(row => row.KeptAt).ThenBy(row => row.Version).ToListAsync(stop);
+    public async Task<IReadOnlyList<ProtocolRow>> AllAsync(CancellationToken stop) =>
+        await db.Protocols.AsNoTracking().OrderBy(row => row.KeptAt).ThenBy(row => row.Version).ToListAsync(stop);
 
     /// <returns>The row; null when this version was kept meanwhile by someone else.</returns>
-    public async Task<ProtocolRow?> AddAsync(string protocolId, int version, string name, string text, string note, string by, CancellationToken stop)
+    public async Task<ProtocolRow?> AddAsync(
+        string protocolId,
+        int version,
+        string name,
+        string text,
+        string note,
+        string by,
+        CancellationToken stop
+    )
     {
         var row = new ProtocolRow
         {
-            Id = Guid.CreateVersion7(), ProtocolId = protocolId, Version = version, Name = name, Text = text, Note = note, KeptAt = clock.GetUtcNow().UtcDateTime, KeptBy = by,
+            Id = Guid.CreateVersion7(),
+            ProtocolId = protocolId,
+            Version = version,
+            Name = name,
+            Text = text,
+            Note = note,
+            KeptAt = clock.GetUtcNow().UtcDateTime,
+            KeptBy = by,
         };
         db.Protocols.Add(row);
         try
@@ -34,18 +50,27 @@ public sealed class ProtocolStore(DentelleDb db, TimeProvider clock)
             from unit in db.Units
             join plan in db.Plans on new { UnitId = unit.Id, unit.Version } equals new { plan.UnitId, plan.Version }
             group plan by new { plan.ProtocolId, plan.ProtocolVersion } into made
-            select new { made.Key.ProtocolId, made.Key.ProtocolVersion, Count = made.Count() }).ToListAsync(stop);
+            select new
+            {
+                made.Key.ProtocolId,
+                made.Key.ProtocolVersion,
+                Count = made.Count(),
+            }
+        ).ToListAsync(stop);
         return counts.ToDictionary(row => (row.ProtocolId, row.ProtocolVersion), row => row.Count);
     }
 
     /// <summary>The protocol new units are planned with; nulls for the shipped one.</summary>
     public async Task<(string? Id, int? Version)> InUseAsync(CancellationToken stop) =>
-        await db.Settings.AsNoTracking().SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop) is { } row ? (row.ProtocolId, row.ProtocolVersion) : (null, null);
+        await db.Settings.AsNoTracking().SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop) is { } row
+            ? (row.ProtocolId, row.ProtocolVersion)
+            : (null, null);
 
     public async Task UseAsync(string? id, int? version, CancellationToken stop)
     {
         var row = await db.Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop);
-        if (row is null) db.Settings.Add(row = new SettingsRow());
+        if (row is null)
+            db.Settings.Add(row = new SettingsRow());
         (row.ProtocolId, row.ProtocolVersion) = (id, version);
         await db.SaveChangesAsync(stop);
     }

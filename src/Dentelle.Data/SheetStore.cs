@@ -11,28 +11,58 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
     /// <summary>The newest of so many times tell how long a step takes; what lies further back was another time.</summary>
     private const int NewestTimes = 15;
 
-    public async Task<IReadOnlyList<StepTickRow>> TicksAsync(Guid caseId, CancellationToken stop) => await db.StepTicks.AsNoTracking().Where(row => row.CaseId == caseId).OrderBy(row => row.StartedAt).ToListAsync(stop);
+    public async Task<IReadOnlyList<StepTickRow>> TicksAsync(Guid caseId, CancellationToken stop) =>
+        await db.StepTicks.AsNoTracking().Where(row => row.CaseId == caseId).OrderBy(row => row.StartedAt).ToListAsync(stop);
 
     /// <summary>Recorded times by step and kind of tooth, in minutes: the newest of each.</summary>
     public async Task<LearnedTimes> TimesAsync(CancellationToken stop)
     {
-        var rows = await db.StepTicks.FromSql(
-            $"""
-            SELECT * FROM (SELECT *, row_number() OVER (PARTITION BY Code, Kind ORDER BY EndedAt DESC) AS Newness FROM StepTicks WHERE EndedAt IS NOT NULL)
-            WHERE Newness <= {NewestTimes}
-            """).AsNoTracking().ToListAsync(stop);
-        return new LearnedTimes(rows.GroupBy(row => (row.Code, row.Kind)).ToDictionary(group => group.Key, group => (IReadOnlyList<double>)[.. group.Select(row => (row.EndedAt!.Value - row.StartedAt).TotalMinutes)]));
+        var rows = await db
+            .StepTicks.FromSql(
+                $"""
+                SELECT * FROM (SELECT *, row_number() OVER (PARTITION BY Code, Kind ORDER BY EndedAt DESC) AS Newness FROM StepTicks WHERE EndedAt IS NOT NULL)
+                WHERE Newness <= {NewestTimes}
+                """
+            )
+            .AsNoTracking()
+            .ToListAsync(stop);
+        return new LearnedTimes(
+            rows.GroupBy(row => (row.Code, row.Kind))
+                .ToDictionary(
+                    group => group.Key,
+                    group => (IReadOnlyList<double>)[.. group.Select(row => (row.EndedAt!.Value - row.StartedAt).TotalMinutes)]
+                )
+        );
     }
 
     /// <summary>Begins a step; one that runs in the same case ends with it.</summary>
     /// <returns>What ended.</returns>
-    public async Task<IReadOnlyList<StepTickRow>> StartAsync(Guid caseId, string key, string code, ToothKind? kind, string? burId, CancellationToken stop)
+    public async Task<IReadOnlyList<StepTickRow>> StartAsync(
+        Guid caseId,
+        string key,
+        string code,
+        ToothKind? kind,
+        string? burId,
+        CancellationToken stop
+    )
     {
         var now = clock.GetUtcNow().UtcDateTime;
         var running = await db.StepTicks.Where(row => row.CaseId == caseId && row.EndedAt == null && row.Key != key).ToListAsync(stop);
-        foreach (var row in running) row.EndedAt = now;
+        foreach (var row in running)
+            row.EndedAt = now;
         db.StepTicks.RemoveRange(await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop));
-        db.StepTicks.Add(new StepTickRow { Id = Guid.CreateVersion7(), CaseId = caseId, Key = key, Code = code, Kind = kind, BurId = burId, StartedAt = now });
+        db.StepTicks.Add(
+            new StepTickRow
+            {
+                Id = Guid.CreateVersion7(),
+                CaseId = caseId,
+                Key = key,
+                Code = code,
+                Kind = kind,
+                BurId = burId,
+                StartedAt = now,
+            }
+        );
         await db.SaveChangesAsync(stop);
         return running;
     }
@@ -40,7 +70,11 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
     /// <returns>What ended; null when the step was not begun.</returns>
     public async Task<StepTickRow?> EndAsync(Guid caseId, string key, CancellationToken stop)
     {
-        if (await db.StepTicks.FirstOrDefaultAsync(row => row.CaseId == caseId && row.Key == key && row.EndedAt == null, stop) is not { } running) return null;
+        if (
+            await db.StepTicks.FirstOrDefaultAsync(row => row.CaseId == caseId && row.Key == key && row.EndedAt == null, stop)
+            is not { } running
+        )
+            return null;
         running.EndedAt = clock.GetUtcNow().UtcDateTime;
         await db.SaveChangesAsync(stop);
         return running;

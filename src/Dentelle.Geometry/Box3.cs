@@ -5,7 +5,8 @@ public readonly record struct Box3(Vec3 Low, Vec3 High)
 {
     public static readonly Box3 Empty = new(
         new Vec3(double.PositiveInfinity, double.PositiveInfinity, double.PositiveInfinity),
-        new Vec3(double.NegativeInfinity, double.NegativeInfinity, double.NegativeInfinity));
+        new Vec3(double.NegativeInfinity, double.NegativeInfinity, double.NegativeInfinity)
+    );
 
     public bool IsEmpty => Low.X > High.X;
 
@@ -13,9 +14,11 @@ public readonly record struct Box3(Vec3 Low, Vec3 High)
 
     public Vec3 Centre => IsEmpty ? default : (Low + High) / 2;
 
-    public Box3 With(Vec3 point) => new(
-        new Vec3(Math.Min(Low.X, point.X), Math.Min(Low.Y, point.Y), Math.Min(Low.Z, point.Z)),
-        new Vec3(Math.Max(High.X, point.X), Math.Max(High.Y, point.Y), Math.Max(High.Z, point.Z)));
+    public Box3 With(Vec3 point) =>
+        new(
+            new Vec3(Math.Min(Low.X, point.X), Math.Min(Low.Y, point.Y), Math.Min(Low.Z, point.Z)),
+            new Vec3(Math.Max(High.X, point.X), Math.Max(High.Y, point.Y), Math.Max(High.Z, point.Z))
+        );
 
     public Box3 With(Box3 other) => other.IsEmpty ? this : With(other.Low).With(other.High);
 
@@ -26,6 +29,5 @@ public readonly record struct Box3(Vec3 Low, Vec3 High)
         return new Box3(Low - by, High + by);
     }
 
-    public bool Contains(Vec3 p) =>
-        p.X >= Low.X && p.Y >= Low.Y && p.Z >= Low.Z && p.X <= High.X && p.Y <= High.Y && p.Z <= High.Z;
+    public bool Contains(Vec3 p) => p.X >= Low.X && p.Y >= Low.Y && p.Z >= Low.Z && p.X <= High.X && p.Y <= High.Y && p.Z <= High.Z;
 }

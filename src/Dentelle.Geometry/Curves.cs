@@ -21,10 +21,12 @@ public static class Curves
         for (var span = 0; span < spans; span++)
         {
             var (p0, p1, p2, p3) = (At(span - 1), At(span), At(span + 1), At(span + 2));
-            for (var step = 0; step < perSpan; step++) samples.Add(Centripetal(p0, p1, p2, p3, (double)step / perSpan));
+            for (var step = 0; step < perSpan; step++)
+                samples.Add(Centripetal(p0, p1, p2, p3, (double)step / perSpan));
         }
 
-        if (!closed) samples.Add(points[^1]);
+        if (!closed)
+            samples.Add(points[^1]);
         return samples;
 
         // Beyond an open end the curve goes on straight, so the end needs no special case.
@@ -59,22 +61,28 @@ public static class Curves
     {
         var n = knots.Count;
         var slopes = MonotoneSlopes(knots);
-        if (x <= knots[0].X) return knots[0].Y + (slopes[0] * (x - knots[0].X));
-        if (x >= knots[n - 1].X) return knots[n - 1].Y + (slopes[n - 1] * (x - knots[n - 1].X));
+        if (x <= knots[0].X)
+            return knots[0].Y + (slopes[0] * (x - knots[0].X));
+        if (x >= knots[n - 1].X)
+            return knots[n - 1].Y + (slopes[n - 1] * (x - knots[n - 1].X));
         var i = 0;
-        while (x > knots[i + 1].X) i++;
+        while (x > knots[i + 1].X)
+            i++;
         var h = knots[i + 1].X - knots[i].X;
         var t = (x - knots[i].X) / h;
         var (t2, t3) = (t * t, t * t * t);
-        return (((2 * t3) - (3 * t2) + 1) * knots[i].Y) + ((t3 - (2 * t2) + t) * h * slopes[i])
-            + (((-2 * t3) + (3 * t2)) * knots[i + 1].Y) + ((t3 - t2) * h * slopes[i + 1]);
+        return (((2 * t3) - (3 * t2) + 1) * knots[i].Y)
+            + ((t3 - (2 * t2) + t) * h * slopes[i])
+            + (((-2 * t3) + (3 * t2)) * knots[i + 1].Y)
+            + ((t3 - t2) * h * slopes[i + 1]);
     }
 
     private static double[] MonotoneSlopes(IReadOnlyList<Vec2> knots)
     {
         var n = knots.Count;
         var secants = new double[n - 1];
-        for (var i = 0; i < n - 1; i++) secants[i] = (knots[i + 1].Y - knots[i].Y) / (knots[i + 1].X - knots[i].X);
+        for (var i = 0; i < n - 1; i++)
+            secants[i] = (knots[i + 1].Y - knots[i].Y) / (knots[i + 1].X - knots[i].X);
         var slopes = new double[n];
         slopes[0] = secants[0];
         slopes[n - 1] = secants[n - 2];
@@ -94,7 +102,8 @@ public static class Curves
     /// </summary>
     public static IReadOnlyList<Vec2> Simplified(IReadOnlyList<Vec2> points, double tolerance)
     {
-        if (points.Count < 3) return points;
+        if (points.Count < 3)
+            return points;
         var kept = new bool[points.Count];
         kept[0] = kept[^1] = true;
         var open = new Stack<(int From, int To)>([(0, points.Count - 1)]);
@@ -104,10 +113,12 @@ public static class Curves
             for (var i = span.From + 1; i < span.To; i++)
             {
                 var distance = Polygon.ToSegment(points[i], points[span.From], points[span.To]);
-                if (distance > off) (worst, off) = (i, distance);
+                if (distance > off)
+                    (worst, off) = (i, distance);
             }
 
-            if (worst < 0) continue;
+            if (worst < 0)
+                continue;
             kept[worst] = true;
             open.Push((span.From, worst));
             open.Push((worst, span.To));

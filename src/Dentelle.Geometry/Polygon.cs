@@ -22,7 +22,8 @@ public sealed record Polygon(IReadOnlyList<Vec2> Points)
         for (int i = 0, j = Points.Count - 1; i < Points.Count; j = i++)
         {
             var (a, b) = (Points[i], Points[j]);
-            if ((a.Y > p.Y) != (b.Y > p.Y) && p.X < ((b.X - a.X) * (p.Y - a.Y) / (b.Y - a.Y)) + a.X) inside = !inside;
+            if ((a.Y > p.Y) != (b.Y > p.Y) && p.X < ((b.X - a.X) * (p.Y - a.Y) / (b.Y - a.Y)) + a.X)
+                inside = !inside;
         }
 
         return inside;
@@ -32,7 +33,8 @@ public sealed record Polygon(IReadOnlyList<Vec2> Points)
     public double DistanceToEdge(Vec2 p)
     {
         var least = double.PositiveInfinity;
-        for (int i = 0, j = Points.Count - 1; i < Points.Count; j = i++) least = Math.Min(least, ToSegment(p, Points[j], Points[i]));
+        for (int i = 0, j = Points.Count - 1; i < Points.Count; j = i++)
+            least = Math.Min(least, ToSegment(p, Points[j], Points[i]));
         return least;
     }
 

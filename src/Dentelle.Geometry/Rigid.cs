@@ -3,7 +3,10 @@ namespace Dentelle.Geometry;
 /// <summary>A rigid motion: turn, then shift. Kept as a unit quaternion, so chains of motions stay rigid.</summary>
 public readonly record struct Rigid
 {
-    private readonly double w, x, y, z;
+    private readonly double w,
+        x,
+        y,
+        z;
 
     private Rigid(double w, double x, double y, double z, Vec3 shift)
     {
@@ -38,7 +41,8 @@ public readonly record struct Rigid
     {
         // The largest of the four components is found first: dividing by a small one would lose digits.
         double trace = xAxis.X + yAxis.Y + zAxis.Z;
-        if (trace > 0) return new Rigid(trace + 1, yAxis.Z - zAxis.Y, zAxis.X - xAxis.Z, xAxis.Y - yAxis.X, origin);
+        if (trace > 0)
+            return new Rigid(trace + 1, yAxis.Z - zAxis.Y, zAxis.X - xAxis.Z, xAxis.Y - yAxis.X, origin);
         if (xAxis.X >= yAxis.Y && xAxis.X >= zAxis.Z)
             return new Rigid(yAxis.Z - zAxis.Y, 1 + xAxis.X - yAxis.Y - zAxis.Z, yAxis.X + xAxis.Y, zAxis.X + xAxis.Z, origin);
         if (yAxis.Y >= zAxis.Z)
@@ -57,12 +61,14 @@ public readonly record struct Rigid
     public Vec3 Apply(Vec3 point) => Turn(point) + Shift;
 
     /// <summary>This motion followed by another.</summary>
-    public Rigid Then(Rigid next) => new(
-        (next.w * w) - (next.x * x) - (next.y * y) - (next.z * z),
-        (next.w * x) + (next.x * w) + (next.y * z) - (next.z * y),
-        (next.w * y) - (next.x * z) + (next.y * w) + (next.z * x),
-        (next.w * z) + (next.x * y) - (next.y * x) + (next.z * w),
-        next.Apply(Shift));
+    public Rigid Then(Rigid next) =>
+        new(
+            (next.w * w) - (next.x * x) - (next.y * y) - (next.z * z),
+            (next.w * x) + (next.x * w) + (next.y * z) - (next.z * y),
+            (next.w * y) - (next.x * z) + (next.y * w) + (next.z * x),
+            (next.w * z) + (next.x * y) - (next.y * x) + (next.z * w),
+            next.Apply(Shift)
+        );
 
     public Rigid Inverse
     {

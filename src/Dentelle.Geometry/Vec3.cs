@@ -38,16 +38,16 @@ public readonly record struct Vec3(double X, double Y, double Z)
     }
 
     /// <summary>Some unit vector square to this one; the zero vector gives the x axis.</summary>
-    public Vec3 Square => (Math.Abs(X) < Math.Abs(Y) || Math.Abs(X) < Math.Abs(Z) ? UnitX.Cross(this) : UnitY.Cross(this)) is { LengthSquared: > 0 } square
-        ? square.Unit
-        : UnitX;
+    public Vec3 Square =>
+        (Math.Abs(X) < Math.Abs(Y) || Math.Abs(X) < Math.Abs(Z) ? UnitX.Cross(this) : UnitY.Cross(this)) is { LengthSquared: > 0 } square
+            ? square.Unit
+            : UnitX;
 
     /// <summary>Scalar product.</summary>
     public double Dot(Vec3 other) => (X * other.X) + (Y * other.Y) + (Z * other.Z);
 
     /// <summary>Vector product, right-handed.</summary>
-    public Vec3 Cross(Vec3 other) =>
-        new((Y * other.Z) - (Z * other.Y), (Z * other.X) - (X * other.Z), (X * other.Y) - (Y * other.X));
+    public Vec3 Cross(Vec3 other) => new((Y * other.Z) - (Z * other.Y), (Z * other.X) - (X * other.Z), (X * other.Y) - (Y * other.X));
 
     /// <summary>Angle between two directions, degrees from 0 to 180; exact to rounding also for nearly parallel ones.</summary>
     public double AngleTo(Vec3 other) => double.RadiansToDegrees(Math.Atan2(Cross(other).Length, Dot(other)));

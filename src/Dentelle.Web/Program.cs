@@ -2,6 +2,7 @@ using System.Reflection;
 using System.Text.Json.Serialization;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
+using Dentelle.Web;
 using Dentelle.Web.Access;
 using Dentelle.Web.Cases;
 using Dentelle.Web.Demo;
@@ -14,11 +15,13 @@ using Dentelle.Web.Reference;
 using Dentelle.Web.Settings;
 using Dentelle.Web.Sheets;
 using Dentelle.Web.Units;
-using Dentelle.Web;
 using Serilog;
 
 var builder = WebApplication.CreateBuilder(args);
-builder.Services.AddSerilog(log => log.ReadFrom.Configuration(builder.Configuration).WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}"));
+builder.Services.AddSerilog(log =>
+    log.ReadFrom.Configuration(builder.Configuration)
+        .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}")
+);
 
 // A practice that has said nothing of its burs yet has a few of each.
 const int starterPieces = 3;
@@ -53,6 +56,7 @@ builder.Services.ConfigureHttpJsonOptions(json =>
     json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
 });
 builder.Services.AddOpenApi("v1", options => options.AddSchemaTransformer<Required>());
+
 // A request that can't be read becomes an exception everywhere, so that its sentence says where and what.
 builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
 builder.Services.AddResponseCompression();
@@ -88,17 +92,28 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
     DatabaseFile.BringUpToDate(files.DatabasePath);
     await using (var scope = app.Services.CreateAsyncScope())
     {
-        if (await scope.ServiceProvider.GetRequiredService<ProtocolShelf>().OpenAsync(scope.ServiceProvider.GetRequiredService<ProtocolStore>(), CancellationToken.None) is { } refused)
+        if (
+            await scope
+                .ServiceProvider.GetRequiredService<ProtocolShelf>()
+                .OpenAsync(scope.ServiceProvider.GetRequiredService<ProtocolStore>(), CancellationToken.None) is
+            { } refused
+        )
         {
             Console.Error.WriteLine(refused.Sentence);
             return 2;
         }
-        await scope.ServiceProvider.GetRequiredService<DrawerStore>().BeginWithAsync(handbook.Drawer.Burs, starterPieces, CancellationToken.None);
+        await scope
+            .ServiceProvider.GetRequiredService<DrawerStore>()
+            .BeginWithAsync(handbook.Drawer.Burs, starterPieces, CancellationToken.None);
     }
 
     // The first unit that is opened need not wait for the arch, nor the start for it.
-    app.Lifetime.ApplicationStarted.Register(() => _ = Task.Delay(TimeSpan.FromSeconds(2), app.Lifetime.ApplicationStopping).ContinueWith(_ => handbook.Forms.Closed, TaskContinuationOptions.OnlyOnRanToCompletion));
-    if (files.Demo) await DemoPractice.FillAsync(app.Services);
+    app.Lifetime.ApplicationStarted.Register(() =>
+        _ = Task.Delay(TimeSpan.FromSeconds(2), app.Lifetime.ApplicationStopping)
+            .ContinueWith(_ => handbook.Forms.Closed, TaskContinuationOptions.OnlyOnRanToCompletion)
+    );
+    if (files.Demo)
+        await DemoPractice.FillAsync(app.Services);
 }
 
 await app.RunAsync();

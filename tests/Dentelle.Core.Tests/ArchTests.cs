@@ -29,24 +29,41 @@ public sealed class ArchTests
     [Fact(DisplayName = "Every back tooth rests on its antagonists at two places or more, and nothing overlaps by more than a tenth")]
     public void Contacts()
     {
-        const double touching = 0.05, apart = 1;
+        const double touching = 0.05,
+            apart = 1;
         foreach (var code in ToothCode.All.Where(code => code.IsRight))
         {
-            var others = Enumerable.Range(1, 8).Select(position => Closed.Of(ToothCode.Of(code.Quadrant == 1 ? 4 : 1, position))).Select(other => (Tooth: other, Box: other.Placed.Box.Grown(0.5))).ToArray();
+            var others = Enumerable
+                .Range(1, 8)
+                .Select(position => Closed.Of(ToothCode.Of(code.Quadrant == 1 ? 4 : 1, position)))
+                .Select(other => (Tooth: other, Box: other.Placed.Box.Grown(0.5)))
+                .ToArray();
             var crown = Closed.Of(code).Crown.ToArray();
-            var distances = crown.Select(p => others.Where(other => other.Box.Contains(p)).Select(other => other.Tooth.Present.Tree.SignedDistance(other.Tooth.Pose.ToOwn(p))).DefaultIfEmpty(9).Min()).ToArray();
+            var distances = crown
+                .Select(p =>
+                    others
+                        .Where(other => other.Box.Contains(p))
+                        .Select(other => other.Tooth.Present.Tree.SignedDistance(other.Tooth.Pose.ToOwn(p)))
+                        .DefaultIfEmpty(9)
+                        .Min()
+                )
+                .ToArray();
             Assert.True(distances.Min() > -0.1, $"{code} {distances.Min():0.000}");
-            if (code.IsFront) continue;
+            if (code.IsFront)
+                continue;
             var contacts = new List<Vec3>();
             foreach (var (p, distance) in crown.Zip(distances).Where(at => at.Second < touching).OrderBy(at => at.Second))
             {
-                if (contacts.TrueForAll(contact => (contact - p).Length > apart)) contacts.Add(p);
+                if (contacts.TrueForAll(contact => (contact - p).Length > apart))
+                    contacts.Add(p);
             }
             Assert.True(contacts.Count >= 2, $"{code} {contacts.Count}");
         }
     }
 
-    [Fact(DisplayName = "A normal bite: the upper first molar's mesiofacial cusp over the lower one's groove, the upper canine behind the lower, an overbite of one to three")]
+    [Fact(
+        DisplayName = "A normal bite: the upper first molar's mesiofacial cusp over the lower one's groove, the upper canine behind the lower, an overbite of one to three"
+    )]
     public void Normal_bite()
     {
         var groove = (Cusp(46, "mesiofacial") + Cusp(46, "distofacial")) * 0.5;
@@ -65,7 +82,9 @@ public sealed class ArchTests
         {
             // Landmarks in the form's own frame: those of a tooth that is not mirrored.
             var standing = Closed.Of(Code(tooth));
-            return standing.Pose.ToMouth(Landmarks.Of(standing.Present, ToothCode.Of(1, 1)).Single(mark => mark.Name == $"cusp-{name}").Place);
+            return standing.Pose.ToMouth(
+                Landmarks.Of(standing.Present, ToothCode.Of(1, 1)).Single(mark => mark.Name == $"cusp-{name}").Place
+            );
         }
 
         static ToothCode Code(int tooth) => ToothCode.Of(tooth / 10, tooth % 10);
@@ -75,7 +94,10 @@ public sealed class ArchTests
     public void Around_a_tooth()
     {
         var place = new Vec3(1, 2, 3);
-        Assert.Equal(Closed.Pose(ToothCode.Of(4, 6)).ToMouth(place), Closed.Pose(ToothCode.Of(3, 6)).ToMouth(place) is var left ? left with { X = -left.X } : default);
+        Assert.Equal(
+            Closed.Pose(ToothCode.Of(4, 6)).ToMouth(place),
+            Closed.Pose(ToothCode.Of(3, 6)).ToMouth(place) is var left ? left with { X = -left.X } : default
+        );
         Assert.Equal(place.X, Closed.Pose(ToothCode.Of(3, 6)).ToOwn(Closed.Pose(ToothCode.Of(3, 6)).ToMouth(place)).X, 1e-9);
         foreach (var size in (Exchange.SizeInput[])[new(), new(Mesiodistal: 9.5), new(Length: 9)])
         {
@@ -83,7 +105,8 @@ public sealed class ArchTests
             var present = unit.Drawing.Present;
             var around = present.Around(Closed);
             Assert.Equal(["35", "37"], around.Neighbours.Select(near => near.Code.IsRight ? $"3{near.Code.Position}" : near.Code.Iso));
-            foreach (var near in around.Neighbours) Assert.InRange(Least(near, present), -0.03, 0.03);
+            foreach (var near in around.Neighbours)
+                Assert.InRange(Least(near, present), -0.03, 0.03);
             Assert.InRange(around.Antagonists.Min(near => Least(near, present)), -0.1, 0.06);
         }
     }
@@ -101,5 +124,6 @@ public sealed class ArchTests
         }
     }
 
-    private static double Least(NearTooth near, PresentTooth present) => present.Tree.SignedDistances(near.Surface.Positions.ToArray()).Min();
+    private static double Least(NearTooth near, PresentTooth present) =>
+        present.Tree.SignedDistances(near.Surface.Positions.ToArray()).Min();
 }

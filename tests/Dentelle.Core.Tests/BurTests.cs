@@ -35,55 +35,90 @@ public class BurTests
     [InlineData("806314001524000", "fifth group")]
     [InlineData("80631400152401", "14 digits")]
     [InlineData("8063140015240x6", "other signs")]
-    public void Wrong_codes(string text, string complaint) => Assert.Contains(complaint, IsoCode.Parse(text).Problem!.Sentence, StringComparison.Ordinal);
+    public void Wrong_codes(string text, string complaint) =>
+        Assert.Contains(complaint, IsoCode.Parse(text).Problem!.Sentence, StringComparison.Ordinal);
 
-    [Fact(DisplayName = "A number built of the standard's groups comes back as it went in, in groups too; any other text is refused with a sentence")]
+    [Fact(
+        DisplayName = "A number built of the standard's groups comes back as it went in, in groups too; any other text is refused with a sentence"
+    )]
     public void Round_trip()
     {
-        string[] shanks = ["314", "313", "204", "104"], grits = ["494", "504", "514", "524", "534", "544"];
-        Gen.Select(Gen.Int[0, 3], Gen.Int[1, 999], Gen.Int[0, 5], Gen.Int[1, 999]).Sample((shank, shape, grit, size) =>
-        {
-            var text = $"806{shanks[shank]}{shape:000}{grits[grit]}{size:000}";
-            var code = Shipped.Need(IsoCode.Parse(text));
-            Assert.Equal((text, size / 10.0), (code.ToString(), code.Size.Value));
-            Assert.Equal(code, Shipped.Need(IsoCode.Parse(code.Spaced)));
-        });
-        Gen.String[Gen.Char["0123456789 8065143x-\t"], 0, 22].Sample(text =>
-        {
-            if (!IsoCode.Parse(text).Is(out var code, out var problem)) Assert.EndsWith(".", problem.Sentence, StringComparison.Ordinal);
-            else Assert.Equal(string.Concat(text.Where(char.IsAsciiDigit)), code.ToString());
-        });
+        string[] shanks = ["314", "313", "204", "104"],
+            grits = ["494", "504", "514", "524", "534", "544"];
+        Gen.Select(Gen.Int[0, 3], Gen.Int[1, 999], Gen.Int[0, 5], Gen.Int[1, 999])
+            .Sample(
+                (shank, shape, grit, size) =>
+                {
+                    var text = $"806{shanks[shank]}{shape:000}{grits[grit]}{size:000}";
+                    var code = Shipped.Need(IsoCode.Parse(text));
+                    Assert.Equal((text, size / 10.0), (code.ToString(), code.Size.Value));
+                    Assert.Equal(code, Shipped.Need(IsoCode.Parse(code.Spaced)));
+                }
+            );
+        Gen.String[Gen.Char["0123456789 8065143x-\t"], 0, 22]
+            .Sample(text =>
+            {
+                if (!IsoCode.Parse(text).Is(out var code, out var problem))
+                    Assert.EndsWith(".", problem.Sentence, StringComparison.Ordinal);
+                else
+                    Assert.Equal(string.Concat(text.Where(char.IsAsciiDigit)), code.ToString());
+            });
     }
 
-    [Fact(DisplayName = "A depth told in the bur in hand, taken at its word, is that depth: to the hundredth where it adds, to what a hand can tell where it is a share")]
-    public void Words_hold() => Gen.Select(Gen.Int[5, 24], Gen.Int[5, 300]).Sample((tenths, hundredths) =>
-    {
-        var (tip, depth) = (tenths / 10.0, hundredths / 100.0);
-        var bur = new Bur("taper", BurFamily.TaperRound, BurMaterial.Diamond, Grit.Medium, tip, tip + 0.4, 8);
-        var words = BurChoice.DepthWords(bur, new(depth), Tolerance);
-        var (meant, within) = Meant(words, tip);
-        Assert.True(Math.Abs(meant - depth) <= within, $"{words} with a tip of {tip} is {meant}, not {depth}");
-    }, iter: 3000);
+    [Fact(
+        DisplayName = "A depth told in the bur in hand, taken at its word, is that depth: to the hundredth where it adds, to what a hand can tell where it is a share"
+    )]
+    public void Words_hold() =>
+        Gen.Select(Gen.Int[5, 24], Gen.Int[5, 300])
+            .Sample(
+                (tenths, hundredths) =>
+                {
+                    var (tip, depth) = (tenths / 10.0, hundredths / 100.0);
+                    var bur = new Bur("taper", BurFamily.TaperRound, BurMaterial.Diamond, Grit.Medium, tip, tip + 0.4, 8);
+                    var words = BurChoice.DepthWords(bur, new(depth), Tolerance);
+                    var (meant, within) = Meant(words, tip);
+                    Assert.True(Math.Abs(meant - depth) <= within, $"{words} with a tip of {tip} is {meant}, not {depth}");
+                },
+                iter: 3000
+            );
 
     /// <summary>What somebody does who was told so, and how far off that may be.</summary>
     private static (double Depth, double Within) Meant(string words, double tip)
     {
-        if (words.Split(" and ") is [var mark, var more] && more.EndsWith(" more", StringComparison.Ordinal)) return (Whole(mark) + Number(more), 0.006);
-        if (words.StartsWith("all but ", StringComparison.Ordinal)) return (tip - Number(words[8..]), 0.006);
-        if (words is "the whole tip" or "half of the tip") return (Whole(words), Tolerance.Value + 1e-9);
-        if (words.Split(" of a ") is not [var share, var bur]) throw new InvalidOperationException($"Nobody could do this: {words}");
+        if (words.Split(" and ") is [var mark, var more] && more.EndsWith(" more", StringComparison.Ordinal))
+            return (Whole(mark) + Number(more), 0.006);
+        if (words.StartsWith("all but ", StringComparison.Ordinal))
+            return (tip - Number(words[8..]), 0.006);
+        if (words is "the whole tip" or "half of the tip")
+            return (Whole(words), Tolerance.Value + 1e-9);
+        if (words.Split(" of a ") is not [var share, var bur])
+            throw new InvalidOperationException($"Nobody could do this: {words}");
         Assert.Equal(tip, Number(bur), 6);
-        if (char.IsAsciiDigit(share[0])) return (Number(share) * tip, 0.051 * tip);
+        if (char.IsAsciiDigit(share[0]))
+            return (Number(share) * tip, 0.051 * tip);
         var about = share.StartsWith("about ", StringComparison.Ordinal);
         var part = (about ? share[6..] : share) switch
         {
-            "a quarter of the width" => 0.25, "a third of the width" => 1.0 / 3, "half the width" => 0.5, "two thirds of the width" => 2.0 / 3, "three quarters of the width" => 0.75,
-            "the whole width" => 1, "one and a quarter widths" => 1.25, "one and a half widths" => 1.5, "one and three quarter widths" => 1.75, "twice the width" => 2,
-            "two and a half widths" => 2.5, "three widths" => 3, _ => throw new InvalidOperationException($"Nobody could do this: {words}"),
+            "a quarter of the width" => 0.25,
+            "a third of the width" => 1.0 / 3,
+            "half the width" => 0.5,
+            "two thirds of the width" => 2.0 / 3,
+            "three quarters of the width" => 0.75,
+            "the whole width" => 1,
+            "one and a quarter widths" => 1.25,
+            "one and a half widths" => 1.5,
+            "one and three quarter widths" => 1.75,
+            "twice the width" => 2,
+            "two and a half widths" => 2.5,
+            "three widths" => 3,
+            _ => throw new InvalidOperationException($"Nobody could do this: {words}"),
         };
         return (part * tip, about ? (0.25 * tip) + 1e-9 : 0.031);
 
-        double Whole(string of) => of == "the whole tip" ? tip : of == "half of the tip" ? tip / 2 : throw new InvalidOperationException($"Nobody could do this: {words}");
+        double Whole(string of) =>
+            of == "the whole tip" ? tip
+            : of == "half of the tip" ? tip / 2
+            : throw new InvalidOperationException($"Nobody could do this: {words}");
         double Number(string text) => double.Parse(text.Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
     }
 
@@ -92,12 +127,18 @@ public class BurTests
     {
         // Tip 1.0: shoulder 1.0, with 0.2 more 1.2; half of it the 0.5 of a chamfer. Tip 0.9: 0.45. Tip 0.6: 0.3.
         Assert.Equal("the whole tip and 0.2 more", BurChoice.DepthWords(Bur("taper-flat-1.0-medium"), new(1.2), Tolerance));
-        foreach (var (id, half) in ((string, double)[])[("taper-round-1.0-medium", 0.5), ("taper-round-0.9-medium", 0.45), ("taper-round-0.6-medium", 0.3)])
+        foreach (
+            var (id, half) in ((string, double)[])
+                [("taper-round-1.0-medium", 0.5), ("taper-round-0.9-medium", 0.45), ("taper-round-0.6-medium", 0.3)]
+        )
         {
             Assert.Equal(half, BurSums.Sunk(Bur(id), 0.5).Value.Value, 9);
             Assert.Equal("half of the tip", BurChoice.DepthWords(Bur(id), new(half), Tolerance));
         }
-        Assert.Equal([0.3, 0.5], new[] { "depth-ring-0.3-medium", "depth-ring-0.5-medium" }.Select(id => BurSums.SelfLimitedDepth(Bur(id))!.Value.Rounded));
+        Assert.Equal(
+            [0.3, 0.5],
+            new[] { "depth-ring-0.3-medium", "depth-ring-0.5-medium" }.Select(id => BurSums.SelfLimitedDepth(Bur(id))!.Value.Rounded)
+        );
         // (ball − neck) / 2.
         Assert.Equal((2.6 - 1.0) / 2, BurSums.SelfLimitedDepth(Bur("neck-ball-0.8-medium"))!.Value.Value, 9);
         // A 1.1 tip with a base of 1.6 reads 1.5 somewhere on its way up; its side leans by atan(0.25 / 7.45).
@@ -110,42 +151,69 @@ public class BurTests
         Assert.Equal(6, BurSums.WallAngle(tapered, BurSums.TiltFor(tapered, 6)), 9);
     }
 
-    [Fact(DisplayName = "Ridges between grooves are machining's scallop height, and so many grooves as are said keep them low: measured on the profile itself")]
-    public void Ridges() => Gen.Select(Gen.Double[0.3, 1.2], Gen.Double[0.1, 3], Gen.Double[0.2, 2], Gen.Double[1, 9]).Sample((radius, spacing, depth, width) =>
-    {
-        // Two circles beside each other, their lowest at −depth: how high the lower hull of what is left stands half-way.
-        var centre = radius - depth;
-        var halfway = spacing / 2 > radius ? 0 : Math.Min(0, centre - Math.Sqrt((radius * radius) - (spacing * spacing / 4)));
-        Assert.Equal(halfway + depth, BurSums.Ridge(new(radius), new(spacing), new(depth)).Value, 6);
-        var allowed = new Mm(0.2);
-        var grooves = BurSums.GroovesFor(new(width), new(radius), allowed);
-        Assert.True(BurSums.Ridge(new(radius), new(width / grooves), new(2)).Value <= 0.2 + 1e-6);
-        if (grooves > 1) Assert.True(BurSums.Ridge(new(radius), new(width / (grooves - 1)), new(2)).Value > 0.2 - 1e-6);
-    });
+    [Fact(
+        DisplayName = "Ridges between grooves are machining's scallop height, and so many grooves as are said keep them low: measured on the profile itself"
+    )]
+    public void Ridges() =>
+        Gen.Select(Gen.Double[0.3, 1.2], Gen.Double[0.1, 3], Gen.Double[0.2, 2], Gen.Double[1, 9])
+            .Sample(
+                (radius, spacing, depth, width) =>
+                {
+                    // Two circles beside each other, their lowest at −depth: how high the lower hull of what is left stands half-way.
+                    var centre = radius - depth;
+                    var halfway = spacing / 2 > radius ? 0 : Math.Min(0, centre - Math.Sqrt((radius * radius) - (spacing * spacing / 4)));
+                    Assert.Equal(halfway + depth, BurSums.Ridge(new(radius), new(spacing), new(depth)).Value, 6);
+                    var allowed = new Mm(0.2);
+                    var grooves = BurSums.GroovesFor(new(width), new(radius), allowed);
+                    Assert.True(BurSums.Ridge(new(radius), new(width / grooves), new(2)).Value <= 0.2 + 1e-6);
+                    if (grooves > 1)
+                        Assert.True(BurSums.Ridge(new(radius), new(width / (grooves - 1)), new(2)).Value > 0.2 - 1e-6);
+                }
+            );
 
     [Fact(DisplayName = "A tilted ball sinks until its neck touches: against letting the silhouette down on the surface")]
-    public void Tilted_ball() => Gen.Select(Gen.Double[1.2, 3], Gen.Double[0.3, 0.8], Gen.Double[0, 60]).Sample((ball, share, tilt) =>
-    {
-        var bur = new Bur("ball", BurFamily.NeckBall, BurMaterial.Diamond, Grit.Medium, ball, ball, ball * 1.5, GuideMm: ball * share);
-        var (radius, neck, angle) = (ball / 2, ball * share / 2, tilt * Math.PI / 180);
-        // The neck from where it leaves the ball outwards, lower side; the axis rises by the tilt.
-        var from = Math.Sqrt((radius * radius) - (neck * neck));
-        var lowestOfNeck = Enumerable.Range(0, 4001).Select(i => from + (i * 0.001)).Min(along => (along * Math.Sin(angle)) - (neck * Math.Cos(angle)));
-        // Lowered until that touches the surface, the ball's lowest is so far below it; sunk whole it goes no deeper.
-        Assert.Equal(Math.Min(ball, radius + lowestOfNeck), BurSums.SelfLimitedDepth(bur, tilt)!.Value.Value, 3);
-    });
+    public void Tilted_ball() =>
+        Gen.Select(Gen.Double[1.2, 3], Gen.Double[0.3, 0.8], Gen.Double[0, 60])
+            .Sample(
+                (ball, share, tilt) =>
+                {
+                    var bur = new Bur(
+                        "ball",
+                        BurFamily.NeckBall,
+                        BurMaterial.Diamond,
+                        Grit.Medium,
+                        ball,
+                        ball,
+                        ball * 1.5,
+                        GuideMm: ball * share
+                    );
+                    var (radius, neck, angle) = (ball / 2, ball * share / 2, tilt * Math.PI / 180);
+                    // The neck from where it leaves the ball outwards, lower side; the axis rises by the tilt.
+                    var from = Math.Sqrt((radius * radius) - (neck * neck));
+                    var lowestOfNeck = Enumerable
+                        .Range(0, 4001)
+                        .Select(i => from + (i * 0.001))
+                        .Min(along => (along * Math.Sin(angle)) - (neck * Math.Cos(angle)));
+                    // Lowered until that touches the surface, the ball's lowest is so far below it; sunk whole it goes no deeper.
+                    Assert.Equal(Math.Min(ball, radius + lowestOfNeck), BurSums.SelfLimitedDepth(bur, tilt)!.Value.Value, 3);
+                }
+            );
 
     [Fact(DisplayName = "A rounded tip leaves a lip only when sunk sideways past its half, as high as its arc has come back down")]
-    public void Lips() => Gen.Select(Gen.Double[0.6, 1.6], Gen.Double[0.05, 1.5]).Sample((tip, sunk) =>
-    {
-        var bur = new Bur("taper", BurFamily.TaperRound, BurMaterial.Diamond, Grit.Medium, tip, tip + 0.4, 8);
-        // The half ball's outline at the outer surface, against its lowest point; beside the ball it cannot reach.
-        var profile = BurProfile.Of(bur);
-        var past = sunk - (tip / 2);
-        var height = past <= 0 ? 0 : profile.DistanceAt(2 * Math.Min(past, tip / 2 * 0.999999)) ?? 0;
-        Assert.Equal(Math.Min(height, tip / 2), BurSums.Lip(bur, new(sunk)).Value, 0.03);
-        Assert.Equal(Mm.Zero, BurSums.Lip(bur with { Family = BurFamily.TaperFlat }, new(sunk)));
-    });
+    public void Lips() =>
+        Gen.Select(Gen.Double[0.6, 1.6], Gen.Double[0.05, 1.5])
+            .Sample(
+                (tip, sunk) =>
+                {
+                    var bur = new Bur("taper", BurFamily.TaperRound, BurMaterial.Diamond, Grit.Medium, tip, tip + 0.4, 8);
+                    // The half ball's outline at the outer surface, against its lowest point; beside the ball it cannot reach.
+                    var profile = BurProfile.Of(bur);
+                    var past = sunk - (tip / 2);
+                    var height = past <= 0 ? 0 : profile.DistanceAt(2 * Math.Min(past, tip / 2 * 0.999999)) ?? 0;
+                    Assert.Equal(Math.Min(height, tip / 2), BurSums.Lip(bur, new(sunk)).Value, 0.03);
+                    Assert.Equal(Mm.Zero, BurSums.Lip(bur with { Family = BurFamily.TaperFlat }, new(sunk)));
+                }
+            );
 
     [Fact(DisplayName = "A needle passes a contact when it and a shell of enamel fit into what is cut there")]
     public void Through_contacts()
@@ -158,7 +226,9 @@ public class BurTests
         Assert.Equal(fits.Diameter.Value + 0.2 - 0.6, BurSums.ThroughContact(needle, 4, new(0.2), new(0.6)).Lacking.Value, 9);
     }
 
-    [Fact(DisplayName = "The starter drawer has about forty burs of every shape, with silhouettes as wide as they say, and each shape group it knows")]
+    [Fact(
+        DisplayName = "The starter drawer has about forty burs of every shape, with silhouettes as wide as they say, and each shape group it knows"
+    )]
     public void Starter_drawer()
     {
         Assert.InRange(Burs.Count, 35, 60);
@@ -169,7 +239,8 @@ public class BurTests
             Assert.Equal(bur.LargestMm, 2 * profile.Working.Max(point => point.Y), 0.03);
             Assert.True(profile.Working.Zip(profile.Working.Skip(1)).All(pair => pair.Second.X >= pair.First.X - 1e-9), bur.Id);
             Assert.InRange(profile.Working[^1].X, 0.7 * bur.LengthMm, bur.LengthMm + 1e-9);
-            if (bur.Code is { } code) Assert.NotNull(Shipped.Handbook.Sheets.Shapes.Of(Shipped.Need(IsoCode.Parse(code)).Shape));
+            if (bur.Code is { } code)
+                Assert.NotNull(Shipped.Handbook.Sheets.Shapes.Of(Shipped.Need(IsoCode.Parse(code)).Shape));
         }
     }
 
@@ -182,7 +253,9 @@ public class BurTests
     public void Wrong_drawers(string from, string to, string complaint)
     {
         var file = new NamedText("house.json", Shipped.Text("drawer.json").Replace(from, to, StringComparison.Ordinal));
-        var problem = RunSheetReader.ReadDrawer(file, new("drawer.schema.json", Shipped.Text("drawer.schema.json")), Shipped.Handbook.Sheets).Problem!;
+        var problem = RunSheetReader
+            .ReadDrawer(file, new("drawer.schema.json", Shipped.Text("drawer.schema.json")), Shipped.Handbook.Sheets)
+            .Problem!;
         Assert.StartsWith("house.json: /burs/", problem.Sentence, StringComparison.Ordinal);
         Assert.Contains(complaint, problem.Sentence, StringComparison.Ordinal);
     }

@@ -9,17 +9,27 @@ namespace Dentelle.Core.Tests;
 /// <summary>What neighbours, gum and habits of the practice do to a run sheet. Cords, waits and orders are common practice.</summary>
 public class FindingsOnSheetsTests
 {
-    private static RunSheet Sheet(string line, FindingsInput? found = null, params (string Question, string Side)[] sides) => Sheet(line, found, null, sides);
+    private static RunSheet Sheet(string line, FindingsInput? found = null, params (string Question, string Side)[] sides) =>
+        Sheet(line, found, null, sides);
 
     private static RunSheet Sheet(string line, FindingsInput? found, double? level, (string Question, string Side)[] sides)
     {
-        var plan = Shipped.Plan(line, inputs => inputs with { Findings = found ?? inputs.Findings, MarginLevelMm = level is { } at ? new Dictionary<string, double> { ["facial"] = at } : inputs.MarginLevelMm });
+        var plan = Shipped.Plan(line, inputs =>
+            inputs with
+            {
+                Findings = found ?? inputs.Findings,
+                MarginLevelMm = level is { } at ? new Dictionary<string, double> { ["facial"] = at } : inputs.MarginLevelMm,
+            }
+        );
         return Shipped.Need(RunSheet.Make([plan], new(Shipped.Handbook.Drawer.Burs), Shipped.Taking(sides), Shipped.Handbook.Sheets));
     }
 
-    private static SheetStep[] Steps(RunSheet sheet, params string[] codes) => [.. sheet.Steps.Select(timed => timed.Step).Where(step => codes.Contains(step.Code))];
+    private static SheetStep[] Steps(RunSheet sheet, params string[] codes) =>
+        [.. sheet.Steps.Select(timed => timed.Step).Where(step => codes.Contains(step.Code))];
 
-    [Theory(DisplayName = "A contact is opened only where there is one: not behind the last tooth, not where no neighbour stands, not across a gap")]
+    [Theory(
+        DisplayName = "A contact is opened only where there is one: not behind the last tooth, not where no neighbour stands, not across a gap"
+    )]
     [InlineData("36 crown zirconia", "distal mesial", true)]
     [InlineData("38 crown metal", "mesial", true)]
     [InlineData("37 crown zirconia alone distal", "mesial", true)]
@@ -31,27 +41,50 @@ public class FindingsOnSheetsTests
         var sheet = Sheet(line);
         Assert.Equal(opened, string.Join(' ', Steps(sheet, "separation").Select(step => step.Part!.Name).Order()));
         Assert.Equal(isProtected, Steps(sheet, "protect-neighbour").Length > 0);
-        if (line.Contains("alone distal", StringComparison.Ordinal) || line.StartsWith("38", StringComparison.Ordinal)) Assert.Equal(isProtected ? "mesial" : null, Steps(sheet, "protect-neighbour").SingleOrDefault()?.Part?.Name);
+        if (line.Contains("alone distal", StringComparison.Ordinal) || line.StartsWith("38", StringComparison.Ordinal))
+            Assert.Equal(isProtected ? "mesial" : null, Steps(sheet, "protect-neighbour").SingleOrDefault()?.Part?.Name);
         // Both proximal walls are cut in any case, each from its own place.
-        Assert.Equal(2, sheet.Steps.SelectMany(step => step.Step.Cuts).Where(cut => cut.Zone.Kind is ZoneKind.Mesial or ZoneKind.Distal && cut.Removes > Mm.Zero).Select(cut => cut.Zone).Distinct().Count());
+        Assert.Equal(
+            2,
+            sheet
+                .Steps.SelectMany(step => step.Step.Cuts)
+                .Where(cut => cut.Zone.Kind is ZoneKind.Mesial or ZoneKind.Distal && cut.Removes > Mm.Zero)
+                .Select(cut => cut.Zone)
+                .Distinct()
+                .Count()
+        );
     }
 
     [Fact(DisplayName = "What lies between the teeth is seen from another place mesially and distally")]
     public void Places()
     {
-        foreach (var line in (string[])["36 crown zirconia proximal-first", "16 onlay gold box mesial box distal", "11 veneer butt", "47 crown metal grooves", "34 crown metal parallel-pair"])
+        foreach (
+            var line in (string[])
+                [
+                    "36 crown zirconia proximal-first",
+                    "16 onlay gold box mesial box distal",
+                    "11 veneer butt",
+                    "47 crown metal grooves",
+                    "34 crown metal parallel-pair",
+                ]
+        )
         {
             var sides = Sheet(line).Steps.Select(timed => timed.Step).Where(step => step.Part is { Name: "mesial" or "distal" }).ToArray();
             Assert.Equal(["distal", "mesial"], sides.Select(step => step.Part!.Name).Distinct().Order());
             foreach (var step in sides)
             {
-                var row = Shipped.Handbook.Sheets.View(step.Tooth!.Value, step.Part!.Name == "mesial" ? ViewSurface.Mesial : ViewSurface.Distal);
+                var row = Shipped.Handbook.Sheets.View(
+                    step.Tooth!.Value,
+                    step.Part!.Name == "mesial" ? ViewSurface.Mesial : ViewSurface.Distal
+                );
                 Assert.Equal((row.Position, row.Head, row.Sight), (step.View!.Position, step.View.Head, step.View.Sight));
             }
         }
     }
 
-    [Fact(DisplayName = "What cuts the gum comes before the checks and its margin is freshened; paste and cap stand two minutes, ten on boggy gum, and the impression follows at once")]
+    [Fact(
+        DisplayName = "What cuts the gum comes before the checks and its margin is freshened; paste and cap stand two minutes, ten on boggy gum, and the impression follows at once"
+    )]
     public void Gum()
     {
         int At(RunSheet sheet, string code) => sheet.Steps.First(step => step.Step.Code == code).Order;
@@ -59,7 +92,11 @@ public class FindingsOnSheetsTests
         foreach (var way in (string[])["rotary", "laser", "current"])
         {
             var sheet = Sheet("11 crown mc", null, ("gum", way));
-            Assert.True(At(sheet, $"gum-{way}") > At(sheet, "fine-walls") && At(sheet, $"gum-{way}") < At(sheet, "five-points") && At(sheet, "five-points") < At(sheet, "second-cord"));
+            Assert.True(
+                At(sheet, $"gum-{way}") > At(sheet, "fine-walls")
+                    && At(sheet, $"gum-{way}") < At(sheet, "five-points")
+                    && At(sheet, "five-points") < At(sheet, "second-cord")
+            );
             Assert.Equal(way == "current", Steps(sheet, "margin-again").Length > 0);
         }
         foreach (var (way, boggy, wait) in new[] { ("paste", false, 2.0), ("cap", false, 2), ("cap", true, 10) })
@@ -75,39 +112,83 @@ public class FindingsOnSheetsTests
     public void Cords()
     {
         string Second(string line, FindingsInput found) => Steps(Sheet(line, found, 0, []), "second-cord")[0].Cord!;
-        Assert.Equal(["2", "1", "0", "1"], [Second("11 crown mc", new()), Second("14 crown mc", new()), Second("14 crown mc", new() { ThinGum = true }), Second("35 crown mc", new() { ThinGum = true })]);
+        Assert.Equal(
+            ["2", "1", "0", "1"],
+            [
+                Second("11 crown mc", new()),
+                Second("14 crown mc", new()),
+                Second("14 crown mc", new() { ThinGum = true }),
+                Second("35 crown mc", new() { ThinGum = true }),
+            ]
+        );
         var tray = TrayList.Of([("Case 1", Sheet("11 crown mc", new() { EpinephrineSensitive = true }))], Shipped.Protocol);
         Assert.Equal(["00, plain", "2, plain"], tray.Where(item => item.Group == "Cords").Select(item => item.Name));
-        Assert.Contains(TrayList.Of([("Case 1", Sheet("36 crown zirconia margin-first"))], Shipped.Protocol), item => item is { Group: "Cords", Name: "00, plain" });
-        Assert.Contains(Steps(Sheet("11 crown mc", new() { BoggyGum = true }), "second-cord")[0].Cautions, caution => caution.Contains("astringent", StringComparison.Ordinal));
+        Assert.Contains(TrayList.Of([("Case 1", Sheet("36 crown zirconia margin-first"))], Shipped.Protocol), item =>
+            item is { Group: "Cords", Name: "00, plain" }
+        );
+        Assert.Contains(Steps(Sheet("11 crown mc", new() { BoggyGum = true }), "second-cord")[0].Cautions, caution =>
+            caution.Contains("astringent", StringComparison.Ordinal)
+        );
     }
 
     [Fact(DisplayName = "A core sets before it is cut; the provisional is made where and held as the practice does it")]
     public void Habits()
     {
         var sheet = Sheet("46 crown zirconia root-treated");
-        var (core, first) = (sheet.Steps.First(step => step.Step.Code == "core"), sheet.Steps.First(step => step.Step.Entry.Phase == StepPhase.Cut));
+        var (core, first) = (
+            sheet.Steps.First(step => step.Step.Code == "core"),
+            sheet.Steps.First(step => step.Step.Entry.Phase == StepPhase.Cut)
+        );
         Assert.True(first.Start >= core.End + core.Step.WaitMinutes - 1e-9);
         Assert.Equal("provisional", Steps(Sheet("11 veneer butt"), "provisional", "provisional-cast").Single().Code);
-        Assert.Equal("provisional-cast", Steps(Sheet("11 veneer butt", null, ("provisional", "cast")), "provisional", "provisional-cast").Single().Code);
-        Assert.Contains("wetted", Steps(Sheet("11 veneer butt", null, ("provisional-hold", "wetted")), "provisional")[0].Hint, StringComparison.Ordinal);
-        Assert.Contains(Steps(Sheet("11 veneer butt", null, ("provisional-hold", "spot-etched")), "provisional")[0].Cautions, caution => caution.Contains("Photograph", StringComparison.Ordinal));
+        Assert.Equal(
+            "provisional-cast",
+            Steps(Sheet("11 veneer butt", null, ("provisional", "cast")), "provisional", "provisional-cast").Single().Code
+        );
+        Assert.Contains(
+            "wetted",
+            Steps(Sheet("11 veneer butt", null, ("provisional-hold", "wetted")), "provisional")[0].Hint,
+            StringComparison.Ordinal
+        );
+        Assert.Contains(Steps(Sheet("11 veneer butt", null, ("provisional-hold", "spot-etched")), "provisional")[0].Cautions, caution =>
+            caution.Contains("Photograph", StringComparison.Ordinal)
+        );
     }
 
-    [Fact(DisplayName = "Bite and second impression wait for the first to set; cement waits for its first set before it is touched; a scan waits for nothing, etched spots need no cement")]
+    [Fact(
+        DisplayName = "Bite and second impression wait for the first to set; cement waits for its first set before it is touched; a scan waits for nothing, etched spots need no cement"
+    )]
     public void End_of_the_visit()
     {
         string[] End(params (string, string)[] sides)
         {
             var veneer = Sheet("11 veneer butt", null, sides);
-            return [.. veneer.Steps.Select(timed => timed.Step.Code).SkipWhile(code => !code.StartsWith("impression", StringComparison.Ordinal))];
+            return
+            [
+                .. veneer
+                    .Steps.Select(timed => timed.Step.Code)
+                    .SkipWhile(code => !code.StartsWith("impression", StringComparison.Ordinal)),
+            ];
         }
         Assert.Equal(["impression", "bite", "provisional", "provisional-cement", "surplus"], End());
-        Assert.Equal(["impression", "bite", "second-impression", "provisional", "provisional-cement", "surplus"], End(("impressions", "two")));
-        Assert.Equal(["impression-scan", "bite-scan", "provisional-cast", "provisional-cement", "surplus"], End(("impressions", "scan"), ("provisional", "cast")));
+        Assert.Equal(
+            ["impression", "bite", "second-impression", "provisional", "provisional-cement", "surplus"],
+            End(("impressions", "two"))
+        );
+        Assert.Equal(
+            ["impression-scan", "bite-scan", "provisional-cast", "provisional-cement", "surplus"],
+            End(("impressions", "scan"), ("provisional", "cast"))
+        );
         Assert.Equal(["impression", "bite", "provisional"], End(("provisional-hold", "spot-etched")));
 
-        var sheet = Shipped.Need(RunSheet.Make(Shipped.Plans("45x47 bridge metal-ceramic"), new(Shipped.Handbook.Drawer.Burs), Shipped.Taking(("impressions", "two")), Shipped.Handbook.Sheets));
+        var sheet = Shipped.Need(
+            RunSheet.Make(
+                Shipped.Plans("45x47 bridge metal-ceramic"),
+                new(Shipped.Handbook.Drawer.Burs),
+                Shipped.Taking(("impressions", "two")),
+                Shipped.Handbook.Sheets
+            )
+        );
         TimedStep The(string code) => sheet.Steps.Single(step => step.Step.Code == code);
         // Five minutes (or five to six) for an impression: the trade's usual clock. Nothing else is done with a tray in the mouth.
         Assert.All(["bite", "second-impression"], code => Assert.True(The(code).Start >= The("impression").End + 5 - 1e-9));
@@ -117,7 +198,11 @@ public class FindingsOnSheetsTests
         Assert.Contains("custom tray", The("impression").Step.Hint, StringComparison.Ordinal);
         // Contacts at once or with the rest: the practice's side says when they are flossed.
         Assert.Contains("flossed at once", The("provisional-cement").Step.Hint, StringComparison.Ordinal);
-        Assert.Contains("flossed now", Steps(Sheet("11 veneer butt", null, ("cement", "with-the-rest")), "surplus")[0].Hint, StringComparison.Ordinal);
+        Assert.Contains(
+            "flossed now",
+            Steps(Sheet("11 veneer butt", null, ("cement", "with-the-rest")), "surplus")[0].Hint,
+            StringComparison.Ordinal
+        );
         Assert.Equal(1, TrayList.Of([("Case 1", sheet)], Shipped.Protocol).Single(item => item.Name == "Temporary cement").Count);
     }
 

@@ -12,10 +12,16 @@ public class JudgeTests
 
     private static readonly Plan Zirconia = Shipped.Plan("36 crown zirconia");
 
-    private static Finding Of(Interval interval, Plan? plan = null, string zone = Cusp, ReadingKind kind = ReadingKind.IndexGap, Mm? tip = null) =>
-        Shipped.Need(Judge.Of(new Reading(zone, kind, interval, "thickness-gauges"), plan ?? Zirconia, Shipped.Protocol, tip));
+    private static Finding Of(
+        Interval interval,
+        Plan? plan = null,
+        string zone = Cusp,
+        ReadingKind kind = ReadingKind.IndexGap,
+        Mm? tip = null
+    ) => Shipped.Need(Judge.Of(new Reading(zone, kind, interval, "thickness-gauges"), plan ?? Zirconia, Shipped.Protocol, tip));
 
-    private static Interval Passing(double passed, double? stopped) => Interval.Passing(new Mm(passed), stopped is { } size ? new Mm(size) : null);
+    private static Interval Passing(double passed, double? stopped) =>
+        Interval.Passing(new Mm(passed), stopped is { } size ? new Mm(size) : null);
 
     private static Interval Exactly(double value) => Interval.Read(new Mm(value), Mm.Zero);
 
@@ -34,7 +40,8 @@ public class JudgeTests
     [InlineData(0.4, 0.75, Verdict.CantTell)] // 0.5 is critical, 0.7 only short
     [InlineData(0.0, 0.4, Verdict.Critical)]
     [InlineData(1.5, null, Verdict.CantTell)] // nothing larger was tried
-    public void Gauge_intervals(double passed, double? stopped, Verdict verdict) => Assert.Equal(verdict, Of(Passing(passed, stopped)).Verdict);
+    public void Gauge_intervals(double passed, double? stopped, Verdict verdict) =>
+        Assert.Equal(verdict, Of(Passing(passed, stopped)).Verdict);
 
     [Fact(DisplayName = "“Can't tell” names a gauge that lies inside the reading and splits it at the limit")]
     public void Settling_gauge()
@@ -45,16 +52,27 @@ public class JudgeTests
     }
 
     [Fact(DisplayName = "An interval gets a verdict exactly when every value in it gets that verdict")]
-    public void Intervals_agree_with_their_values() => (from passed in Gen.Double[0, 2] from span in Gen.Double[0.05, 1] select (passed, span)).Sample(sample =>
-    {
-        var stopped = sample.passed + sample.span;
-        var inside = Enumerable.Range(0, 200).Select(i => Of(Exactly(sample.passed + (sample.span * i / 200))).Verdict).Distinct().ToArray();
-        var verdict = Of(Passing(sample.passed, stopped)).Verdict;
-        if (inside.Length > 1) Assert.Equal(Verdict.CantTell, verdict);
-        else if (verdict != Verdict.CantTell) Assert.Equal(inside[0], verdict);
-        // Two hundred values can miss a limit that lies within the last two hundredth of the span.
-        else Assert.NotEqual(inside[0], Of(Exactly(stopped - 1e-5)).Verdict);
-    }, iter: 300);
+    public void Intervals_agree_with_their_values() =>
+        (from passed in Gen.Double[0, 2] from span in Gen.Double[0.05, 1] select (passed, span)).Sample(
+            sample =>
+            {
+                var stopped = sample.passed + sample.span;
+                var inside = Enumerable
+                    .Range(0, 200)
+                    .Select(i => Of(Exactly(sample.passed + (sample.span * i / 200))).Verdict)
+                    .Distinct()
+                    .ToArray();
+                var verdict = Of(Passing(sample.passed, stopped)).Verdict;
+                if (inside.Length > 1)
+                    Assert.Equal(Verdict.CantTell, verdict);
+                else if (verdict != Verdict.CantTell)
+                    Assert.Equal(inside[0], verdict);
+                // Two hundred values can miss a limit that lies within the last two hundredth of the span.
+                else
+                    Assert.NotEqual(inside[0], Of(Exactly(stopped - 1e-5)).Verdict);
+            },
+            iter: 300
+        );
 
     [Fact(DisplayName = "The correction goes to the target: 0.5 lacking is half the width of a 1.0 bur (common practice)")]
     public void Correction_in_bur_widths()
@@ -82,10 +100,10 @@ public class JudgeTests
     [Fact(DisplayName = "Each kind of reading has its own expected value")]
     public void Expected_by_kind()
     {
-        var plan = Shipped.Plan("36 crown zirconia", inputs => inputs with
-        {
-            RoomBeforeMm = new Dictionary<string, double> { ["functional-cusp"] = 0.4 }, BuildOutMm = new Dictionary<string, double> { ["functional-cusp"] = 0.3 },
-        });
+        var plan = Shipped.Plan("36 crown zirconia", inputs => inputs with { RoomBeforeMm = new Dictionary<string, double>
+                {
+                    ["functional-cusp"] = 0.4,
+                }, BuildOutMm = new Dictionary<string, double> { ["functional-cusp"] = 0.3 } });
         // Cut 0.7 (1.0 − 0.3); clearance 0.4 + 0.7; the wax-up's index shows the whole thickness.
         Assert.Equal(0.7, Of(Exactly(0.7), plan).Expected.Target.Rounded);
         Assert.Equal(0.7, Of(Exactly(0.7), plan, kind: ReadingKind.HeightDifference).Expected.Target.Rounded);

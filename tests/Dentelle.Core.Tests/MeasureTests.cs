@@ -32,12 +32,18 @@ public class MeasureTests
                 Vector3 On(int step, int at)
                 {
                     var angle = 2 * Math.PI * (step % Sides) / Sides;
-                    return new Vector3((float)(outline[at].R * Math.Cos(angle)), (float)(outline[at].R * Math.Sin(angle)), (float)outline[at].Z);
+                    return new Vector3(
+                        (float)(outline[at].R * Math.Cos(angle)),
+                        (float)(outline[at].R * Math.Sin(angle)),
+                        (float)outline[at].Z
+                    );
                 }
 
                 var (a, b, c, d) = (On(i, k), On(i + 1, k), On(i + 1, k + 1), On(i, k + 1));
-                if (outline[k].R > 0) loose.AddRange([a, b, c]);
-                if (outline[k + 1].R > 0) loose.AddRange([a, c, d]);
+                if (outline[k].R > 0)
+                    loose.AddRange([a, b, c]);
+                if (outline[k + 1].R > 0)
+                    loose.AddRange([a, c, d]);
             }
         }
         var path = Path.Combine(Folder, name);
@@ -46,11 +52,15 @@ public class MeasureTests
     }
 
     private static JsonNode Measured(string before, string after, params string[] more) =>
-        JsonNode.Parse(Run(["measure", "--before", before, "--after", after, "--tooth", "36", "--aligned", "--framed", "--json", .. more]).Output)!;
+        JsonNode.Parse(
+            Run(["measure", "--before", before, "--after", after, "--tooth", "36", "--aligned", "--framed", "--json", .. more]).Output
+        )!;
 
     private static string Cylinder => Turned("before.stl", (0, 0), (5, 0), (5, 7), (0, 7));
 
-    [Fact(DisplayName = "A cylinder cut to a cone of 6°: volume, depth, convergence and path are the formulas'; the uncut base is no undercut")]
+    [Fact(
+        DisplayName = "A cylinder cut to a cone of 6°: volume, depth, convergence and path are the formulas'; the uncut base is no undercut"
+    )]
     public void Cone()
     {
         var t = Math.Tan(6 * Math.PI / 180);
@@ -83,7 +93,9 @@ public class MeasureTests
         Assert.Equal(hollow, (double)widening["undercut"]!["volumeMm3"]!, 0.02 * hollow);
         Assert.True((double)widening["bestPath"]!["minWallDeg"]! < 0);
         Assert.Equal(0, (double)widening["bestPath"]!["freedomDeg"]!);
-        Assert.All(widening["walls"]!.AsArray(), pair => Assert.Equal(-2 * double.RadiansToDegrees(Math.Atan(0.1)), (double)pair!["tocDeg"]!, 0.1));
+        Assert.All(widening["walls"]!.AsArray(), pair =>
+            Assert.Equal(-2 * double.RadiansToDegrees(Math.Atan(0.1)), (double)pair!["tocDeg"]!, 0.1)
+        );
 
         // 2° walls seen along a path that leans 10°: the far wall is undercut by its length times sin 8°.
         var t = Math.Tan(2 * Math.PI / 180);
@@ -97,9 +109,15 @@ public class MeasureTests
     public void Bodies()
     {
         Assert.Equal(0, Run("form", "--tooth", "26", "--out", Folder).Code);
-        foreach (var ending in (string[])["stl", "ply", "obj"]) Assert.True(MeshFile.Read(Path.Combine(Folder, $"26-tooth.{ending}")).Topology.IsWatertight);
+        foreach (var ending in (string[])["stl", "ply", "obj"])
+            Assert.True(MeshFile.Read(Path.Combine(Folder, $"26-tooth.{ending}")).Topology.IsWatertight);
         var form = JsonNode.Parse(Run("form", "--tooth", "26", "--out", Folder, "--json").Output)!;
-        double[] Place(string name) => [.. form["landmarks"]!.AsArray().Single(place => (string)place!["name"]! == name)!["place"]!.AsArray().Select(number => (double)number!)];
+        double[] Place(string name) =>
+            [
+                .. form["landmarks"]!.AsArray().Single(place => (string)place!["name"]! == name)!["place"]!
+                    .AsArray()
+                    .Select(number => (double)number!),
+            ];
         // On the left mesial is −x; the contacts are as far apart as the crown is wide, and the palatal tip stands highest.
         Assert.Equal(10, Place("contact-distal")[0] - Place("contact-mesial")[0], 0.05);
         Assert.Equal(7.5, Place("cusp-mesiolingual")[2], 0.15);
@@ -108,7 +126,11 @@ public class MeasureTests
 
         var prepared = JsonNode.Parse(Run("prepare", "26 crown zirconia", "--out", Folder, "--json").Output)!;
         var measured = Measured(Path.Combine(Folder, "26-tooth.stl"), Path.Combine(Folder, "26-prepared.stl"));
-        Assert.Equal((double)prepared["presentVolumeMm3"]! - (double)prepared["preparedVolumeMm3"]!, (double)measured["depth"]!["removedVolumeMm3"]!, 0.2);
+        Assert.Equal(
+            (double)prepared["presentVolumeMm3"]! - (double)prepared["preparedVolumeMm3"]!,
+            (double)measured["depth"]!["removedVolumeMm3"]!,
+            0.2
+        );
         Assert.Equal(0, (double)measured["undercut"]!["maxDepthMm"]!, 0.01);
         var convergence = (double)JsonNode.Parse(Run("plan", "26 crown zirconia", "--json").Output)!["units"]![0]!["tocDeg"]!["target"]!;
         Assert.Equal(convergence, (double)measured["walls"]![0]!["tocDeg"]!, 0.5);

@@ -13,12 +13,19 @@ public class OtherBodiesTests
     [Fact(DisplayName = "A veneer takes its depths from the facial thirds and the edge, nothing elsewhere, and draws off along its path")]
     public void Veneers()
     {
-        foreach (var line in (string[])["11 veneer facial", "11 veneer butt", "12 veneer butt +0.5 dark", "13 veneer wrap", "21 veneer butt", "32 veneer facial"])
+        foreach (
+            var line in (string[])
+                ["11 veneer facial", "11 veneer butt", "12 veneer butt +0.5 dark", "13 veneer wrap", "21 veneer butt", "32 veneer facial"]
+        )
         {
             var unit = Shipped.Unit(line);
             var body = Assert.IsType<VeneerForm>(unit.Drawing.Body);
             Assert.True(body.Surface.Topology.IsWatertight, line);
-            foreach (var outcome in unit.Drawing.Outcomes.Where(outcome => outcome.Zone.Kind is ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird))
+            foreach (
+                var outcome in unit.Drawing.Outcomes.Where(outcome =>
+                    outcome.Zone.Kind is ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird
+                )
+            )
                 Assert.Equal(unit.Plan.Zone(outcome.Zone.Name)!.Depth.Value.Target.Value, outcome.Usual.Value, 0.05);
             if (unit.Plan.DepthAt(ZoneKind.Edge) > Mm.Zero)
                 Assert.Equal(unit.Plan.DepthAt(ZoneKind.Edge).Value, body.Present.Surface.Box.High.Z - body.Surface.Box.High.Z, 0.08);
@@ -28,19 +35,31 @@ public class OtherBodiesTests
             for (var i = 0; i < after.Length; i += 3)
             {
                 Assert.True(tree.SignedDistance(after[i]) < 0.03, $"{line} {before[i]} {after[i]} {tree.SignedDistance(after[i])}");
-                if (before[i].Z < -1.2 || (unit.Plan.Restoration != Restoration.VeneerWrap && body.Present.Surface.Normals[i].Y < -0.8 && before[i].Z < 0.6 * body.Present.Surface.Box.High.Z))
+                if (
+                    before[i].Z < -1.2
+                    || (
+                        unit.Plan.Restoration != Restoration.VeneerWrap
+                        && body.Present.Surface.Normals[i].Y < -0.8
+                        && before[i].Z < 0.6 * body.Present.Surface.Box.High.Z
+                    )
+                )
                     Assert.True((before[i] - after[i]).Length() < 0.02, $"{line} {before[i]}");
             }
             // From the path's end every place of the facial cut is seen: a ray back along the path meets nothing.
-            if (unit.Plan.Restoration == Restoration.VeneerWrap) continue;
+            if (unit.Plan.Restoration == Restoration.VeneerWrap)
+                continue;
             var cut = new MeshTree(body.Surface);
-            var hidden = Enumerable.Range(0, after.Length).Where(i => (after[i] - before[i]).Length() > 0.1f)
+            var hidden = Enumerable
+                .Range(0, after.Length)
+                .Where(i => (after[i] - before[i]).Length() > 0.1f)
                 .Count(i => cut.AnyHit(new Ray((Vec3)after[i] + (unit.Plan.Path * 0.12), unit.Plan.Path)));
             Assert.True(hidden < 0.01 * after.Length, $"{line}: {hidden} hidden");
         }
     }
 
-    [Theory(DisplayName = "Where a section meets the margin it is marked, at its planned level, on the tooth and on what is made of it; where it misses it, not")]
+    [Theory(
+        DisplayName = "Where a section meets the margin it is marked, at its planned level, on the tooth and on what is made of it; where it misses it, not"
+    )]
     [InlineData("11 veneer butt", "facial", "")]
     [InlineData("13 veneer wrap", "facial", "")]
     [InlineData("16 onlay lithium", "facial lingual", "mesial distal")]
@@ -61,17 +80,23 @@ public class OtherBodiesTests
             }
         }
         // A front tooth has one section across, a back one several: at least one of them meets each margin that is expected.
-        Assert.Equal(across.Split(' ', StringSplitOptions.RemoveEmptyEntries), sections.SelectMany(section => section.Margins).Select(mark => Kebab.Of(mark.Segment)).Where(across.Contains).Distinct());
+        Assert.Equal(
+            across.Split(' ', StringSplitOptions.RemoveEmptyEntries),
+            sections.SelectMany(section => section.Margins).Select(mark => Kebab.Of(mark.Segment)).Where(across.Contains).Distinct()
+        );
     }
 
-    [Fact(DisplayName = "Closing a dark triangle cuts that side through its contact, as wide as the margin and along the path; the other contact stays")]
+    [Fact(
+        DisplayName = "Closing a dark triangle cuts that side through its contact, as wide as the margin and along the path; the other contact stays"
+    )]
     public void ThroughTheContact()
     {
         var unit = Shipped.Unit("11 veneer butt triangle mesial");
         var body = Assert.IsType<VeneerForm>(unit.Drawing.Body);
         Assert.True(body.Surface.Topology.IsWatertight);
         var (before, after) = (body.Present.Surface.Positions.ToArray(), body.Surface.Positions.ToArray());
-        double Lost(int way) => Enumerable.Range(0, before.Length).MaxBy(i => way * before[i].X) is var i ? way * (before[i].X - after[i].X) : 0;
+        double Lost(int way) =>
+            Enumerable.Range(0, before.Length).MaxBy(i => way * before[i].X) is var i ? way * (before[i].X - after[i].X) : 0;
         var width = unit.Plan.Margin.At(Segment.Mesial).Width.Value.Target.Value;
         Assert.InRange(Lost(1), width, width + 0.6);
         Assert.InRange(Lost(-1), 0, 0.02);
@@ -79,10 +104,15 @@ public class OtherBodiesTests
         var contact = before.MaxBy(p => p.X).Y;
         for (var i = 0; i < before.Length; i++)
         {
-            if (before[i].Y < contact - 0.8 && before[i].Z < 8) Assert.True((before[i] - after[i]).Length() < 0.02, $"{before[i]}");
+            if (before[i].Y < contact - 0.8 && before[i].Z < 8)
+                Assert.True((before[i] - after[i]).Length() < 0.02, $"{before[i]}");
         }
         var cut = new MeshTree(body.Surface);
-        var hidden = Enumerable.Range(0, after.Length).Count(i => (after[i] - before[i]).Length() > 0.1f && cut.AnyHit(new Ray((Vec3)after[i] + (unit.Plan.Path * 0.12), unit.Plan.Path)));
+        var hidden = Enumerable
+            .Range(0, after.Length)
+            .Count(i =>
+                (after[i] - before[i]).Length() > 0.1f && cut.AnyHit(new Ray((Vec3)after[i] + (unit.Plan.Path * 0.12), unit.Plan.Path))
+            );
         Assert.True(hidden < 0.01 * after.Length, $"{hidden} hidden of {after.Length}");
     }
 
@@ -99,15 +129,26 @@ public class OtherBodiesTests
             {
                 var present = unit.Drawing.Body.Present.Surface;
                 var at = new MeshTree(present).FirstHit(new Ray(new Vec3(x, 20, z), -Vec3.UnitY)).At;
-                Assert.Equal(Math.Max(0, middle + (x * Math.Sin(12 * Math.PI / 180))), Math.Abs(tree.SignedDistance((System.Numerics.Vector3)new Vec3(x, 20 - at, z))), 0.08);
+                Assert.Equal(
+                    Math.Max(0, middle + (x * Math.Sin(12 * Math.PI / 180))),
+                    Math.Abs(tree.SignedDistance((System.Numerics.Vector3)new Vec3(x, 20 - at, z))),
+                    0.08
+                );
             }
         }
     }
 
-    [Fact(DisplayName = "An inlay's trench is as wide as its isthmus and opens by its divergence; boxes reach their depth; nothing is undercut toward the bite")]
+    [Fact(
+        DisplayName = "An inlay's trench is as wide as its isthmus and opens by its divergence; boxes reach their depth; nothing is undercut toward the bite"
+    )]
     public void Cavities()
     {
-        var unit = Shipped.Unit("26 inlay lithium disilicate", inputs => inputs with { Boxes = [ProximalSide.Mesial, ProximalSide.Distal] });
+        var unit = Shipped.Unit("26 inlay lithium disilicate", inputs =>
+            inputs with
+            {
+                Boxes = [ProximalSide.Mesial, ProximalSide.Distal],
+            }
+        );
         var body = Assert.IsType<CavityForm>(unit.Drawing.Body);
         Assert.True(body.Surface.Topology.IsWatertight);
         var tree = new MeshTree(body.Surface);
@@ -133,7 +174,11 @@ public class OtherBodiesTests
             Assert.InRange(axial, 1.0, 2.2);
         }
         var onlay = Shipped.Unit("16 onlay lithium disilicate gap distal 1.2");
-        foreach (var outcome in onlay.Drawing.Outcomes.Where(outcome => outcome.Zone.Kind is ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp))
+        foreach (
+            var outcome in onlay.Drawing.Outcomes.Where(outcome =>
+                outcome.Zone.Kind is ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp
+            )
+        )
             Assert.Equal(1.5, outcome.Usual.Value, 0.05);
         // On the functional side stands a shoulder of 1.0 under the cusps, where the plan says the margin lies: 7.5 of crown − 1.0 to the gum − 1.5 − 1.0.
         var shoulder = onlay.Plan.Margin.At(Segment.Lingual);

@@ -6,13 +6,24 @@ namespace Dentelle.Core.Tests;
 /// <summary>Orders of the user's own: what may move moves, what may not says why, and nothing else changes.</summary>
 public class OwnOrderTests
 {
-    public static TheoryData<string> Lines => ["36 crown zirconia", "11 veneer butt", "16 onlay", "45x47 bridge metal-ceramic", "13 crown mc margin-first", "34 36 crown metal parallel-pair"];
+    public static TheoryData<string> Lines =>
+        [
+            "36 crown zirconia",
+            "11 veneer butt",
+            "16 onlay",
+            "45x47 bridge metal-ceramic",
+            "13 crown mc margin-first",
+            "34 36 crown metal parallel-pair",
+        ];
 
-    private static Answer<RunSheet> Make(Plan[] plans, IReadOnlyList<string>? wanted = null) => RunSheet.Make(plans, new(Shipped.Handbook.Drawer.Burs, wanted: wanted), Shipped.Protocol, Shipped.Handbook.Sheets);
+    private static Answer<RunSheet> Make(Plan[] plans, IReadOnlyList<string>? wanted = null) =>
+        RunSheet.Make(plans, new(Shipped.Handbook.Drawer.Burs, wanted: wanted), Shipped.Protocol, Shipped.Handbook.Sheets);
 
     private static List<string> Keys(RunSheet sheet) => [.. sheet.Steps.Select(step => step.Step.Key)];
 
-    [Theory(DisplayName = "Two neighbours change places exactly when nothing binds them; else the sentence names the step and the reason that binds them")]
+    [Theory(
+        DisplayName = "Two neighbours change places exactly when nothing binds them; else the sentence names the step and the reason that binds them"
+    )]
     [MemberData(nameof(Lines))]
     public void Swaps(string line)
     {
@@ -20,10 +31,15 @@ public class OwnOrderTests
         var best = Shipped.Need(Make(plans));
         var keys = Keys(best);
         // What must come before what, followed through: the reference is the transitive closure by Warshall's scheme.
-        var before = keys.ToDictionary(key => key, key => best.Visit.Order.Where(edge => edge.Then == key).Select(edge => edge.First).ToHashSet());
+        var before = keys.ToDictionary(
+            key => key,
+            key => best.Visit.Order.Where(edge => edge.Then == key).Select(edge => edge.First).ToHashSet()
+        );
         foreach (var by in keys)
         {
-            foreach (var key in keys) if (before[key].Contains(by)) before[key].UnionWith(before[by]);
+            foreach (var key in keys)
+                if (before[key].Contains(by))
+                    before[key].UnionWith(before[by]);
         }
         var moved = 0;
         for (var i = 1; i < keys.Count; i++)
@@ -63,7 +79,10 @@ public class OwnOrderTests
     public void Teeth_in_any_order()
     {
         Plan[] plans = [.. Shipped.Plans("36 crown zirconia"), .. Shipped.Plans("37 crown metal"), .. Shipped.Plans("25 onlay")];
-        (int, int, double) Of(params int[] order) => Shipped.Need(Make([.. order.Select(i => plans[i])])) is var sheet ? (sheet.BurChanges, sheet.ViewChanges, Math.Round(sheet.LeastMinutes, 1)) : default;
+        (int, int, double) Of(params int[] order) =>
+            Shipped.Need(Make([.. order.Select(i => plans[i])])) is var sheet
+                ? (sheet.BurChanges, sheet.ViewChanges, Math.Round(sheet.LeastMinutes, 1))
+                : default;
         Assert.Single(new[] { Of(0, 1, 2), Of(2, 1, 0), Of(1, 0, 2), Of(2, 0, 1) }.Distinct());
     }
 }

@@ -13,10 +13,19 @@ namespace Dentelle.Core.Tests;
 public class PlannedFormTests
 {
     private static readonly ZoneKind[] HeldToDepth =
-        [ZoneKind.Edge, ZoneKind.FunctionalCusp, ZoneKind.NonFunctionalCusp, ZoneKind.FunctionalCuspBevel, ZoneKind.Groove, ZoneKind.FacialOcclusalHalf, ZoneKind.FacialIncisalThird];
+    [
+        ZoneKind.Edge,
+        ZoneKind.FunctionalCusp,
+        ZoneKind.NonFunctionalCusp,
+        ZoneKind.FunctionalCuspBevel,
+        ZoneKind.Groove,
+        ZoneKind.FacialOcclusalHalf,
+        ZoneKind.FacialIncisalThird,
+    ];
 
     /// <summary>script/bench asks for the full size.</summary>
-    private static readonly Fineness Size = Environment.GetEnvironmentVariable("DENTELLE_BODIES") == "full" ? Fineness.Full : Fineness.Preview;
+    private static readonly Fineness Size =
+        Environment.GetEnvironmentVariable("DENTELLE_BODIES") == "full" ? Fineness.Full : Fineness.Preview;
 
     public static TheoryData<int> Quarters => [0, 1, 2, 3];
 
@@ -30,7 +39,8 @@ public class PlannedFormTests
             foreach (var crown in Shipped.Crowns)
             {
                 var made = Planner.Make(Assessment.Of(tooth), Decision.Crown(crown.Materials[0]), Shipped.Protocol);
-                if (!made.Is(out var plan, out _)) continue;
+                if (!made.Is(out var plan, out _))
+                    continue;
                 var what = $"{tooth} {crown.Materials[0]}";
                 var planned = (PlannedForm)Shipped.Need(Draughtsman.Cut(plan, Shipped.Handbook));
                 var mesh = planned.Unplaced(Size);
@@ -44,11 +54,14 @@ public class PlannedFormTests
                 {
                     var off = outcome.Usual.Value - outcome.Planned.Value;
                     // What differs is explained, and nothing but a wall comes out shallower.
-                    if (Math.Abs(off) > 0.05) Assert.False(outcome.Why is null, $"{what} {outcome}");
-                    if (!HeldToDepth.Contains(outcome.Zone.Kind)) continue;
+                    if (Math.Abs(off) > 0.05)
+                        Assert.False(outcome.Why is null, $"{what} {outcome}");
+                    if (!HeldToDepth.Contains(outcome.Zone.Kind))
+                        continue;
                     Assert.True(off > -0.35, $"{what} {outcome}");
                     asked++;
-                    if (Math.Abs(off) <= 0.05) held++;
+                    if (Math.Abs(off) <= 0.05)
+                        held++;
                 }
             }
         }
@@ -67,8 +80,19 @@ public class PlannedFormTests
     [Fact(DisplayName = "A high margin leaves no wall: a problem by name; a measured size is cut from that size")]
     public void Problems_and_sizes()
     {
-        var plan = Shipped.Need(PlannedUnit.PlanOnly(
-            ToothCode.FromIso("36")!.Value, Shipped.Unit("36 crown metal").Plan is { } ? new PlanInputs { Material = Material.Metal, MarginLevelMm = new Dictionary<string, double> { ["mesial"] = 3.5 } } : null!, Shipped.Handbook));
+        var plan = Shipped.Need(
+            PlannedUnit.PlanOnly(
+                ToothCode.FromIso("36")!.Value,
+                Shipped.Unit("36 crown metal").Plan is { }
+                    ? new PlanInputs
+                    {
+                        Material = Material.Metal,
+                        MarginLevelMm = new Dictionary<string, double> { ["mesial"] = 3.5 },
+                    }
+                    : null!,
+                Shipped.Handbook
+            )
+        );
         Assert.Equal("margin-off-tooth", Draughtsman.Cut(plan, Shipped.Handbook).Problem?.Code);
         var longer = Shipped.Unit("36 crown metal", inputs => inputs with { SizeMm = new SizeInput(9) });
         Assert.Equal(9, Shipped.Need(Draughtsman.Cut(longer.Plan, Shipped.Handbook)).Present.Surface.Box.High.Z, 0.05);
@@ -79,13 +103,21 @@ public class PlannedFormTests
     {
         // Two 45° slopes; vertices 0.1 apart.
         const int n = 81;
-        var positions = Enumerable.Range(0, n * n).Select(i => new System.Numerics.Vector3((i % n * 0.1f) - 4, (i / n * 0.1f) - 4, -Math.Abs((i % n * 0.1f) - 4))).ToArray();
-        var corners = Enumerable.Range(0, n * (n - 1)).Where(i => i % n < n - 1).SelectMany(i => new[] { i, i + 1, i + n + 1, i, i + n + 1, i + n }).ToArray();
+        var positions = Enumerable
+            .Range(0, n * n)
+            .Select(i => new System.Numerics.Vector3((i % n * 0.1f) - 4, (i / n * 0.1f) - 4, -Math.Abs((i % n * 0.1f) - 4)))
+            .ToArray();
+        var corners = Enumerable
+            .Range(0, n * (n - 1))
+            .Where(i => i % n < n - 1)
+            .SelectMany(i => new[] { i, i + 1, i + n + 1, i, i + n + 1, i + n })
+            .ToArray();
         var roof = new Mesh(positions, corners);
         var (d, r) = (1.2, 0.4);
         var top = new ReducedTop(roof, [.. positions.Select(_ => d)], r, (_, _) => 1, 0.05);
         Assert.Equal(-(d * Math.Sqrt(2)) - (r * (Math.Sqrt(2) - 1)), top.Height(0, 0), 0.05);
-        foreach (var x in (double[])[-1.5, -1, 1, 1.5]) Assert.Equal(d, (-Math.Abs(x) - top.Height(x, 0.3)) / Math.Sqrt(2), 0.02);
+        foreach (var x in (double[])[-1.5, -1, 1, 1.5])
+            Assert.Equal(d, (-Math.Abs(x) - top.Height(x, 0.3)) / Math.Sqrt(2), 0.02);
     }
 
     private readonly record struct Facet(Vec3 Middle, Vec3 Normal, double Area);
@@ -93,8 +125,16 @@ public class PlannedFormTests
     /// <summary>The cut surface: facets above the margin that lie inside the present tooth.</summary>
     private static Facet[] Cut(PlannedForm planned, Mesh mesh)
     {
-        var inside = planned.Present.Tree.SignedDistances(Enumerable.Range(0, mesh.TriangleCount).Select(i => (System.Numerics.Vector3)Middle(mesh, i)).ToArray());
-        return [.. Enumerable.Range(0, mesh.TriangleCount).Where(i => inside[i] < -0.05).Select(i => new Facet(Middle(mesh, i), mesh.AreaVector(i).Unit, mesh.AreaVector(i).Length / 2))];
+        var inside = planned.Present.Tree.SignedDistances(
+            Enumerable.Range(0, mesh.TriangleCount).Select(i => (System.Numerics.Vector3)Middle(mesh, i)).ToArray()
+        );
+        return
+        [
+            .. Enumerable
+                .Range(0, mesh.TriangleCount)
+                .Where(i => inside[i] < -0.05)
+                .Select(i => new Facet(Middle(mesh, i), mesh.AreaVector(i).Unit, mesh.AreaVector(i).Length / 2)),
+        ];
     }
 
     /// <summary>In eight directions the wall is laid through the surface as a straight line: its lean is half the convergence, and down at the margin it stands the margin's width inside the tooth.</summary>
@@ -107,7 +147,11 @@ public class PlannedFormTests
         {
             // Square to the ring, as margins are measured.
             var angle = k * Math.PI / 4;
-            var (at, before, after) = (ring.Out(angle, ring.Radius(angle)), ring.Out(angle - 0.03, ring.Radius(angle - 0.03)), ring.Out(angle + 0.03, ring.Radius(angle + 0.03)));
+            var (at, before, after) = (
+                ring.Out(angle, ring.Radius(angle)),
+                ring.Out(angle - 0.03, ring.Radius(angle - 0.03)),
+                ring.Out(angle + 0.03, ring.Radius(angle + 0.03))
+            );
             var inward = (after - before).Turned.Unit;
             var width = planned.Plan.Margin.WidthAt(MarginRing.Position(angle)).Value;
             var points = new List<Vec2>();
@@ -118,15 +162,22 @@ public class PlannedFormTests
                 var z = ring.Level(angle) + height;
                 var centre = new Vec3(at.X + (inward.X * (width + 1.5)), at.Y + (inward.Y * (width + 1.5)), z);
                 // A narrow core may end before the line begins.
-                if (planned.At(centre) > -0.05) continue;
+                if (planned.At(centre) > -0.05)
+                    continue;
                 var hit = tree.FirstHit(new Ray(centre, new Vec3(-inward.X, -inward.Y, 0)));
-                if (!hit.IsHit) continue;
+                if (!hit.IsHit)
+                    continue;
                 var normal = mesh.AreaVector(hit.Triangle).Unit;
-                if (Math.Abs(normal.Z) < 0.3 && planned.WallLead(centre - (new Vec3(inward.X, inward.Y, 0) * hit.At)) > 0.45) points.Add(new Vec2(height, width + 1.5 - hit.At));
+                if (Math.Abs(normal.Z) < 0.3 && planned.WallLead(centre - (new Vec3(inward.X, inward.Y, 0) * hit.At)) > 0.45)
+                    points.Add(new Vec2(height, width + 1.5 - hit.At));
             }
-            if (points.Count < 5) continue;
+            if (points.Count < 5)
+                continue;
             var (slope, start) = Line(points);
-            Assert.True(Math.Abs(wall - double.RadiansToDegrees(Math.Atan(slope))) < 0.5 && Math.Abs(width - start) < 0.05, $"{what}, {k}: {double.RadiansToDegrees(Math.Atan(slope)):0.00}° for {wall}°, {start:0.000} for {width:0.000}");
+            Assert.True(
+                Math.Abs(wall - double.RadiansToDegrees(Math.Atan(slope))) < 0.5 && Math.Abs(width - start) < 0.05,
+                $"{what}, {k}: {double.RadiansToDegrees(Math.Atan(slope)):0.00}° for {wall}°, {start:0.000} for {width:0.000}"
+            );
         }
     }
 

@@ -10,44 +10,45 @@ namespace Dentelle.Core.Tests;
 public class PlannerTests
 {
     // line | zone (kind, or with its cusp) | target least most
-    public static TheoryData<string, string, double, double, double> Table => new()
-    {
-        { "36 crown metal", "functional-cusp-mesiofacial", 1.5, 1.3, 1.8 },
-        { "36 crown metal", "functional-cusp-bevel-distal", 1.5, 1.4, 1.6 },
-        { "36 crown metal", "non-functional-cusp-mesiolingual", 1.0, 0.8, 1.3 },
-        { "36 crown metal", "lingual", 0.7, 0.5, 1.0 },
-        { "36 crown metal", "facial-gingival-half", 0.75, 0.6, 0.85 }, // half-way between 1.0 and the 0.5 chamfer
-        { "36 crown metal-ceramic facial", "functional-cusp-mesiofacial", 1.5, 1.4, 1.6 }, // molars: metal on top
-        { "34 crown metal-ceramic facial", "functional-cusp-facial", 2.0, 1.9, 2.1 }, // premolar: ceramic over its functional cusp
-        { "34 crown metal-ceramic facial", "functional-cusp-bevel-facial", 2.0, 1.9, 2.1 },
-        { "34 crown metal-ceramic facial", "non-functional-cusp-lingual", 1.0, 0.9, 1.1 },
-        { "14 crown metal-ceramic facial", "non-functional-cusp-facial", 2.0, 1.5, 2.0 }, // above, the seen cusp is the other one
-        { "14 crown metal-ceramic facial", "functional-cusp-lingual", 1.5, 1.4, 1.6 },
-        { "11 crown metal-ceramic facial", "edge", 2.0, 1.5, 2.0 },
-        { "11 crown metal-ceramic facial", "facial-incisal-third", 1.5, 1.2, 1.7 },
-        { "11 crown metal-ceramic facial", "facial-gingival-third", 1.1, 1.0, 1.2 }, // only a range: its middle
-        { "13 crown metal-ceramic facial", "facial-gingival-third", 1.0, 0.9, 1.1 }, // canine in three planes 1.0 / 1.25 / 1.5
-        { "13 crown metal-ceramic facial", "facial-middle-third", 1.25, 1.15, 1.35 },
-        { "13 crown metal-ceramic facial", "facial-incisal-third", 1.5, 1.4, 1.6 },
-        { "31 crown metal-ceramic facial", "facial-incisal-third", 1.0, 0.9, 1.0 }, // small lower incisor
-        { "46 crown metal-ceramic full", "groove", 1.75, 1.5, 2.0 },
-        { "46 crown metal-ceramic full", "functional-cusp-bevel-mesiofacial", 2.0, 1.9, 2.1 },
-        { "46 crown metal-ceramic full", "mesial", 1.2, 1.1, 1.3 },
-        { "21 crown metal-ceramic porcelain margin", "facial-gingival-third", 1.2, 1.0, 1.2 },
-        { "21 crown porcelain", "edge", 1.75, 1.5, 2.0 },
-        { "21 crown porcelain", "facial-gingival-third", 1.0, 0.9, 1.1 },
-        { "22 crown all-ceramic deep", "facial-incisal-third", 1.7, 1.6, 1.8 },
-        { "22 crown all-ceramic deep", "facial-gingival-third", 1.2, 1.1, 1.3 },
-        { "22 crown all-ceramic deep", "lingual-wall", 1.1, 1.0, 1.2 },
-        { "26 crown lithium disilicate", "functional-cusp-mesiolingual", 1.5, 1.5, 2.0 },
-        { "26 crown lithium disilicate", "mesial-ridge", 1.5, 1.4, 1.6 },
-        { "11 crown lithium disilicate", "edge", 1.5, 1.5, 2.0 },
-        { "36 crown zirconia", "functional-cusp-mesiofacial", 1.0, 0.6, 1.5 },
-        { "36 crown zirconia", "facial-gingival-half", 0.65, 0.5, 0.85 },
-        { "11 crown zirconia", "edge", 1.5, 1.4, 1.6 },
-        { "36 crown zirconia layered", "functional-cusp-mesiofacial", 2.0, 1.9, 2.1 },
-        { "36 crown zirconia layered", "distal", 1.0, 0.9, 1.1 },
-    };
+    public static TheoryData<string, string, double, double, double> Table =>
+        new()
+        {
+            { "36 crown metal", "functional-cusp-mesiofacial", 1.5, 1.3, 1.8 },
+            { "36 crown metal", "functional-cusp-bevel-distal", 1.5, 1.4, 1.6 },
+            { "36 crown metal", "non-functional-cusp-mesiolingual", 1.0, 0.8, 1.3 },
+            { "36 crown metal", "lingual", 0.7, 0.5, 1.0 },
+            { "36 crown metal", "facial-gingival-half", 0.75, 0.6, 0.85 }, // half-way between 1.0 and the 0.5 chamfer
+            { "36 crown metal-ceramic facial", "functional-cusp-mesiofacial", 1.5, 1.4, 1.6 }, // molars: metal on top
+            { "34 crown metal-ceramic facial", "functional-cusp-facial", 2.0, 1.9, 2.1 }, // premolar: ceramic over its functional cusp
+            { "34 crown metal-ceramic facial", "functional-cusp-bevel-facial", 2.0, 1.9, 2.1 },
+            { "34 crown metal-ceramic facial", "non-functional-cusp-lingual", 1.0, 0.9, 1.1 },
+            { "14 crown metal-ceramic facial", "non-functional-cusp-facial", 2.0, 1.5, 2.0 }, // above, the seen cusp is the other one
+            { "14 crown metal-ceramic facial", "functional-cusp-lingual", 1.5, 1.4, 1.6 },
+            { "11 crown metal-ceramic facial", "edge", 2.0, 1.5, 2.0 },
+            { "11 crown metal-ceramic facial", "facial-incisal-third", 1.5, 1.2, 1.7 },
+            { "11 crown metal-ceramic facial", "facial-gingival-third", 1.1, 1.0, 1.2 }, // only a range: its middle
+            { "13 crown metal-ceramic facial", "facial-gingival-third", 1.0, 0.9, 1.1 }, // canine in three planes 1.0 / 1.25 / 1.5
+            { "13 crown metal-ceramic facial", "facial-middle-third", 1.25, 1.15, 1.35 },
+            { "13 crown metal-ceramic facial", "facial-incisal-third", 1.5, 1.4, 1.6 },
+            { "31 crown metal-ceramic facial", "facial-incisal-third", 1.0, 0.9, 1.0 }, // small lower incisor
+            { "46 crown metal-ceramic full", "groove", 1.75, 1.5, 2.0 },
+            { "46 crown metal-ceramic full", "functional-cusp-bevel-mesiofacial", 2.0, 1.9, 2.1 },
+            { "46 crown metal-ceramic full", "mesial", 1.2, 1.1, 1.3 },
+            { "21 crown metal-ceramic porcelain margin", "facial-gingival-third", 1.2, 1.0, 1.2 },
+            { "21 crown porcelain", "edge", 1.75, 1.5, 2.0 },
+            { "21 crown porcelain", "facial-gingival-third", 1.0, 0.9, 1.1 },
+            { "22 crown all-ceramic deep", "facial-incisal-third", 1.7, 1.6, 1.8 },
+            { "22 crown all-ceramic deep", "facial-gingival-third", 1.2, 1.1, 1.3 },
+            { "22 crown all-ceramic deep", "lingual-wall", 1.1, 1.0, 1.2 },
+            { "26 crown lithium disilicate", "functional-cusp-mesiolingual", 1.5, 1.5, 2.0 },
+            { "26 crown lithium disilicate", "mesial-ridge", 1.5, 1.4, 1.6 },
+            { "11 crown lithium disilicate", "edge", 1.5, 1.5, 2.0 },
+            { "36 crown zirconia", "functional-cusp-mesiofacial", 1.0, 0.6, 1.5 },
+            { "36 crown zirconia", "facial-gingival-half", 0.65, 0.5, 0.85 },
+            { "11 crown zirconia", "edge", 1.5, 1.4, 1.6 },
+            { "36 crown zirconia layered", "functional-cusp-mesiofacial", 2.0, 1.9, 2.1 },
+            { "36 crown zirconia layered", "distal", 1.0, 0.9, 1.1 },
+        };
 
     [Theory(DisplayName = "Depths by material and zone")]
     [MemberData(nameof(Table))]
@@ -59,7 +60,9 @@ public class PlannerTests
         Assert.Equal(Math.Max(0, target - 0.2), planned.RoughCut.Rounded, 5);
     }
 
-    [Theory(DisplayName = "One worked example for each material: thickness − build-out = depth, − 0.2 = rough cut, room before + depth = clearance")]
+    [Theory(
+        DisplayName = "One worked example for each material: thickness − build-out = depth, − 0.2 = rough cut, room before + depth = clearance"
+    )]
     [InlineData("37 crown metal", "functional-cusp-mesiofacial", 0.4, 0.5, 1.1, 0.9, 1.6)]
     [InlineData("24 crown metal-ceramic facial", "non-functional-cusp-facial", 0.5, 0.0, 1.5, 1.3, 1.5)]
     [InlineData("46 crown metal-ceramic full", "groove", 0.25, 1.0, 1.5, 1.3, 2.5)]
@@ -71,21 +74,27 @@ public class PlannerTests
     [InlineData("45 crown zirconia layered", "functional-cusp-facial", 0.9, 0.0, 1.1, 0.9, 1.1)]
     public void Worked_examples(string line, string zone, double buildOut, double room, double depth, double rough, double clearance)
     {
-        var plan = Shipped.Plan(line, inputs => inputs with
-        {
-            BuildOutMm = new Dictionary<string, double> { [zone] = buildOut }, RoomBeforeMm = new Dictionary<string, double> { [zone] = room },
-        });
+        var plan = Shipped.Plan(line, inputs => inputs with { BuildOutMm = new Dictionary<string, double>
+                {
+                    [zone] = buildOut,
+                }, RoomBeforeMm = new Dictionary<string, double> { [zone] = room } });
         var planned = plan.Zone(zone)!;
-        Assert.Equal([depth, rough, clearance], [planned.Depth.Value.Target.Rounded, planned.RoughCut.Rounded, planned.ExpectedClearance.Target.Rounded]);
+        Assert.Equal(
+            [depth, rough, clearance],
+            [planned.Depth.Value.Target.Rounded, planned.RoughCut.Rounded, planned.ExpectedClearance.Target.Rounded]
+        );
     }
 
-    [Fact(DisplayName = "The room-driven school cuts less by the room that is there, never more than the thickness; the uniform school ignores it")]
+    [Fact(
+        DisplayName = "The room-driven school cuts less by the room that is there, never more than the thickness; the uniform school ignores it"
+    )]
     public void Schools_of_build_out()
     {
-        Plan With(BuildOutSchool school, double room) => Shipped.Plan("47 crown metal", inputs => inputs with
-        {
-            BuildOutSchool = school, RoomBeforeMm = new Dictionary<string, double> { ["functional-cusp"] = room },
-        });
+        Plan With(BuildOutSchool school, double room) =>
+            Shipped.Plan("47 crown metal", inputs => inputs with { BuildOutSchool = school, RoomBeforeMm = new Dictionary<string, double>
+                    {
+                        ["functional-cusp"] = room,
+                    } });
         const string cusp = "functional-cusp-distofacial";
         Assert.Equal(1.5, With(BuildOutSchool.Uniform, 1.0).Zone(cusp)!.Depth.Value.Target.Rounded);
         Assert.Equal(2.5, With(BuildOutSchool.Uniform, 1.0).Zone(cusp)!.ExpectedClearance.Target.Rounded);
@@ -93,7 +102,9 @@ public class PlannerTests
         Assert.Equal(0, With(BuildOutSchool.RoomDriven, 2.5).Zone(cusp)!.Depth.Value.Target.Rounded);
         // Room before of 1.0 to 1.5 and a cut of 1.5 leave about 3.0, at most 3.5 (common practice).
         Assert.DoesNotContain(With(BuildOutSchool.Uniform, 1.5).Cautions, caution => caution.Code == "room-large");
-        Assert.Contains(With(BuildOutSchool.Uniform, 2.1).Cautions, caution => caution.Code == "room-large" && caution.Text.Contains("3.6"));
+        Assert.Contains(With(BuildOutSchool.Uniform, 2.1).Cautions, caution =>
+            caution.Code == "room-large" && caution.Text.Contains("3.6")
+        );
     }
 
     [Theory(DisplayName = "Total convergence by tooth and material (goals and bounds as in S2, S3, recalled from memory)")]
@@ -111,16 +122,31 @@ public class PlannerTests
     [Fact(DisplayName = "Margins: designs by material, carried through the contact where it shows, and no step between them")]
     public void Margins()
     {
-        string Round(Plan plan) => string.Join(' ', plan.Margin.Pieces.Select(piece => $"{Kebab.Of(piece.Design)}:{piece.Width.Value.Target}"));
+        string Round(Plan plan) =>
+            string.Join(' ', plan.Margin.Pieces.Select(piece => $"{Kebab.Of(piece.Design)}:{piece.Width.Value.Target}"));
 
         Assert.Equal(string.Join(' ', Enumerable.Repeat("chamfer:0.5", 8)), Round(Shipped.Plan("36 crown zirconia")));
         Assert.Equal(string.Join(' ', Enumerable.Repeat("shoulder:1.2", 8)), Round(Shipped.Plan("36 crown metal-ceramic full")));
         Assert.Equal(
-            "shoulder:1.1 shoulder:1.1 shoulder:1.1 chamfer:0.5 chamfer:0.5 chamfer:0.5 shoulder:1.1 shoulder:1.1", Round(Shipped.Plan("36 crown metal-ceramic facial")));
+            "shoulder:1.1 shoulder:1.1 shoulder:1.1 chamfer:0.5 chamfer:0.5 chamfer:0.5 shoulder:1.1 shoulder:1.1",
+            Round(Shipped.Plan("36 crown metal-ceramic facial"))
+        );
         Assert.Equal(
             "shoulder:1.1 shoulder:1.1 shoulder:0.8 chamfer:0.5 chamfer:0.5 chamfer:0.5 chamfer:0.5 shoulder:1.1",
-            Round(Shipped.Plan("36 crown mc", inputs => inputs with { MesialTransition = TransitionPlace.MidContact, DistalTransition = TransitionPlace.FacialOfContact })));
-        Assert.Equal("heavy-chamfer:0.85", Round(Shipped.Plan("36 crown mc", inputs => inputs with { FacialMargin = MarginDesign.HeavyChamfer })).Split(' ')[0]);
+            Round(
+                Shipped.Plan("36 crown mc", inputs =>
+                    inputs with
+                    {
+                        MesialTransition = TransitionPlace.MidContact,
+                        DistalTransition = TransitionPlace.FacialOfContact,
+                    }
+                )
+            )
+        );
+        Assert.Equal(
+            "heavy-chamfer:0.85",
+            Round(Shipped.Plan("36 crown mc", inputs => inputs with { FacialMargin = MarginDesign.HeavyChamfer })).Split(' ')[0]
+        );
 
         foreach (var place in Enum.GetValues<TransitionPlace>())
         {
@@ -132,11 +158,14 @@ public class PlannerTests
                 Assert.InRange(Math.Abs(here - margin.WidthAt(position + 0.01).Value), 0, 0.011);
             }
 
-            foreach (var piece in margin.Pieces) Assert.Equal(piece.Width.Value.Target.Value, margin.WidthAt((int)piece.Segment).Value, 6);
+            foreach (var piece in margin.Pieces)
+                Assert.Equal(piece.Width.Value.Target.Value, margin.WidthAt((int)piece.Segment).Value, 6);
         }
     }
 
-    [Fact(DisplayName = "Margin levels: back teeth half a millimetre above the gum, front ones level, hidden metal half a millimetre below; what is chosen wins")]
+    [Fact(
+        DisplayName = "Margin levels: back teeth half a millimetre above the gum, front ones level, hidden metal half a millimetre below; what is chosen wins"
+    )]
     public void Margin_levels()
     {
         Assert.All(Shipped.Plan("36 crown zirconia").Margin.Pieces, piece => Assert.Equal(0.5, piece.Level.Value.Value));
@@ -144,7 +173,13 @@ public class PlannerTests
         Assert.Equal(-0.5, Shipped.Plan("11 crown mc").Margin.At(Segment.Facial).Level.Value.Value);
         Assert.Equal(0, Shipped.Plan("11 crown mc").Margin.At(Segment.Lingual).Level.Value.Value);
 
-        Plan At(double level) => Shipped.Plan("11 crown lithium", inputs => inputs with { MarginLevelMm = new Dictionary<string, double> { ["facial"] = level } });
+        Plan At(double level) =>
+            Shipped.Plan("11 crown lithium", inputs =>
+                inputs with
+                {
+                    MarginLevelMm = new Dictionary<string, double> { ["facial"] = level },
+                }
+            );
         Assert.DoesNotContain(At(-0.5).Cautions, caution => caution.Code.StartsWith("margin", StringComparison.Ordinal));
         Assert.Contains(At(-0.6).Cautions, caution => caution is { Code: "margin-deep", Segment: Segment.Facial });
         // The sulcus averages 0.69 (S6, recalled from memory); below it the attachment begins.
@@ -155,11 +190,11 @@ public class PlannerTests
     public void Cautions()
     {
         string[] Codes(Plan plan) => [.. plan.Cautions.Select(caution => caution.Code)];
-        Plan Built(string line, string zone, double buildOut, double? room = null) => Shipped.Plan(line, inputs => inputs with
-        {
-            BuildOutMm = new Dictionary<string, double> { [zone] = buildOut },
-            RoomBeforeMm = room is { } there ? new Dictionary<string, double> { [zone] = there } : new Dictionary<string, double>(),
-        });
+        Plan Built(string line, string zone, double buildOut, double? room = null) =>
+            Shipped.Plan(line, inputs => inputs with { BuildOutMm = new Dictionary<string, double>
+                    {
+                        [zone] = buildOut,
+                    }, RoomBeforeMm = room is { } there ? new Dictionary<string, double> { [zone] = there } : new Dictionary<string, double>() });
 
         Assert.Contains("material-assumed", Codes(Shipped.Plan("36 crown")));
         Assert.Equal(Material.ZirconiaMonolithic, Shipped.Plan("36 crown").Material.Value);
@@ -168,7 +203,9 @@ public class PlannerTests
         Assert.Contains("unsupported-ceramic", Codes(Built("11 crown lithium", "edge", 2.3)));
         Assert.DoesNotContain("unsupported-ceramic", Codes(Built("36 crown metal", "groove", 2.3)));
         Assert.Contains("nothing-to-cut", Codes(Built("36 crown metal", "groove", 1.3)));
-        Assert.Contains(Built("36 crown zirconia", "groove", 0.5, room: 0.2).Cautions, caution => caution.Code == "build-out-exceeds-room" && caution.Text.Contains("0.2"));
+        Assert.Contains(Built("36 crown zirconia", "groove", 0.5, room: 0.2).Cautions, caution =>
+            caution.Code == "build-out-exceeds-room" && caution.Text.Contains("0.2")
+        );
         Assert.Contains("wall-short", Codes(Shipped.Plan("27 crown lithium disilicate")));
     }
 
@@ -179,7 +216,11 @@ public class PlannerTests
     [InlineData(Material.ZirconiaMonolithic, "groove", double.NaN, "implausible")]
     public void Wrong_input(Material material, string zone, double buildOut, string code)
     {
-        var inputs = new Exchange.PlanInputs { Material = material, BuildOutMm = zone.Length == 0 ? new Dictionary<string, double>() : new Dictionary<string, double> { [zone] = buildOut } };
+        var inputs = new Exchange.PlanInputs
+        {
+            Material = material,
+            BuildOutMm = zone.Length == 0 ? new Dictionary<string, double>() : new Dictionary<string, double> { [zone] = buildOut },
+        };
         Assert.False(Exchange.PlannedUnit.Make(ToothCode.Of(3, 6), inputs, Shipped.Handbook).Is(out _, out var problem));
         Assert.Equal(code, problem.Code);
         Assert.EndsWith(".", problem.Sentence);

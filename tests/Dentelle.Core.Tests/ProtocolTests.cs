@@ -25,7 +25,11 @@ public class ProtocolTests
         var steps = at.Split('/')[1..];
         var node = steps[..^1].Aggregate(document, (parent, step) => int.TryParse(step, out var index) ? parent[index]! : parent[step]!);
         node[steps[^1]] = JsonNode.Parse(value);
-        Assert.False(ProtocolReader.ReadProtocol(new NamedText("house.json", document.ToJsonString()), Schema, Shipped.Handbook.Sources).Is(out _, out var problem));
+        Assert.False(
+            ProtocolReader
+                .ReadProtocol(new NamedText("house.json", document.ToJsonString()), Schema, Shipped.Handbook.Sources)
+                .Is(out _, out var problem)
+        );
         Assert.StartsWith($"house.json: {complaint}", problem.Sentence);
         Assert.True(problem.Sentence.Length > $"house.json: {complaint}: ".Length + 8, problem.Sentence);
     }
@@ -36,7 +40,9 @@ public class ProtocolTests
     [InlineData("{}", "restorations")]
     public void Broken_files(string text, string complaint)
     {
-        Assert.False(ProtocolReader.ReadProtocol(new NamedText("house.json", text), Schema, Shipped.Handbook.Sources).Is(out _, out var problem));
+        Assert.False(
+            ProtocolReader.ReadProtocol(new NamedText("house.json", text), Schema, Shipped.Handbook.Sources).Is(out _, out var problem)
+        );
         Assert.StartsWith("house.json: ", problem.Sentence);
         Assert.Contains(complaint, problem.Sentence);
     }
@@ -48,7 +54,10 @@ public class ProtocolTests
         var memory = new SchemaMemory(known.Contains, digest => known.Add(digest));
         Assert.NotNull(Handbook.Read(Shipped.Text, memory: memory).Value);
         Assert.Equal(5, known.Count);
-        var wrong = new NamedText("house.json", Shipped.Text("shipped.json").Replace("\"version\": ", "\"version\": -", StringComparison.Ordinal));
+        var wrong = new NamedText(
+            "house.json",
+            Shipped.Text("shipped.json").Replace("\"version\": ", "\"version\": -", StringComparison.Ordinal)
+        );
         Assert.StartsWith("house.json: /version", Handbook.Read(Shipped.Text, wrong, memory).Problem!.Sentence);
         Assert.Equal(5, known.Count);
     }
@@ -58,6 +67,7 @@ public class ProtocolTests
     {
         var page = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "docs", "sources.md"));
         Assert.Contains(Shipped.Handbook.Sources.Remark, page);
-        foreach (var source in Shipped.Handbook.Sources.Sources) Assert.Contains($"| {source.Id} | {source.Citation} |", page);
+        foreach (var source in Shipped.Handbook.Sources.Sources)
+            Assert.Contains($"| {source.Id} | {source.Citation} |", page);
     }
 }

@@ -6,7 +6,8 @@ namespace Dentelle.Core.Tests;
 
 public class QuickLineTests
 {
-    private static Answer<UnderstoodLine> Read(string line, ToothNotation notation = ToothNotation.Iso) => QuickLineReader.Read(line, notation, Shipped.Protocol);
+    private static Answer<UnderstoodLine> Read(string line, ToothNotation notation = ToothNotation.Iso) =>
+        QuickLineReader.Read(line, notation, Shipped.Protocol);
 
     [Theory(DisplayName = "Shorthand is understood in the user's notation")]
     [InlineData("36 crown zirconia", ToothNotation.Iso, "36", Material.ZirconiaMonolithic)]
@@ -27,7 +28,10 @@ public class QuickLineTests
     public void Further_words()
     {
         var inputs = Shipped.Need(Read("46 crown crossbite zirconia room-driven margin-first")).Units[0].Inputs;
-        Assert.Equal((true, BuildOutSchool.RoomDriven, CuttingSchool.MarginFirst), (inputs.Crossbite, inputs.BuildOutSchool, inputs.School));
+        Assert.Equal(
+            (true, BuildOutSchool.RoomDriven, CuttingSchool.MarginFirst),
+            (inputs.Crossbite, inputs.BuildOutSchool, inputs.School)
+        );
         Assert.Null(Shipped.Need(Read("36 crown")).Units[0].Inputs.Material);
     }
 
@@ -55,8 +59,10 @@ public class QuickLineTests
     {
         Assert.False(Read(line).Is(out _, out var problem));
         Assert.Equal(code, problem.Code);
-        if (suggestion is not null) Assert.Contains(suggestion, problem.Suggestions);
-        if (line.EndsWith("cheese", StringComparison.Ordinal)) Assert.Empty(problem.Suggestions);
+        if (suggestion is not null)
+            Assert.Contains(suggestion, problem.Suggestions);
+        if (line.EndsWith("cheese", StringComparison.Ordinal))
+            Assert.Empty(problem.Suggestions);
         // Whatever is suggested can be understood as it stands.
         Assert.All(problem.Suggestions, next => Assert.True(Read(next).Value is not null || next == "36 crown", next));
     }

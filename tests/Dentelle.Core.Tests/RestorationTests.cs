@@ -11,7 +11,9 @@ namespace Dentelle.Core.Tests;
 /// </summary>
 public class RestorationTests
 {
-    [Fact(DisplayName = "Veneers: facial 0.3–0.5, butt edge 1.5 less the lengthening but at least 0.3, every shade step 0.2–0.3 more, enamel by thirds")]
+    [Fact(
+        DisplayName = "Veneers: facial 0.3–0.5, butt edge 1.5 less the lengthening but at least 0.3, every shade step 0.2–0.3 more, enamel by thirds"
+    )]
     public void Veneers()
     {
         // Facial only: middle of 0.3–0.5 is 0.4, the gum margin 0.3; nothing at the edge.
@@ -32,8 +34,16 @@ public class RestorationTests
         // Half of the facial gone already halves it.
         Assert.Equal(0.333, Shipped.Plan("11 veneer butt enamel 0.5").Enamel!.BondedShare, 3);
         // A wrap embraces the edge: a chamfer of 0.5 ends it on the lingual. A filling on the mesial takes the margin round the corner there.
-        var wrap = Shipped.Plan("12 veneer wrap", inputs => inputs with { Findings = new() { Fillings = [new(FilledSurface.Mesial, 0.2)] } });
-        Assert.Equal((MarginDesign.Chamfer, 0.5), (wrap.Margin.At(Segment.Lingual).Design, wrap.Margin.At(Segment.Lingual).Width.Value.Target.Value));
+        var wrap = Shipped.Plan("12 veneer wrap", inputs =>
+            inputs with
+            {
+                Findings = new() { Fillings = [new(FilledSurface.Mesial, 0.2)] },
+            }
+        );
+        Assert.Equal(
+            (MarginDesign.Chamfer, 0.5),
+            (wrap.Margin.At(Segment.Lingual).Design, wrap.Margin.At(Segment.Lingual).Width.Value.Target.Value)
+        );
         Assert.Contains(wrap.Margin.Pieces, piece => piece.Segment == Segment.Mesiolingual);
         // It ends 0.5 beyond the filling that reaches to 0.2 above the gum.
         Assert.Equal(-0.3, wrap.Margin.At(Segment.Mesial).Level.Value.Rounded);
@@ -50,7 +60,10 @@ public class RestorationTests
         Assert.Equal("facial-veneer-lengthens", Make("11 veneer facial +1.0").Problem?.Code);
         Assert.Equal("all-ceramic-without-antagonist", Make("11 crown lithium disilicate no-antagonist").Problem?.Code);
         Assert.NotNull(Make("11 crown mc no-antagonist").Value);
-        var forced = Make("11 veneer facial +1.0", new PlanInputs { Because = new Dictionary<string, string> { ["facial-veneer-lengthens"] = "mock-up shown" } });
+        var forced = Make(
+            "11 veneer facial +1.0",
+            new PlanInputs { Because = new Dictionary<string, string> { ["facial-veneer-lengthens"] = "mock-up shown" } }
+        );
         Assert.Equal("mock-up shown", Shipped.Need(forced).Plan.Because["facial-veneer-lengthens"]);
         // 1.5 of ceramic and 0.8 built out stand 2.3 from the tooth, more than 2.0: a caution that wants an answer, and shows it.
         var thick = Make("11 crown lithium disilicate", new PlanInputs { BuildOutMm = new Dictionary<string, double> { ["edge"] = 2.3 } });
@@ -90,7 +103,9 @@ public class RestorationTests
         Assert.Empty(Covered(new() { IsthmusShare = 0.5 }));
     }
 
-    [Fact(DisplayName = "Bridges: one path half-way between the outermost axes, walls against each tooth's own, connectors, roots, bending")]
+    [Fact(
+        DisplayName = "Bridges: one path half-way between the outermost axes, walls against each tooth's own, connectors, roots, bending"
+    )]
     public void Bridges()
     {
         // 35 upright, 37 leaning 14° to the mesial (toward 35): the path leans 7° that way, each tooth stands 7° off it. Walls of 6° against the path are
@@ -108,12 +123,18 @@ public class RestorationTests
         Assert.All(bridge.Connectors, connector => Assert.Equal(6.25, connector.LeastMm2.Value));
         // Two missing units bend eight times as much as one; 273 + 433 against 234 + 220.
         var longer = Shipped.Line("13xx16 bridge zirconia").Bridge!;
-        Assert.Equal((8.0, 2.0, 706.0, 454.0), (longer.Bending.Times, longer.Bending.HeightTimes, longer.RootSurface.Abutments, longer.RootSurface.Missing));
+        Assert.Equal(
+            (8.0, 2.0, 706.0, 454.0),
+            (longer.Bending.Times, longer.Bending.HeightTimes, longer.RootSurface.Abutments, longer.RootSurface.Missing)
+        );
         // Four units of zirconia: 12 mm².
         Assert.All(longer.Connectors, connector => Assert.Equal(12, connector.LeastMm2.Value));
         // Retainers may differ; a premolar with ceramic all over is cut 2.0 on its functional cusp, the molar in metal 1.5.
         var mixed = Shipped.Line("34x36 bridge 34:metal-ceramic-full 36:metal");
-        Assert.Equal([2.0, 1.5], mixed.Units.Where(unit => unit.Plan.Zones.Count > 0).Select(unit => unit.Plan.Zones[0].Depth.Value.Target.Value));
+        Assert.Equal(
+            [2.0, 1.5],
+            mixed.Units.Where(unit => unit.Plan.Zones.Count > 0).Select(unit => unit.Plan.Zones[0].Depth.Value.Target.Value)
+        );
         Assert.Equal(CuttingSchool.AxialFirst, mixed.Units[0].Plan.School);
     }
 
@@ -129,19 +150,44 @@ public class RestorationTests
         // Bone 2.3 from the gum leaves 0.26 beside the 2.04 of attachment (S6): half a millimetre below would go into it.
         Assert.Equal(-0.26, Level(With("11 crown mc", new() { CrestMm = 2.3 }), Segment.Facial), 3);
         // 0.8 worn off a cusp that needs 1.5: 0.7 is cut.
-        Assert.Equal(0.7, With("36 crown metal", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 0.8 } }).Zone("functional-cusp-mesiofacial")!.Depth.Value.Target.Rounded);
+        Assert.Equal(
+            0.7,
+            With("36 crown metal", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 0.8 } })
+                .Zone("functional-cusp-mesiofacial")!
+                .Depth.Value.Target.Rounded
+        );
         // A gap of 0.5 is closed by the wall that needs 0.8: 0.3 is cut.
-        Assert.Equal(0.3, With("36 crown zirconia", new() { GapMm = new Dictionary<string, double> { ["mesial"] = 0.5 } }).Zone("mesial")!.Depth.Value.Target.Rounded);
+        Assert.Equal(
+            0.3,
+            With("36 crown zirconia", new() { GapMm = new Dictionary<string, double> { ["mesial"] = 0.5 } })
+                .Zone("mesial")!
+                .Depth.Value.Target.Rounded
+        );
         // A molar of 11.0 leaning 10° to the mesial has sunk there by 5.5·sin 10° = 0.96, and risen behind: 1.0 − 0.96 and 1.0 + 0.96.
         var tilted = With("36 crown zirconia", new() { TiltDeg = 10 });
         Assert.Equal([0.04, 1.96], new[] { "mesial-ridge", "distal-ridge" }.Select(zone => tilted.Zone(zone)!.Depth.Value.Target.Rounded));
         // An incisor of 8.5 turned by 15°: 8.5/4·sin 15° = 0.55 more on one side, as much less on the other, 1.2 in the middle.
         var turned = With("11 crown lithium disilicate", new() { RotationDeg = 15 }).Zone("facial-middle-third")!.Depth.Value;
         Assert.Equal([1.2, 0.55, 1.85], [turned.Target.Rounded, turned.Least.Rounded, turned.Most.Rounded]);
-        foreach (var plan in (Plan[])[tilted, With("11 veneer wrap", new() { ShadeSteps = 2, WearMm = new Dictionary<string, double> { ["edge"] = 2 } })])
+        foreach (
+            var plan in (Plan[])
+                [
+                    tilted,
+                    With(
+                        "11 veneer wrap",
+                        new()
+                        {
+                            ShadeSteps = 2,
+                            WearMm = new Dictionary<string, double> { ["edge"] = 2 },
+                        }
+                    ),
+                ]
+        )
         {
-            foreach (var zone in plan.Zones) Assert.Equal(zone.Depth.Value.Target.Value, zone.Depth.Reasons.Sum(reason => reason.Effect ?? 0), 1e-6);
-            foreach (var piece in plan.Margin.Pieces) Assert.Equal(piece.Level.Value.Value, piece.Level.Reasons.Sum(reason => reason.Effect ?? 0), 1e-6);
+            foreach (var zone in plan.Zones)
+                Assert.Equal(zone.Depth.Value.Target.Value, zone.Depth.Reasons.Sum(reason => reason.Effect ?? 0), 1e-6);
+            foreach (var piece in plan.Margin.Pieces)
+                Assert.Equal(piece.Level.Value.Value, piece.Level.Reasons.Sum(reason => reason.Effect ?? 0), 1e-6);
         }
     }
 
@@ -166,20 +212,50 @@ public class RestorationTests
         // Sound cusps: inlay; an isthmus over half: onlay; all cusps and both ridges: crown (S2, S3, from memory).
         Assert.Equal("inlay", On("36 onlay", "inlay-onlay-crown", new() { IsthmusShare = 0.3 }).Preferred);
         Assert.Equal("onlay", On("36 inlay", "inlay-onlay-crown", new() { IsthmusShare = 0.6 }).Preferred);
-        Assert.Null(On("36 onlay", "inlay-onlay-crown", new() { IsthmusShare = 0.6, LostRidges = [ProximalSide.Mesial, ProximalSide.Distal] }).Preferred);
-        Assert.Equal("crown", On("36 onlay", "inlay-onlay-crown", new() { IsthmusShare = 0.6, LostRidges = [ProximalSide.Mesial, ProximalSide.Distal], HeavyGrinding = true }).Preferred);
+        Assert.Null(
+            On(
+                "36 onlay",
+                "inlay-onlay-crown",
+                new() { IsthmusShare = 0.6, LostRidges = [ProximalSide.Mesial, ProximalSide.Distal] }
+            ).Preferred
+        );
+        Assert.Equal(
+            "crown",
+            On(
+                "36 onlay",
+                "inlay-onlay-crown",
+                new()
+                {
+                    IsthmusShare = 0.6,
+                    LostRidges = [ProximalSide.Mesial, ProximalSide.Distal],
+                    HeavyGrinding = true,
+                }
+            ).Preferred
+        );
         // Bone to contact: 5 fills in 98 of 100, 6 in 56, 7 in 27 (S7, from memory); 2.5 lower brings 6.5 to 4.
-        var papilla = On("11 veneer wrap", "papilla-mesial", new() { ContactToCrestMm = new Dictionary<string, double> { ["mesial"] = 6.5 } });
+        var papilla = On(
+            "11 veneer wrap",
+            "papilla-mesial",
+            new() { ContactToCrestMm = new Dictionary<string, double> { ["mesial"] = 6.5 } }
+        );
         Assert.Equal("contact moves down", papilla.Preferred);
         Assert.Equal(2.5, papilla.Alternatives[1].For[0].Effect);
         Assert.Contains("27 of 100", papilla.Alternatives[0].Against[0].Text, StringComparison.Ordinal);
-        Assert.Equal("contact stays", On("11 veneer wrap", "papilla-mesial", new() { ContactToCrestMm = new Dictionary<string, double> { ["mesial"] = 5 } }).Preferred);
+        Assert.Equal(
+            "contact stays",
+            On("11 veneer wrap", "papilla-mesial", new() { ContactToCrestMm = new Dictionary<string, double> { ["mesial"] = 5 } }).Preferred
+        );
         // A back tooth ends above the gum; bone at 2.3 leaves nothing below it.
         Assert.Equal("above the gum", On("36 crown zirconia", "margin-level").Preferred);
-        Assert.Contains(On("11 crown mc", "margin-level", new() { CrestMm = 2.3 }).Alternatives[2].Against, reason => reason.Effect is > 0.25 and < 0.27);
+        Assert.Contains(On("11 crown mc", "margin-level", new() { CrestMm = 2.3 }).Alternatives[2].Against, reason =>
+            reason.Effect is > 0.25 and < 0.27
+        );
         // Enough wall: cemented; a short crown: a groove or bonding.
         Assert.Equal("retentive, cemented", On("35 crown mc", "hold").Preferred);
-        Assert.NotEqual("retentive, cemented", On("37 crown metal", "hold", more: inputs => inputs with { SizeMm = new SizeInput(5) }).Preferred);
+        Assert.NotEqual(
+            "retentive, cemented",
+            On("37 crown metal", "hold", more: inputs => inputs with { SizeMm = new SizeInput(5) }).Preferred
+        );
     }
 
     [Fact(DisplayName = "What a restoration stands on: crest, core, finish line, dark triangle, pulp; each answer names its number")]
@@ -197,10 +273,16 @@ public class RestorationTests
         // A root-treated tooth is built up first; a sound one raises no such question. Ceramic 2.3 from the tooth wants a core too, metal does not.
         Assert.Equal("core first", On("36 crown mc", "core", new() { RootTreated = true })!.Preferred);
         Assert.Null(On("36 crown zirconia", "core", new()));
-        Assert.Equal("core first", On("36 crown zirconia", "core", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 2.3 } })!.Preferred);
+        Assert.Equal(
+            "core first",
+            On("36 crown zirconia", "core", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 2.3 } })!.Preferred
+        );
         Assert.Null(On("36 crown metal", "core", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 2.3 } }));
         // Metal: chamfer; lithium disilicate: rounded shoulder; metal-ceramic hides its metal under a shoulder.
-        foreach (var (line, design) in ((string, string)[])[("36 crown metal", "chamfer"), ("11 crown lithium disilicate", "rounded-shoulder"), ("14 crown mc", "shoulder")])
+        foreach (
+            var (line, design) in ((string, string)[])
+                [("36 crown metal", "chamfer"), ("11 crown lithium disilicate", "rounded-shoulder"), ("14 crown mc", "shoulder")]
+        )
             Assert.Equal(design, On(line, "margin-design", new())!.Preferred);
         // A dark triangle takes the veneer's margin through the contact on its side, and only there.
         var closed = Shipped.Plan("11 veneer butt triangle mesial");
@@ -210,8 +292,16 @@ public class RestorationTests
         // 1.9 to the pulp on the radiograph less 1.5 of depth leaves 0.4, under 0.5: danger that wants an answer; 2.4 leaves 0.9, under 1.0: a caution.
         Caution Near(double pulp)
         {
-            var unit = Shipped.Unit("36 crown lithium disilicate", inputs => inputs with { Findings = new() { PulpMm = new Dictionary<string, double> { ["groove"] = pulp } } });
-            return Forms.CutCost.Of(unit.Drawing, Shipped.Handbook)!.Cautions(unit.Plan, Shipped.Protocol.Dentine).Single(caution => caution.Zone == "groove");
+            var unit = Shipped.Unit("36 crown lithium disilicate", inputs =>
+                inputs with
+                {
+                    Findings = new() { PulpMm = new Dictionary<string, double> { ["groove"] = pulp } },
+                }
+            );
+            return Forms
+                .CutCost.Of(unit.Drawing, Shipped.Handbook)!
+                .Cautions(unit.Plan, Shipped.Protocol.Dentine)
+                .Single(caution => caution.Zone == "groove");
         }
         Assert.Equal(("pulp-danger", true), (Near(1.9).Code, Near(1.9).MustBeAnswered));
         Assert.Equal(("pulp-near", false), (Near(2.4).Code, Near(2.4).MustBeAnswered));
@@ -242,7 +332,11 @@ public class RestorationTests
     }
 
     private static double[] Depths(Plan plan) =>
-        [.. new[] { "edge", "facial-incisal-third", "facial-middle-third", "facial-gingival-third" }.Select(zone => plan.Zone(zone)!.Depth.Value.Target.Rounded)];
+        [
+            .. new[] { "edge", "facial-incisal-third", "facial-middle-third", "facial-gingival-third" }.Select(zone =>
+                plan.Zone(zone)!.Depth.Value.Target.Rounded
+            ),
+        ];
 
     private static double Level(Plan plan, Segment segment) => plan.Margin.At(segment).Level.Value.Rounded;
 }

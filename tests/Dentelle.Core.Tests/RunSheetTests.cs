@@ -12,81 +12,243 @@ public class RunSheetTests
 {
     private static readonly (string Line, CuttingSchool? School)[] Cases =
     [
-        ("11 crown mc", CuttingSchool.EdgeFirst), ("36 crown metal", CuttingSchool.EdgeFirst), ("11 crown all-ceramic deep", CuttingSchool.FacialFirst), ("36 crown zirconia", CuttingSchool.MarginFirst),
-        ("45x47 bridge metal-ceramic", CuttingSchool.AxialFirst), ("34 36 crown metal", CuttingSchool.ParallelPair), ("46 crown zirconia", CuttingSchool.ThreeBur), ("16 onlay lithium disilicate gap distal 1.2", null),
-        ("26 inlay gold", null), ("11 21 veneer butt +1.0 dark", null), ("13 veneer wrap", null), ("12 veneer facial", null), ("26 crown zirconia", CuttingSchool.ProximalFirst), ("14 crown mc", CuttingSchool.CeramicFacing),
-        ("21 crown lithium disilicate", CuttingSchool.FacialWithMargin), ("13 crown mc", null), ("36 partial-crown metal", null), ("13xx16 bridge mc", null),
+        ("11 crown mc", CuttingSchool.EdgeFirst),
+        ("36 crown metal", CuttingSchool.EdgeFirst),
+        ("11 crown all-ceramic deep", CuttingSchool.FacialFirst),
+        ("36 crown zirconia", CuttingSchool.MarginFirst),
+        ("45x47 bridge metal-ceramic", CuttingSchool.AxialFirst),
+        ("34 36 crown metal", CuttingSchool.ParallelPair),
+        ("46 crown zirconia", CuttingSchool.ThreeBur),
+        ("16 onlay lithium disilicate gap distal 1.2", null),
+        ("26 inlay gold", null),
+        ("11 21 veneer butt +1.0 dark", null),
+        ("13 veneer wrap", null),
+        ("12 veneer facial", null),
+        ("26 crown zirconia", CuttingSchool.ProximalFirst),
+        ("14 crown mc", CuttingSchool.CeramicFacing),
+        ("21 crown lithium disilicate", CuttingSchool.FacialWithMargin),
+        ("13 crown mc", null),
+        ("36 partial-crown metal", null),
+        ("13xx16 bridge mc", null),
     ];
 
     private static RunSheet Sheet(string line, CuttingSchool? school = null, Protocol? protocol = null, SheetRequest? request = null) =>
-        Shipped.Need(RunSheet.Make(Shipped.Plans(line, protocol ?? Shipped.Protocol), request ?? new(Shipped.Handbook.Drawer.Burs, school), protocol ?? Shipped.Protocol, Shipped.Handbook.Sheets));
+        Shipped.Need(
+            RunSheet.Make(
+                Shipped.Plans(line, protocol ?? Shipped.Protocol),
+                request ?? new(Shipped.Handbook.Drawer.Burs, school),
+                protocol ?? Shipped.Protocol,
+                Shipped.Handbook.Sheets
+            )
+        );
 
-    private static int At(RunSheet sheet, string code, string? tooth = null) => sheet.Steps.First(step => step.Step.Code == code && (tooth is null || step.Step.Tooth?.Iso == tooth)).Order;
+    private static int At(RunSheet sheet, string code, string? tooth = null) =>
+        sheet.Steps.First(step => step.Step.Code == code && (tooth is null || step.Step.Tooth?.Iso == tooth)).Order;
 
     private static int Last(RunSheet sheet, string code) => sheet.Steps.Last(step => step.Step.Code == code).Order;
 
     private static void InTurn(RunSheet sheet, params string[] codes)
     {
-        foreach (var (first, then) in codes.Zip(codes.Skip(1))) Assert.True(At(sheet, first) < At(sheet, then), $"{first} before {then}");
+        foreach (var (first, then) in codes.Zip(codes.Skip(1)))
+            Assert.True(At(sheet, first) < At(sheet, then), $"{first} before {then}");
     }
 
     [Fact(DisplayName = "Each school keeps the order that defines it")]
     public void Schools()
     {
-        InTurn(Sheet("11 crown mc", CuttingSchool.EdgeFirst), "edge-guides", "edge", "facial-guides", "facial-gingival", "proximal", "lingual", "margin-shoulder", "fine-walls");
-        InTurn(Sheet("11 crown all-ceramic deep", CuttingSchool.FacialFirst), "facial-gingival", "separation", "lingual-halves", "fossa", "edge");
-        Assert.Equal(["mesial half", "distal half"], Sheet("11 crown all-ceramic deep", CuttingSchool.FacialFirst).Steps.Where(step => step.Step.Code == "lingual-halves").Select(step => step.Step.Part!.Name));
+        InTurn(
+            Sheet("11 crown mc", CuttingSchool.EdgeFirst),
+            "edge-guides",
+            "edge",
+            "facial-guides",
+            "facial-gingival",
+            "proximal",
+            "lingual",
+            "margin-shoulder",
+            "fine-walls"
+        );
+        InTurn(
+            Sheet("11 crown all-ceramic deep", CuttingSchool.FacialFirst),
+            "facial-gingival",
+            "separation",
+            "lingual-halves",
+            "fossa",
+            "edge"
+        );
+        Assert.Equal(
+            ["mesial half", "distal half"],
+            Sheet("11 crown all-ceramic deep", CuttingSchool.FacialFirst)
+                .Steps.Where(step => step.Step.Code == "lingual-halves")
+                .Select(step => step.Step.Part!.Name)
+        );
         var margin = Sheet("36 crown zirconia", CuttingSchool.MarginFirst);
         InTurn(margin, "separation", "first-cord", "margin-trace", "functional-guides", "functional-occlusal", "margin-chamfer");
         Assert.Equal(BurMaterial.Carbide, margin.Steps.First(step => step.Step.Code == "separation").Step.Bur!.Chosen!.Material);
         Assert.Equal(BurFamily.Round, margin.Steps.First(step => step.Step.Code == "margin-trace").Step.Bur!.Chosen!.Family);
         // All shoulders of all teeth, then all chamfers, then bevel, then occlusal; nothing occlusal before the last axial wall of any tooth.
         var axial = Sheet("45x47 bridge metal-ceramic", CuttingSchool.AxialFirst);
-        InTurn(axial, "separation", "mock-margin", "shoulder-parts", "chamfer-parts", "bevel", "functional-guides", "functional-occlusal", "fine-walls", "round-edges", "flash");
-        Assert.True(Last(axial, "shoulder-parts") < At(axial, "chamfer-parts") && Last(axial, "chamfer-parts") < Math.Min(At(axial, "functional-guides"), At(axial, "other-occlusal")));
+        InTurn(
+            axial,
+            "separation",
+            "mock-margin",
+            "shoulder-parts",
+            "chamfer-parts",
+            "bevel",
+            "functional-guides",
+            "functional-occlusal",
+            "fine-walls",
+            "round-edges",
+            "flash"
+        );
+        Assert.True(
+            Last(axial, "shoulder-parts") < At(axial, "chamfer-parts")
+                && Last(axial, "chamfer-parts") < Math.Min(At(axial, "functional-guides"), At(axial, "other-occlusal"))
+        );
         Assert.Single(axial.Steps.Where(step => step.Step.Code == "shoulder-parts").Select(step => step.Step.Bur!.Chosen!.Id).Distinct());
         var pair = Sheet("34 36 crown metal", CuttingSchool.ParallelPair);
-        InTurn(pair, "protect-neighbour", "mesial-slice", "axial-tracers", "facial-gingival", "occlusal-tracers", "functional-occlusal", "round-edges", "facial-protection", "fine-walls", "finishing-carbide");
+        InTurn(
+            pair,
+            "protect-neighbour",
+            "mesial-slice",
+            "axial-tracers",
+            "facial-gingival",
+            "occlusal-tracers",
+            "functional-occlusal",
+            "round-edges",
+            "facial-protection",
+            "fine-walls",
+            "finishing-carbide"
+        );
         Assert.True(Last(pair, "mesial-slice") < At(pair, "axial-tracers") && Last(pair, "axial-tracers") < At(pair, "occlusal-tracers"));
         var three = Sheet("46 crown zirconia", CuttingSchool.ThreeBur);
-        InTurn(three, "functional-occlusal", "facial-bulk", "separation", "proximal", "margin-chamfer", "facial-groove", "finishing-carbide");
+        InTurn(
+            three,
+            "functional-occlusal",
+            "facial-bulk",
+            "separation",
+            "proximal",
+            "margin-chamfer",
+            "facial-groove",
+            "finishing-carbide"
+        );
         Assert.Equal(3, three.Steps.Select(step => step.Step.InHand).OfType<string>().Distinct().Count());
-        Assert.Single(three.Steps.Where(step => step.Step.Code is "functional-guides" or "functional-occlusal" or "facial-bulk" or "lingual-bulk").Select(step => step.Step.Bur!.Chosen!.Id).Distinct());
-        InTurn(Sheet("16 onlay lithium disilicate gap distal 1.2"), "other-plane", "functional-plane", "bevel", "boxes", "functional-shoulder", "round-edges");
-        InTurn(Sheet("11 veneer butt"), "edge-guides", "edge", "ring-guides", "joining", "gum-margin", "proximal-shoulders", "facio-incisal-line", "polish", "strip");
-        InTurn(Sheet("26 crown zirconia", CuttingSchool.ProximalFirst), "proximal", "functional-occlusal", "facial-incisal", "facial-gingival", "bevel", "lingual", "margin-chamfer");
-        InTurn(Sheet("14 crown mc", CuttingSchool.CeramicFacing), "functional-occlusal", "bevel", "proximal", "facial-gingival", "lingual", "margin-shoulder", "facial-cusp-ceramic");
+        Assert.Single(
+            three
+                .Steps.Where(step => step.Step.Code is "functional-guides" or "functional-occlusal" or "facial-bulk" or "lingual-bulk")
+                .Select(step => step.Step.Bur!.Chosen!.Id)
+                .Distinct()
+        );
+        InTurn(
+            Sheet("16 onlay lithium disilicate gap distal 1.2"),
+            "other-plane",
+            "functional-plane",
+            "bevel",
+            "boxes",
+            "functional-shoulder",
+            "round-edges"
+        );
+        InTurn(
+            Sheet("11 veneer butt"),
+            "edge-guides",
+            "edge",
+            "ring-guides",
+            "joining",
+            "gum-margin",
+            "proximal-shoulders",
+            "facio-incisal-line",
+            "polish",
+            "strip"
+        );
+        InTurn(
+            Sheet("26 crown zirconia", CuttingSchool.ProximalFirst),
+            "proximal",
+            "functional-occlusal",
+            "facial-incisal",
+            "facial-gingival",
+            "bevel",
+            "lingual",
+            "margin-chamfer"
+        );
+        InTurn(
+            Sheet("14 crown mc", CuttingSchool.CeramicFacing),
+            "functional-occlusal",
+            "bevel",
+            "proximal",
+            "facial-gingival",
+            "lingual",
+            "margin-shoulder",
+            "facial-cusp-ceramic"
+        );
         var decayed = Shipped.Plan("21 crown lithium disilicate", inputs => inputs with { Findings = new() { Caries = true } });
-        var together = Shipped.Need(RunSheet.Make([decayed], new(Shipped.Handbook.Drawer.Burs, CuttingSchool.FacialWithMargin), Shipped.Protocol, Shipped.Handbook.Sheets));
+        var together = Shipped.Need(
+            RunSheet.Make(
+                [decayed],
+                new(Shipped.Handbook.Drawer.Burs, CuttingSchool.FacialWithMargin),
+                Shipped.Protocol,
+                Shipped.Handbook.Sheets
+            )
+        );
         InTurn(together, "facial-with-margin", "caries", "first-cord", "void-fill", "proximal", "impression");
     }
 
-    [Fact(DisplayName = "Every step of every school together takes exactly the planned depth from every zone, and none leaves a lip without saying so")]
+    [Fact(
+        DisplayName = "Every step of every school together takes exactly the planned depth from every zone, and none leaves a lip without saying so"
+    )]
     public void Depths_reached()
     {
         foreach (var (line, chosen) in Cases)
         {
-            var schools = chosen is null ? (CuttingSchool?[])[null] : [.. Shipped.Handbook.Sheets.For(Shipped.Plans(line)[0]).Select(entry => (CuttingSchool?)entry.School)];
+            var schools = chosen is null
+                ? (CuttingSchool?[])[null]
+                : [.. Shipped.Handbook.Sheets.For(Shipped.Plans(line)[0]).Select(entry => (CuttingSchool?)entry.School)];
             foreach (var school in schools)
             {
-                if (!RunSheet.Make(Shipped.Plans(line), new(Shipped.Handbook.Drawer.Burs, school), Shipped.Protocol, Shipped.Handbook.Sheets).Is(out var sheet, out _)) continue;
+                if (
+                    !RunSheet
+                        .Make(Shipped.Plans(line), new(Shipped.Handbook.Drawer.Burs, school), Shipped.Protocol, Shipped.Handbook.Sheets)
+                        .Is(out var sheet, out _)
+                )
+                    continue;
                 foreach (var plan in Shipped.Plans(line).Where(plan => plan.Restoration != Restoration.Pontic))
                 {
                     var steps = sheet.Steps.Select(timed => timed.Step).Where(step => step.Tooth == plan.Tooth).ToArray();
                     foreach (var zone in plan.Zones)
                     {
                         ZoneCut[] cuts = [.. steps.SelectMany(step => step.Cuts).Where(cut => cut.Zone == zone.Zone)];
-                        Assert.True(Math.Abs(zone.Depth.Value.Target.Value - cuts.Sum(cut => cut.Removes.Value * cut.Share)) < 1e-9, $"{line} {school} {zone.Zone.Name}: {zone.Depth.Value.Target} planned, {cuts.Sum(cut => cut.Removes.Value * cut.Share)} cut");
-                        if (cuts.Length > 0) Assert.Equal(0, cuts[^1].Remaining.Value, 9);
+                        Assert.True(
+                            Math.Abs(zone.Depth.Value.Target.Value - cuts.Sum(cut => cut.Removes.Value * cut.Share)) < 1e-9,
+                            $"{line} {school} {zone.Zone.Name}: {zone.Depth.Value.Target} planned, {cuts.Sum(cut => cut.Removes.Value * cut.Share)} cut"
+                        );
+                        if (cuts.Length > 0)
+                            Assert.Equal(0, cuts[^1].Remaining.Value, 9);
                         // Guides stop short of the final depth where a fine pass follows.
-                        Assert.All(steps.Where(step => step.Entry.Cut == StepCut.Guide).SelectMany(step => step.Cuts).Where(cut => cut.Zone == zone.Zone), cut => Assert.True(cut.Sink!.Value.Value <= zone.RoughCut.Value + 1e-9));
+                        Assert.All(
+                            steps
+                                .Where(step => step.Entry.Cut == StepCut.Guide)
+                                .SelectMany(step => step.Cuts)
+                                .Where(cut => cut.Zone == zone.Zone),
+                            cut => Assert.True(cut.Sink!.Value.Value <= zone.RoughCut.Value + 1e-9)
+                        );
                     }
-                    foreach (var step in steps.Where(step => step.LineWidth is not null && step.Entry.Cut is StepCut.Line or StepCut.Bulk && step.Bur?.Chosen is { } bur && bur.Family.HasRoundedTip()))
-                        Assert.Equal(step.LineWidth > BurSums.LipLimit(step.Bur!.Chosen!), step.Cautions.Any(caution => caution.Contains($"a lip of {step.LipMm}", StringComparison.Ordinal)));
+                    foreach (
+                        var step in steps.Where(step =>
+                            step.LineWidth is not null
+                            && step.Entry.Cut is StepCut.Line or StepCut.Bulk
+                            && step.Bur?.Chosen is { } bur
+                            && bur.Family.HasRoundedTip()
+                        )
+                    )
+                        Assert.Equal(
+                            step.LineWidth > BurSums.LipLimit(step.Bur!.Chosen!),
+                            step.Cautions.Any(caution => caution.Contains($"a lip of {step.LipMm}", StringComparison.Ordinal))
+                        );
                     // A stop or a neck lets no cutter in deeper.
-                    Assert.All(steps.Where(step => step.Bur?.Chosen is { GuideMm: not null }), step => Assert.True(step.Sink <= BurSums.SelfLimitedDepth(step.Bur!.Chosen!)!.Value));
+                    Assert.All(steps.Where(step => step.Bur?.Chosen is { GuideMm: not null }), step =>
+                        Assert.True(step.Sink <= BurSums.SelfLimitedDepth(step.Bur!.Chosen!)!.Value)
+                    );
                 }
-                foreach (var edge in sheet.Visit.Order) Assert.True(Order(edge.First) < Order(edge.Then), $"{line} {school}: {edge.Because}");
+                foreach (var edge in sheet.Visit.Order)
+                    Assert.True(Order(edge.First) < Order(edge.Then), $"{line} {school}: {edge.Because}");
                 int Order(string key) => sheet.Steps.Single(step => step.Step.Key == key).Order;
             }
         }
@@ -98,11 +260,21 @@ public class RunSheetTests
         foreach (var line in (string[])["11 crown mc", "36 crown zirconia", "14 crown mc", "13 crown lithium disilicate"])
         {
             var plan = Shipped.Plans(line)[0];
-            var sheets = Shipped.Handbook.Sheets.For(plan).Select(school => string.Join(" ", Sheet(line, school.School).Steps.Select(step => $"{step.Step.Code}:{step.Step.InHand}"))).ToArray();
+            var sheets = Shipped
+                .Handbook.Sheets.For(plan)
+                .Select(school => string.Join(" ", Sheet(line, school.School).Steps.Select(step => $"{step.Step.Code}:{step.Step.InHand}")))
+                .ToArray();
             Assert.True(sheets.Length >= 5);
             Assert.Equal(sheets.Length, sheets.Distinct().Count());
         }
-        var refused = RunSheet.Make(Shipped.Plans("11 veneer butt"), new(Shipped.Handbook.Drawer.Burs, CuttingSchool.AxialFirst), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!;
+        var refused = RunSheet
+            .Make(
+                Shipped.Plans("11 veneer butt"),
+                new(Shipped.Handbook.Drawer.Burs, CuttingSchool.AxialFirst),
+                Shipped.Protocol,
+                Shipped.Handbook.Sheets
+            )
+            .Problem!;
         Assert.Equal(["veneer"], refused.Suggestions);
     }
 
@@ -115,7 +287,13 @@ public class RunSheetTests
         Assert.Equal(sheet.BurChanges, sheet.LowerBound);
         Assert.DoesNotContain(sheet.Steps, step => step.Step.Tooth?.Iso == "46");
         // Toward the missing 46 there is no contact to open: 47 is separated distally, 45 mesially.
-        Assert.Equal([("45", ZoneKind.Mesial), ("47", ZoneKind.Distal)], sheet.Steps.Where(step => step.Step.Code == "separation").Select(step => (step.Step.Tooth!.Value.Iso, step.Step.Cuts.Single().Zone.Kind)).Order());
+        Assert.Equal(
+            [("45", ZoneKind.Mesial), ("47", ZoneKind.Distal)],
+            sheet
+                .Steps.Where(step => step.Step.Code == "separation")
+                .Select(step => (step.Step.Tooth!.Value.Iso, step.Step.Cuts.Single().Zone.Kind))
+                .Order()
+        );
         // The tilt gives the wall its half of the convergence: the bur's own angle and what it is tipped by.
         foreach (var step in sheet.Steps.Select(timed => timed.Step).Where(step => step.Code == "shoulder-parts"))
             Assert.Equal(6, BurProfile.Of(step.Bur!.Chosen!).HalfAngleDeg + step.TiltDeg!.Value, 0.06);
@@ -125,34 +303,81 @@ public class RunSheetTests
     public void Settings()
     {
         const string line = "36 crown lithium disilicate";
-        Assert.DoesNotContain(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("depth-guides", "none"))).Steps, step => step.Step.Entry.Cut == StepCut.Guide);
-        Assert.Contains(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("depth-guides", "plane"))).Steps, step => step.Step.Name.StartsWith("Depth plane", StringComparison.Ordinal));
+        Assert.DoesNotContain(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("depth-guides", "none"))).Steps, step =>
+            step.Step.Entry.Cut == StepCut.Guide
+        );
+        Assert.Contains(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("depth-guides", "plane"))).Steps, step =>
+            step.Step.Name.StartsWith("Depth plane", StringComparison.Ordinal)
+        );
         InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("bevel-order", "before"))), "bevel", "functional-occlusal");
         InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("bevel-order", "after"))), "functional-occlusal", "bevel", "proximal");
         InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("bevel-order", "last"))), "margin-shoulder", "bevel", "fine-walls");
         InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("lingual-order", "lingual-first"))), "lingual", "separation");
-        InTurn(Sheet("11 crown mc", CuttingSchool.EdgeFirst, Shipped.Taking(("facial-order", "incisal-first"))), "facial-incisal", "facial-gingival");
+        InTurn(
+            Sheet("11 crown mc", CuttingSchool.EdgeFirst, Shipped.Taking(("facial-order", "incisal-first"))),
+            "facial-incisal",
+            "facial-gingival"
+        );
         InTurn(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("smoothing", "each-stage"))), "fine-occlusal", "separation");
         Assert.Equal("disc", Sheet(line).Steps.First(step => step.Step.Code == "round-edges").Step.Tool);
-        Assert.NotNull(Sheet(line, null, Shipped.Taking(("edges", "fine-bur"))).Steps.First(step => step.Step.Code == "round-edges").Step.Bur!.Chosen);
-        Assert.Contains(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("halves", "half"))).Steps, step => step.Step is { Code: "functional-occlusal", Part.Name: "mesial half" });
+        Assert.NotNull(
+            Sheet(line, null, Shipped.Taking(("edges", "fine-bur"))).Steps.First(step => step.Step.Code == "round-edges").Step.Bur!.Chosen
+        );
+        Assert.Contains(Sheet(line, CuttingSchool.EdgeFirst, Shipped.Taking(("halves", "half"))).Steps, step =>
+            step.Step is { Code: "functional-occlusal", Part.Name: "mesial half" }
+        );
         Assert.Contains(Sheet(line, null, Shipped.Taking(("hold-and-bond", "both"))).Steps, step => step.Step.Code == "facial-groove");
         // Front margins lie at the gum: two cords after cutting, one, or the first before.
         Assert.Equal(2, Sheet("11 crown mc").Steps.Count(step => step.Step.Code is "first-cord" or "second-cord"));
-        Assert.Single(Sheet("11 crown mc", null, Shipped.Taking(("cord-count", "one"))).Steps, step => step.Step.Code is "first-cord" or "second-cord");
+        Assert.Single(Sheet("11 crown mc", null, Shipped.Taking(("cord-count", "one"))).Steps, step =>
+            step.Step.Code is "first-cord" or "second-cord"
+        );
         InTurn(Sheet("11 crown mc", null, Shipped.Taking(("cord-time", "before"))), "first-cord", "facial-gingival");
-                Assert.Equal(Sight.Direct, Sheet("16 crown zirconia", CuttingSchool.EdgeFirst, Shipped.Taking(("lingual-view", "move"))).Steps.First(step => step.Step.Code == "lingual").Step.View!.Sight);
-        Assert.Equal(Sight.Mirror, Sheet("16 crown zirconia", CuttingSchool.EdgeFirst).Steps.First(step => step.Step.Code == "lingual").Step.View!.Sight);
-        Assert.Contains(ZoneKind.FacialMiddleThird, Sheet("11 crown mc", CuttingSchool.EdgeFirst, Shipped.Taking(("gingival-plane", "two-thirds"))).Steps.First(step => step.Step.Code == "facial-gingival").Step.Cuts.Select(cut => cut.Zone.Kind));
+        Assert.Equal(
+            Sight.Direct,
+            Sheet("16 crown zirconia", CuttingSchool.EdgeFirst, Shipped.Taking(("lingual-view", "move")))
+                .Steps.First(step => step.Step.Code == "lingual")
+                .Step.View!.Sight
+        );
+        Assert.Equal(
+            Sight.Mirror,
+            Sheet("16 crown zirconia", CuttingSchool.EdgeFirst).Steps.First(step => step.Step.Code == "lingual").Step.View!.Sight
+        );
+        Assert.Contains(
+            ZoneKind.FacialMiddleThird,
+            Sheet("11 crown mc", CuttingSchool.EdgeFirst, Shipped.Taking(("gingival-plane", "two-thirds")))
+                .Steps.First(step => step.Step.Code == "facial-gingival")
+                .Step.Cuts.Select(cut => cut.Zone.Kind)
+        );
     }
 
-    [Fact(DisplayName = "What the drawer lacks is said with what to do instead: a shoulder of 1.2 with a 1.0 tip is the tip plus 0.2; canines get no football")]
+    [Fact(
+        DisplayName = "What the drawer lacks is said with what to do instead: a shoulder of 1.2 with a 1.0 tip is the tip plus 0.2; canines get no football"
+    )]
     public void Gaps()
     {
-        var without = Shipped.Handbook.Drawer.Burs.Where(bur => bur.Family is not (BurFamily.TaperFlat or BurFamily.CylinderFlat or BurFamily.EndCutting) || bur.Id == "taper-flat-1.0-medium").ToArray();
-        SheetStep Shoulder(IReadOnlyList<Bur> drawer, double allowance) => Shipped.Need(RunSheet.Make(
-            [Shipped.Plan("11 crown all-ceramic deep", inputs => inputs with { FinishingAllowanceMm = allowance })], new(drawer), Shipped.Protocol, Shipped.Handbook.Sheets)).Steps.First(step => step.Step.Code == "margin-shoulder").Step;
-        Assert.Equal(("taper-flat-1.0-medium", "the whole tip and 0.2 more"), (Shoulder(without, 0).Bur!.Chosen!.Id, Shoulder(without, 0).Bur!.Mark));
+        var without = Shipped
+            .Handbook.Drawer.Burs.Where(bur =>
+                bur.Family is not (BurFamily.TaperFlat or BurFamily.CylinderFlat or BurFamily.EndCutting)
+                || bur.Id == "taper-flat-1.0-medium"
+            )
+            .ToArray();
+        SheetStep Shoulder(IReadOnlyList<Bur> drawer, double allowance) =>
+            Shipped
+                .Need(
+                    RunSheet.Make(
+                        [Shipped.Plan("11 crown all-ceramic deep", inputs => inputs with { FinishingAllowanceMm = allowance })],
+                        new(drawer),
+                        Shipped.Protocol,
+                        Shipped.Handbook.Sheets
+                    )
+                )
+                .Steps.First(step => step.Step.Code == "margin-shoulder")
+                .Step;
+        Assert.Equal(
+            ("taper-flat-1.0-medium", "the whole tip and 0.2 more"),
+            (Shoulder(without, 0).Bur!.Chosen!.Id, Shoulder(without, 0).Bur!.Mark)
+        );
         // With a fine pass to come it is just the whole tip, and the 0.2 stay.
         Assert.Equal(("the whole tip", 0.2), (Shoulder(without, 0.2).Bur!.Mark, Shoulder(without, 0.2).Remaining!.Value.Rounded));
         // Nothing with a flat end: a rounded one cuts the 1.2 past its half, with its lip told, and what is wanted named.
@@ -161,7 +386,9 @@ public class RunSheetTests
         Assert.True(makeshift.LipMm > Mm.Zero || makeshift.Bur.Chosen!.TipMm >= 2.4);
         Assert.Equal(BurFamily.Football, Sheet("11 crown mc").Steps.First(step => step.Step.Code == "fossa").Step.Bur!.Chosen!.Family);
         Assert.NotEqual(BurFamily.Football, Sheet("13 crown mc").Steps.First(step => step.Step.Code == "fossa").Step.Bur!.Chosen!.Family);
-        Assert.All(Sheet("36 crown zirconia", request: new([])).Steps.Where(step => step.Step.Bur is not null), step => Assert.NotNull(step.Step.Bur!.Missing));
+        Assert.All(Sheet("36 crown zirconia", request: new([])).Steps.Where(step => step.Step.Bur is not null), step =>
+            Assert.NotNull(step.Step.Bur!.Missing)
+        );
     }
 
     [Fact(DisplayName = "A step that is dragged goes where its school lets it, and what can't move says why")]
@@ -176,12 +403,21 @@ public class RunSheetTests
         Assert.True(own.BurChanges >= best.BurChanges);
         keys.Remove("36/bevel");
         keys.Add("36/bevel");
-        var refused = RunSheet.Make(Shipped.Plans("36 crown zirconia"), new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, wanted: keys), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!;
+        var refused = RunSheet
+            .Make(
+                Shipped.Plans("36 crown zirconia"),
+                new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, wanted: keys),
+                Shipped.Protocol,
+                Shipped.Handbook.Sheets
+            )
+            .Problem!;
         Assert.Contains("can’t go there", refused.Sentence, StringComparison.Ordinal);
         Assert.Contains("functional bevel", refused.Sentence, StringComparison.OrdinalIgnoreCase);
     }
 
-    [Fact(DisplayName = "Waits run beside the work, recorded times replace assumed ones by their median once there are three, and one long day does not move them")]
+    [Fact(
+        DisplayName = "Waits run beside the work, recorded times replace assumed ones by their median once there are three, and one long day does not move them"
+    )]
     public void Times()
     {
         var sheet = Sheet("36 crown zirconia");
@@ -191,14 +427,29 @@ public class RunSheetTests
         Assert.Equal(anaesthesia.End, sheet.Steps[1].Start, 6);
         var first = sheet.Steps.First(step => step.Step.Tooth is not null);
         Assert.True(first.Start >= anaesthesia.End + 5 - 1e-9);
-        foreach (var (before, after) in sheet.Steps.Zip(sheet.Steps.Skip(1))) Assert.True(after.Start >= before.End - 1e-9);
-        LearnedTimes Learned(params double[] minutes) => new(new Dictionary<(string, ToothKind?), IReadOnlyList<double>> { [("bevel", ToothKind.Molar)] = minutes });
-        TimedStep Bevel(LearnedTimes times) => Sheet("36 crown zirconia", request: new(Shipped.Handbook.Drawer.Burs, times: times)).Steps.First(step => step.Step.Code == "bevel");
+        foreach (var (before, after) in sheet.Steps.Zip(sheet.Steps.Skip(1)))
+            Assert.True(after.Start >= before.End - 1e-9);
+        LearnedTimes Learned(params double[] minutes) =>
+            new(new Dictionary<(string, ToothKind?), IReadOnlyList<double>> { [("bevel", ToothKind.Molar)] = minutes });
+        TimedStep Bevel(LearnedTimes times) =>
+            Sheet("36 crown zirconia", request: new(Shipped.Handbook.Drawer.Burs, times: times))
+                .Steps.First(step => step.Step.Code == "bevel");
         Assert.Equal((1, false), (Bevel(Learned(3, 3)).Minutes, Bevel(Learned(3, 3)).Learned));
         Assert.Equal((3, true), (Bevel(Learned(3, 2, 40)).Minutes, Bevel(Learned(3, 2, 40)).Learned));
         // Half a step is timed by itself: what the whole took says nothing of it.
-        var halves = new LearnedTimes(new Dictionary<(string, ToothKind?), IReadOnlyList<double>> { [("functional-occlusal", ToothKind.Molar)] = [9, 9, 9], [("functional-occlusal/half", ToothKind.Molar)] = [4, 5, 6] });
-        var half = Sheet("36 crown zirconia", protocol: Shipped.Taking(("halves", "half")), request: new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, halves)).Steps.Where(step => step.Step.Code == "functional-occlusal");
+        var halves = new LearnedTimes(
+            new Dictionary<(string, ToothKind?), IReadOnlyList<double>>
+            {
+                [("functional-occlusal", ToothKind.Molar)] = [9, 9, 9],
+                [("functional-occlusal/half", ToothKind.Molar)] = [4, 5, 6],
+            }
+        );
+        var half = Sheet(
+            "36 crown zirconia",
+            protocol: Shipped.Taking(("halves", "half")),
+            request: new(Shipped.Handbook.Drawer.Burs, CuttingSchool.EdgeFirst, halves)
+        )
+            .Steps.Where(step => step.Step.Code == "functional-occlusal");
         Assert.Equal([5, 5], half.Select(step => step.Minutes));
     }
 
@@ -206,8 +457,16 @@ public class RunSheetTests
     public void Many()
     {
         Assert.True(Sheet("17 16 15 14 13 12 11 21 22 23 24 25 26 27 crown zirconia").Proven);
-        var all = string.Join(' ', Enumerable.Range(1, 4).SelectMany(quadrant => Enumerable.Range(1, 8).Select(position => $"{quadrant}{position}")));
-        Assert.Equal("too-many-steps", RunSheet.Make(Shipped.Plans($"{all} crown zirconia"), new(Shipped.Handbook.Drawer.Burs), Shipped.Protocol, Shipped.Handbook.Sheets).Problem!.Code);
+        var all = string.Join(
+            ' ',
+            Enumerable.Range(1, 4).SelectMany(quadrant => Enumerable.Range(1, 8).Select(position => $"{quadrant}{position}"))
+        );
+        Assert.Equal(
+            "too-many-steps",
+            RunSheet
+                .Make(Shipped.Plans($"{all} crown zirconia"), new(Shipped.Handbook.Drawer.Burs), Shipped.Protocol, Shipped.Handbook.Sheets)
+                .Problem!.Code
+        );
     }
 
     [Fact(DisplayName = "The tray holds each bur once a case, cords by tooth and region, and what the steps are checked with")]
@@ -215,7 +474,11 @@ public class RunSheetTests
     {
         var sheets = new[] { ("Case 1", Sheet("11 crown mc")), ("Case 2", Sheet("45x47 bridge metal-ceramic")) };
         var tray = TrayList.Of(sheets, Shipped.Protocol);
-        foreach (var bur in sheets.SelectMany(entry => entry.Item2.Steps.Select(step => step.Step.Bur?.Chosen?.Id).OfType<string>().Distinct()).GroupBy(id => id))
+        foreach (
+            var bur in sheets
+                .SelectMany(entry => entry.Item2.Steps.Select(step => step.Step.Bur?.Chosen?.Id).OfType<string>().Distinct())
+                .GroupBy(id => id)
+        )
             Assert.Equal(bur.Count(), tray.Single(item => item.BurId == bur.Key).Count);
         // Upper front: 00 and 2, the first always plain (common practice).
         Assert.Contains(tray, item => item is { Group: "Cords", Name: "00, plain" });

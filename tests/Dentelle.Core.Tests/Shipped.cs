@@ -26,16 +26,25 @@ internal static class Shipped
     public static Plan[] Plans(string line, Protocol? protocol = null)
     {
         var own = protocol ?? Protocol;
-        return Need(PlannedLine.JoinedPlans(Need(QuickLineReader.Read(line, ToothNotation.Iso, own)).Units, Handbook with { Protocol = own }));
+        return Need(
+            PlannedLine.JoinedPlans(Need(QuickLineReader.Read(line, ToothNotation.Iso, own)).Units, Handbook with { Protocol = own })
+        );
     }
 
     /// <summary>The shipped protocol with other sides taken in questions on which practitioners differ.</summary>
-    public static Protocol Taking(params (string Question, string Side)[] sides) => Protocol with
-    {
-        Disagreements = [.. Protocol.Disagreements.Select(entry => sides.FirstOrDefault(side => side.Question == entry.Id) is { Side: { } side } ? entry with { Chosen = side } : entry)],
-    };
+    public static Protocol Taking(params (string Question, string Side)[] sides) =>
+        Protocol with
+        {
+            Disagreements =
+            [
+                .. Protocol.Disagreements.Select(entry =>
+                    sides.FirstOrDefault(side => side.Question == entry.Id) is { Side: { } side } ? entry with { Chosen = side } : entry
+                ),
+            ],
+        };
 
-    public static PlannedLine Line(string line) => Need(PlannedLine.Make(Need(QuickLineReader.Read(line, ToothNotation.Iso, Protocol)).Units, Handbook));
+    public static PlannedLine Line(string line) =>
+        Need(PlannedLine.Make(Need(QuickLineReader.Read(line, ToothNotation.Iso, Protocol)).Units, Handbook));
 
     public static IEnumerable<RestorationEntry> Crowns => Protocol.Restorations.Where(entry => entry.Restoration == Restoration.Crown);
 

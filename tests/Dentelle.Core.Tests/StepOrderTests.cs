@@ -14,49 +14,72 @@ public class StepOrderTests
         from picks in Gen.Select(Gen.Int[byHand ? -1 : 0, tools - 1], Gen.Int[byHand ? -1 : 0, 2]).Array[units.Length]
         from waits in Gen.Int[0, 23].Array[units.Length * units.Length]
         select new OrderTask(
-            [.. picks.Select(pick => pick.Item1)], [.. picks.Select(pick => pick.Item2)],
-            [.. units.Select((unit, i) => Enumerable.Range(0, i).Where(j => waits[(i * units.Length) + j] < (units[j] == unit ? 16 : 2)).ToArray())], units);
+            [.. picks.Select(pick => pick.Item1)],
+            [.. picks.Select(pick => pick.Item2)],
+            [
+                .. units.Select(
+                    (unit, i) => Enumerable.Range(0, i).Where(j => waits[(i * units.Length) + j] < (units[j] == unit ? 16 : 2)).ToArray()
+                ),
+            ],
+            units
+        );
 
     [Fact(DisplayName = "No order of all there are has fewer changes than the one found, and it keeps every precedence")]
-    public void Brute_force() => Tasks(3, 3, 3, byHand: true).Sample(task =>
-    {
-        var found = StepOrder.Find(task);
-        Assert.True(found.Proven);
-        Kept(task, found);
-        Assert.Equal(Best(task, []), (found.ToolChanges, found.ViewChanges));
-        Assert.Equal(found.ToolChanges, found.LowerBound);
-    }, iter: 20_000);
+    public void Brute_force() =>
+        Tasks(3, 3, 3, byHand: true)
+            .Sample(
+                task =>
+                {
+                    var found = StepOrder.Find(task);
+                    Assert.True(found.Proven);
+                    Kept(task, found);
+                    Assert.Equal(Best(task, []), (found.ToolChanges, found.ViewChanges));
+                    Assert.Equal(found.ToolChanges, found.LowerBound);
+                },
+                iter: 20_000
+            );
 
     /// <summary>Every step once, none before what must come first, and as many changes as it says.</summary>
     private static void Kept(OrderTask task, BestOrder found)
     {
         Assert.Equal(Enumerable.Range(0, task.Count), found.Order.Order());
         var places = found.Order.Select((step, at) => (step, at)).ToDictionary(entry => entry.step, entry => entry.at);
-        for (var step = 0; step < task.Count; step++) Assert.All(task.Before[step], earlier => Assert.True(places[earlier] < places[step]));
+        for (var step = 0; step < task.Count; step++)
+            Assert.All(task.Before[step], earlier => Assert.True(places[earlier] < places[step]));
         Assert.Equal((found.ToolChanges, found.ViewChanges), task.Changes(found.Order));
     }
 
     private static (int Tools, int Views) Best(OrderTask task, List<int> order)
     {
-        if (order.Count == task.Count) return task.Changes(order);
+        if (order.Count == task.Count)
+            return task.Changes(order);
         var best = (int.MaxValue, int.MaxValue);
         for (var step = 0; step < task.Count; step++)
         {
-            if (order.Contains(step) || task.Before[step].Except(order).Any()) continue;
+            if (order.Contains(step) || task.Before[step].Except(order).Any())
+                continue;
             order.Add(step);
             var here = Best(task, order);
-            if (here.CompareTo(best) < 0) best = here;
+            if (here.CompareTo(best) < 0)
+                best = here;
             order.RemoveAt(order.Count - 1);
         }
         return best;
     }
 
     [Fact(DisplayName = "A general solver finds no fewer changes on larger visits")]
-    public void Reference_solver() => Tasks(4, 5, 5, byHand: false).Sample(task =>
-    {
-        var found = StepOrder.Find(task);
-        Assert.Equal(Solved(task), (found.ToolChanges * 1000) + found.ViewChanges);
-    }, iter: 12, threads: 1, seed: "0000KOIRRGtj");
+    public void Reference_solver() =>
+        Tasks(4, 5, 5, byHand: false)
+            .Sample(
+                task =>
+                {
+                    var found = StepOrder.Find(task);
+                    Assert.Equal(Solved(task), (found.ToolChanges * 1000) + found.ViewChanges);
+                },
+                iter: 12,
+                threads: 1,
+                seed: "0000KOIRRGtj"
+            );
 
     /// <summary>The same question as a tour through all steps from a depot and back, whose arcs cost their changes.</summary>
     private static long Solved(OrderTask task)
@@ -71,8 +94,10 @@ public class StepOrderTests
             circuit.AddArc(i + 1, 0, model.NewBoolVar($"last {i}"));
             for (var j = 0; j < count; j++)
             {
-                if (task.Before[j].Contains(i)) model.Add(places[i] < places[j]);
-                if (i == j) continue;
+                if (task.Before[j].Contains(i))
+                    model.Add(places[i] < places[j]);
+                if (i == j)
+                    continue;
                 var follows = model.NewBoolVar($"{i} then {j}");
                 circuit.AddArc(i + 1, j + 1, follows);
                 model.Add(places[j] == places[i] + 1).OnlyEnforceIf(follows);
@@ -86,11 +111,16 @@ public class StepOrderTests
     }
 
     [Fact(DisplayName = "When the search is cut short the bound is honest: never over the fewest changes there are")]
-    public void Honest_bound() => Tasks(4, 7, 5, byHand: true).Sample(task =>
-    {
-        var (best, hasty) = (StepOrder.Find(task), StepOrder.Find(task, most: 1));
-        Assert.InRange(best.ToolChanges, hasty.LowerBound, hasty.ToolChanges);
-        Kept(task, hasty);
-        Assert.True(!hasty.Proven || (hasty.ToolChanges, hasty.ViewChanges) == (best.ToolChanges, best.ViewChanges));
-    }, iter: 100);
+    public void Honest_bound() =>
+        Tasks(4, 7, 5, byHand: true)
+            .Sample(
+                task =>
+                {
+                    var (best, hasty) = (StepOrder.Find(task), StepOrder.Find(task, most: 1));
+                    Assert.InRange(best.ToolChanges, hasty.LowerBound, hasty.ToolChanges);
+                    Kept(task, hasty);
+                    Assert.True(!hasty.Proven || (hasty.ToolChanges, hasty.ViewChanges) == (best.ToolChanges, best.ViewChanges));
+                },
+                iter: 100
+            );
 }

@@ -6,8 +6,7 @@ public class TeethTests
 {
     // Universal numbering runs round the mouth from the upper right third molar (1) to the lower right one (32): a fact of
     // the trade, written out here in ISO 3950 codes.
-    private const string RoundTheMouth =
-        "18 17 16 15 14 13 12 11 21 22 23 24 25 26 27 28 38 37 36 35 34 33 32 31 41 42 43 44 45 46 47 48";
+    private const string RoundTheMouth = "18 17 16 15 14 13 12 11 21 22 23 24 25 26 27 28 38 37 36 35 34 33 32 31 41 42 43 44 45 46 47 48";
 
     [Fact(DisplayName = "ISO 3950, universal and quadrant notation agree on all 32 teeth, both ways")]
     public void Notations_round_trip()
@@ -20,12 +19,17 @@ public class TeethTests
             Assert.Equal(tooth, ToothNotations.Read($"#{number}", ToothNotation.Iso));
             Assert.Equal(tooth, ToothNotations.Read($"{number}", ToothNotation.Universal));
             Assert.Equal(tooth, ToothNotations.Read(tooth.Write(ToothNotation.Quadrant), ToothNotation.Iso));
-            Assert.Equal(tooth, ToothNotations.Read($"{"UR UL LL LR".Split(' ')[tooth.Quadrant - 1]}{tooth.Position}", ToothNotation.Universal));
+            Assert.Equal(
+                tooth,
+                ToothNotations.Read($"{"UR UL LL LR".Split(' ')[tooth.Quadrant - 1]}{tooth.Position}", ToothNotation.Universal)
+            );
         }
 
         Assert.Equal(32, ToothCode.All.Distinct().Count());
-        foreach (var none in new[] { "19", "51", "09", "3", "366", "" }) Assert.Null(ToothNotations.Read(none, ToothNotation.Iso));
-        foreach (var none in new[] { "#0", "#33", "#", "#1.5" }) Assert.Null(ToothNotations.Read(none, ToothNotation.Iso));
+        foreach (var none in new[] { "19", "51", "09", "3", "366", "" })
+            Assert.Null(ToothNotations.Read(none, ToothNotation.Iso));
+        foreach (var none in new[] { "#0", "#33", "#", "#1.5" })
+            Assert.Null(ToothNotations.Read(none, ToothNotation.Iso));
     }
 
     [Fact(DisplayName = "Functional cusps are palatal above and buccal below on every back tooth, and the other row in a crossbite")]
@@ -74,12 +78,14 @@ public class TeethTests
         var molar = ToothCode.Of(3, 6);
         Assert.Equal(
             "functional-cusp-mesiofacial functional-cusp-distofacial functional-cusp-distal functional-cusp-bevel-mesiofacial functional-cusp-bevel-distofacial "
-            + "functional-cusp-bevel-distal non-functional-cusp-mesiolingual non-functional-cusp-distolingual groove mesial-ridge distal-ridge "
-            + "facial-occlusal-half facial-gingival-half lingual mesial distal",
-            string.Join(' ', Zones.Of(molar, crossbite: false)));
+                + "functional-cusp-bevel-distal non-functional-cusp-mesiolingual non-functional-cusp-distolingual groove mesial-ridge distal-ridge "
+                + "facial-occlusal-half facial-gingival-half lingual mesial distal",
+            string.Join(' ', Zones.Of(molar, crossbite: false))
+        );
         Assert.Contains("functional-cusp-bevel-mesiolingual", Zones.Of(molar, crossbite: true).Select(zone => zone.Name));
         Assert.Equal(
             "edge facial-incisal-third facial-middle-third facial-gingival-third lingual-fossa lingual-wall mesial distal",
-            string.Join(' ', Zones.Of(ToothCode.Of(1, 1), crossbite: false)));
+            string.Join(' ', Zones.Of(ToothCode.Of(1, 1), crossbite: false))
+        );
     }
 }

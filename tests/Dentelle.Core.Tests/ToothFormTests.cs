@@ -12,18 +12,36 @@ public class ToothFormTests
 {
     private static readonly ToothCode[] Kinds = [.. ToothCode.All.Where(tooth => tooth.Quadrant is 1 or 3)];
 
-    private static ToothForm Form(string iso, CrownSize? size = null, ToothCondition? condition = null) => new(Shipped.Handbook.Forms, ToothCode.FromIso(iso)!.Value, size, condition);
+    private static ToothForm Form(string iso, CrownSize? size = null, ToothCondition? condition = null) =>
+        new(Shipped.Handbook.Forms, ToothCode.FromIso(iso)!.Value, size, condition);
 
-    private static Mesh Body(string iso, CrownSize? size = null, ToothCondition? condition = null) => Form(iso, size, condition).Mesh(Fineness.Preview);
+    private static Mesh Body(string iso, CrownSize? size = null, ToothCondition? condition = null) =>
+        Form(iso, size, condition).Mesh(Fineness.Preview);
 
-    [Fact(DisplayName = "All 32 teeth are closed bodies of the published size; left and right are mirror images; the mesh keeps to its field")]
+    [Fact(
+        DisplayName = "All 32 teeth are closed bodies of the published size; left and right are mirror images; the mesh keeps to its field"
+    )]
     public void Closed_and_sized()
     {
         // Length, mesiodistal, faciolingual (S10, recalled from memory); upper then lower, central incisor to third molar.
         double[][] sizes =
         [
-            [10.5, 8.5, 7.0], [9.0, 6.5, 6.0], [10.0, 7.5, 8.0], [8.5, 7.0, 9.0], [8.5, 7.0, 9.0], [7.5, 10.0, 11.0], [7.0, 9.0, 11.0], [6.5, 8.5, 10.0],
-            [9.0, 5.0, 6.0], [9.5, 5.5, 6.5], [11.0, 7.0, 7.5], [8.5, 7.0, 7.5], [8.0, 7.0, 8.0], [7.5, 11.0, 10.5], [7.0, 10.5, 10.0], [7.0, 10.0, 9.5],
+            [10.5, 8.5, 7.0],
+            [9.0, 6.5, 6.0],
+            [10.0, 7.5, 8.0],
+            [8.5, 7.0, 9.0],
+            [8.5, 7.0, 9.0],
+            [7.5, 10.0, 11.0],
+            [7.0, 9.0, 11.0],
+            [6.5, 8.5, 10.0],
+            [9.0, 5.0, 6.0],
+            [9.5, 5.5, 6.5],
+            [11.0, 7.0, 7.5],
+            [8.5, 7.0, 7.5],
+            [8.0, 7.0, 8.0],
+            [7.5, 11.0, 10.5],
+            [7.0, 10.5, 10.0],
+            [7.0, 10.0, 9.5],
         ];
         foreach (var tooth in ToothCode.All)
         {
@@ -82,7 +100,12 @@ public class ToothFormTests
             var length = form.Size.Length;
             Vec3 Farthest(Func<Vec3, double> along) => (Vec3)mesh.Positions.ToArray().MaxBy(p => along(p));
             // The cervical line rises more on the mesial than on the distal, and lies lowest facially and lingually.
-            var (mesial, facial, distal, lingual) = (form.Neck(0).Z, form.Neck(Math.PI / 2).Z, form.Neck(Math.PI).Z, form.Neck(-Math.PI / 2).Z);
+            var (mesial, facial, distal, lingual) = (
+                form.Neck(0).Z,
+                form.Neck(Math.PI / 2).Z,
+                form.Neck(Math.PI).Z,
+                form.Neck(-Math.PI / 2).Z
+            );
             Assert.True(mesial > distal && distal >= Math.Max(facial, lingual), tooth.Iso);
             // Facial height of contour in the gingival third; the mesial contact stands higher than the distal one.
             Assert.InRange(Farthest(p => p.Y).Z / length, 0.1, 0.4);
@@ -121,13 +144,25 @@ public class ToothFormTests
         Assert.Equal(sound.Volume, turned.Volume, 0.01);
         Assert.Equal(20, Angle(turned.Positions[0], sound.Positions[0]), 0.01);
         var tilted = Body("16", condition: new ToothCondition(TiltMesialDeg: 15));
-        Assert.Equal(sound.Positions[0].Z * Math.Sin(15 * Math.PI / 180) + (sound.Positions[0].X * Math.Cos(15 * Math.PI / 180)), tilted.Positions[0].X, 1e-3);
+        Assert.Equal(
+            sound.Positions[0].Z * Math.Sin(15 * Math.PI / 180) + (sound.Positions[0].X * Math.Cos(15 * Math.PI / 180)),
+            tilted.Positions[0].X,
+            1e-3
+        );
         var leaning = Body("16", condition: new ToothCondition(TiltFacialDeg: 10));
-        Assert.Equal((sound.Positions[0].Y * Math.Cos(10 * Math.PI / 180)) + (sound.Positions[0].Z * Math.Sin(10 * Math.PI / 180)), leaning.Positions[0].Y, 1e-3);
+        Assert.Equal(
+            (sound.Positions[0].Y * Math.Cos(10 * Math.PI / 180)) + (sound.Positions[0].Z * Math.Sin(10 * Math.PI / 180)),
+            leaning.Positions[0].Y,
+            1e-3
+        );
 
-        static double Level(Mesh mesh, double below) => Enumerable.Range(0, mesh.TriangleCount)
-            .Where(i => mesh.Triangle(i).A.Z > mesh.Box.High.Z - below && mesh.AreaVector(i).Unit.Z > 0.985).Sum(i => mesh.AreaVector(i).Length / 2);
-        static double Angle(Vector3 a, Vector3 b) => Math.Abs(double.RadiansToDegrees(Math.Atan2((a.Y * b.X) - (a.X * b.Y), (a.X * b.X) + (a.Y * b.Y))));
+        static double Level(Mesh mesh, double below) =>
+            Enumerable
+                .Range(0, mesh.TriangleCount)
+                .Where(i => mesh.Triangle(i).A.Z > mesh.Box.High.Z - below && mesh.AreaVector(i).Unit.Z > 0.985)
+                .Sum(i => mesh.AreaVector(i).Length / 2);
+        static double Angle(Vector3 a, Vector3 b) =>
+            Math.Abs(double.RadiansToDegrees(Math.Atan2((a.Y * b.X) - (a.X * b.Y), (a.X * b.X) + (a.Y * b.Y))));
     }
 
     [Fact(DisplayName = "Each point of the crown belongs to one of the planner's zones, and every zone has a place of its own")]
@@ -145,27 +180,43 @@ public class ToothFormTests
                 for (var i = 0; i < mesh.TriangleCount; i++)
                 {
                     var label = labels[mesh.Corners[3 * i]];
-                    if (label >= 0) areas[label] += mesh.AreaVector(i).Length / 2;
-                    else Assert.True(mesh.Triangle(i).A.Z < 4, "only the root has no zone");
+                    if (label >= 0)
+                        areas[label] += mesh.AreaVector(i).Length / 2;
+                    else
+                        Assert.True(mesh.Triangle(i).A.Z < 4, "only the root has no zone");
                 }
-                for (var i = 0; i < areas.Length; i++) Assert.True(areas[i] > 0.2, $"{tooth} {zones.All[i]} {areas[i]}");
+                for (var i = 0; i < areas.Length; i++)
+                    Assert.True(areas[i] > 0.2, $"{tooth} {zones.All[i]} {areas[i]}");
                 // Facial zones lie facially, mesial ones mesially.
                 foreach (var i in Enumerable.Range(0, labels.Length).Where(i => labels[i] >= 0))
                 {
                     var (kind, p) = (zones.All[labels[i]].Kind, mesh.Positions[i]);
-                    if (kind == ZoneKind.Mesial) Assert.True(p.X > 0);
-                    if (kind == ZoneKind.FacialGingivalHalf) Assert.True(p.Y > 0);
-                    if (kind == ZoneKind.Lingual) Assert.True(p.Y < 0);
+                    if (kind == ZoneKind.Mesial)
+                        Assert.True(p.X > 0);
+                    if (kind == ZoneKind.FacialGingivalHalf)
+                        Assert.True(p.Y > 0);
+                    if (kind == ZoneKind.Lingual)
+                        Assert.True(p.Y < 0);
                 }
             }
         }
     }
 
-    [Theory(DisplayName = "Enamel per third is the average of the textbooks within a tenth (recalled from memory), dentine lies inside the tooth and the pulp inside the dentine")]
+    [Theory(
+        DisplayName = "Enamel per third is the average of the textbooks within a tenth (recalled from memory), dentine lies inside the tooth and the pulp inside the dentine"
+    )]
     [InlineData("11", 1.0, 1.2, 0.8, 0.9, 0.3, 0.5)]
     [InlineData("12", 1.0, 1.0, 0.8, 0.8, 0.3, 0.4)]
     [InlineData("13", 1.1, 1.1, 0.9, 0.9, 0.3, 0.4)]
-    public void Enamel(string iso, double incisalFrom, double incisalTo, double middleFrom, double middleTo, double cervicalFrom, double cervicalTo)
+    public void Enamel(
+        string iso,
+        double incisalFrom,
+        double incisalTo,
+        double middleFrom,
+        double middleTo,
+        double cervicalFrom,
+        double cervicalTo
+    )
     {
         var tooth = Shipped.Handbook.Forms.Tooth(ToothCode.FromIso(iso)!.Value, Form(iso).Size);
         var inside = tooth.Inside(Shipped.Protocol.Estimates);
@@ -173,7 +224,12 @@ public class ToothFormTests
         var length = tooth.Form.Size.Length;
         double At(double share)
         {
-            var facial = tooth.Surface.Positions.ToArray().Where(p => Math.Abs(p.X) < 0.4 && p.Y > 0 && Math.Abs(p.Z - (share * length)) < 0.4).Select(p => dentine.Closest(p).Distance).Order().ToArray();
+            var facial = tooth
+                .Surface.Positions.ToArray()
+                .Where(p => Math.Abs(p.X) < 0.4 && p.Y > 0 && Math.Abs(p.Z - (share * length)) < 0.4)
+                .Select(p => dentine.Closest(p).Distance)
+                .Order()
+                .ToArray();
             return facial[facial.Length / 2];
         }
 
@@ -182,7 +238,9 @@ public class ToothFormTests
         Assert.InRange(At(1 / 6.0), cervicalFrom - 0.1, cervicalTo + 0.1);
         Assert.True(inside.Dentine.Topology.IsWatertight);
         Assert.All(inside.Dentine.Positions.ToArray().Where((_, i) => i % 11 == 0), p => Assert.True(tooth.Tree.SignedDistance(p) < 0.02));
-        Assert.All(inside.Pulp.Positions.ToArray().Where((p, i) => i % 7 == 0 && p.Z > -2), p => Assert.True(dentine.SignedDistance(p) < -0.3));
+        Assert.All(inside.Pulp.Positions.ToArray().Where((p, i) => i % 7 == 0 && p.Z > -2), p =>
+            Assert.True(dentine.SignedDistance(p) < -0.3)
+        );
     }
 
     [Theory(DisplayName = "Places about the neck belong to the margin's pieces, mesial toward the midline on either side")]
@@ -191,15 +249,20 @@ public class ToothFormTests
     [InlineData("36", 0, 1, Segment.Facial)]
     [InlineData("46", 0.7, -0.7, Segment.Distolingual)]
     [InlineData("11", 0.7, 0.7, Segment.Mesiofacial)]
-    public void Segments(string iso, double x, double y, Segment segment) => Assert.Equal(segment, Landmarks.SegmentOf(new Vec3(x, y, 1), ToothCode.FromIso(iso)!.Value));
+    public void Segments(string iso, double x, double y, Segment segment) =>
+        Assert.Equal(segment, Landmarks.SegmentOf(new Vec3(x, y, 1), ToothCode.FromIso(iso)!.Value));
 
     private static double OffField(ToothForm form, Mesh mesh, int triangle)
     {
         var (a, b, c) = mesh.Triangle(triangle);
         var p = (a + b + c) / 3;
         const double h = 1e-3;
-        var gradient = new Vec3(
-            form.At(p + (Vec3.UnitX * h)) - form.At(p - (Vec3.UnitX * h)), form.At(p + (Vec3.UnitY * h)) - form.At(p - (Vec3.UnitY * h)), form.At(p + (Vec3.UnitZ * h)) - form.At(p - (Vec3.UnitZ * h))) / (2 * h);
+        var gradient =
+            new Vec3(
+                form.At(p + (Vec3.UnitX * h)) - form.At(p - (Vec3.UnitX * h)),
+                form.At(p + (Vec3.UnitY * h)) - form.At(p - (Vec3.UnitY * h)),
+                form.At(p + (Vec3.UnitZ * h)) - form.At(p - (Vec3.UnitZ * h))
+            ) / (2 * h);
         return Math.Abs(form.At(p)) / Math.Max(0.3, gradient.Length);
     }
 
@@ -211,7 +274,8 @@ public class ToothFormTests
         foreach (var p in high)
         {
             // A peak has only lower ground about it: everything higher within reach belongs to another hill, over a dip.
-            if (high.TakeWhile(q => q.Z > p.Z).Any(q => new Vector2(q.X - p.X, q.Y - p.Y).Length() < reach)) continue;
+            if (high.TakeWhile(q => q.Z > p.Z).Any(q => new Vector2(q.X - p.X, q.Y - p.Y).Length() < reach))
+                continue;
             peaks.Add(p);
         }
         return peaks;

@@ -14,45 +14,95 @@ public class WaitFillingTests
         from waits in Gen.Int[0, 5].Array[count * count]
         select new VisitSteps(
             [.. picks.Select((pick, i) => StepOf($"{i}", pick))],
-            [.. from then in Enumerable.Range(0, count) from first in Enumerable.Range(0, then) where waits[(then * count) + first] < 2 select new Precedence($"{first}", $"{then}", "first things first", picks[first].Item4 > 2)],
-            new Dictionary<ToothCode, SchoolEntry>(), []);
+            [
+                .. from then in Enumerable.Range(0, count)
+                from first in Enumerable.Range(0, then)
+                where waits[(then * count) + first] < 2
+                select new Precedence($"{first}", $"{then}", "first things first", picks[first].Item4 > 2),
+            ],
+            new Dictionary<ToothCode, SchoolEntry>(),
+            []
+        );
 
     private static SheetStep StepOf(string key, (int Tool, int View, int Minutes, int Wait, int Tooth) pick)
     {
-        var entry = new StepEntry(key, key, StepPhase.Cut, StepCut.None, StepSurface.None, StepSpeed.None, new(pick.Minutes, pick.Minutes, pick.Minutes));
+        var entry = new StepEntry(
+            key,
+            key,
+            StepPhase.Cut,
+            StepCut.None,
+            StepSurface.None,
+            StepSpeed.None,
+            new(pick.Minutes, pick.Minutes, pick.Minutes)
+        );
         return new(
-            key, entry, key, ToothCode.FromIso(pick.Tooth == 0 ? "36" : "37"), null, [], [], null, null, pick.Tool < 0 ? null : $"tool {pick.Tool}", null,
-            pick.View < 0 ? null : new($"place {pick.View}", "straight", Sight.Direct, "holds"), null, pick.Minutes, Mm.Zero, []) { WaitMinutes = pick.Wait > 2 ? pick.Wait : null };
+            key,
+            entry,
+            key,
+            ToothCode.FromIso(pick.Tooth == 0 ? "36" : "37"),
+            null,
+            [],
+            [],
+            null,
+            null,
+            pick.Tool < 0 ? null : $"tool {pick.Tool}",
+            null,
+            pick.View < 0 ? null : new($"place {pick.View}", "straight", Sight.Direct, "holds"),
+            null,
+            pick.Minutes,
+            Mm.Zero,
+            []
+        )
+        {
+            WaitMinutes = pick.Wait > 2 ? pick.Wait : null,
+        };
     }
 
-    [Fact(DisplayName = "Filling waits never adds a change nor a minute; the least promised is never over the shortest of all orders with as few changes, and mostly that one is found")]
+    [Fact(
+        DisplayName = "Filling waits never adds a change nor a minute; the least promised is never over the shortest of all orders with as few changes, and mostly that one is found"
+    )]
     public void Honest()
     {
         var (found, all) = (0, 0);
-        Visits.Sample(visit =>
-        {
-            var (graph, limits) = (Shipped.Need(StepGraph.Of(visit)), Shipped.Handbook.Sheets.Limits);
-            var filling = new WaitFilling(visit, limits, LearnedTimes.None);
-            var best = graph.Best();
-            var (filled, least) = filling.Fill(best.Order, graph.Changes);
-            double Minutes(IReadOnlyList<int> order) => Timeline.Of([.. order.Select(step => visit.Steps[step])], visit.Order, limits, LearnedTimes.None).Steps[^1].End;
-            Assert.Equal(visit.Steps.Count, filled.Distinct().Count());
-            Assert.All(visit.Order, edge => Assert.True(filled.ToList().IndexOf(int.Parse(edge.First)) < filled.ToList().IndexOf(int.Parse(edge.Then))));
-            Assert.Equal((best.ToolChanges, best.ViewChanges), graph.Changes(filled));
-            var shortest = Orders(visit, []).Where(order => graph.Changes(order) == (best.ToolChanges, best.ViewChanges)).Min(Minutes);
-            Assert.InRange(shortest, least - 0.011, Minutes(filled) + 0.011);
-            Assert.True(Minutes(filled) <= Minutes(best.Order) + 0.011);
-            Interlocked.Increment(ref all);
-            if (Minutes(filled) < shortest + 0.02) Interlocked.Increment(ref found);
-        }, iter: 1500);
+        Visits.Sample(
+            visit =>
+            {
+                var (graph, limits) = (Shipped.Need(StepGraph.Of(visit)), Shipped.Handbook.Sheets.Limits);
+                var filling = new WaitFilling(visit, limits, LearnedTimes.None);
+                var best = graph.Best();
+                var (filled, least) = filling.Fill(best.Order, graph.Changes);
+                double Minutes(IReadOnlyList<int> order) =>
+                    Timeline.Of([.. order.Select(step => visit.Steps[step])], visit.Order, limits, LearnedTimes.None).Steps[^1].End;
+                Assert.Equal(visit.Steps.Count, filled.Distinct().Count());
+                Assert.All(visit.Order, edge =>
+                    Assert.True(filled.ToList().IndexOf(int.Parse(edge.First)) < filled.ToList().IndexOf(int.Parse(edge.Then)))
+                );
+                Assert.Equal((best.ToolChanges, best.ViewChanges), graph.Changes(filled));
+                var shortest = Orders(visit, []).Where(order => graph.Changes(order) == (best.ToolChanges, best.ViewChanges)).Min(Minutes);
+                Assert.InRange(shortest, least - 0.011, Minutes(filled) + 0.011);
+                Assert.True(Minutes(filled) <= Minutes(best.Order) + 0.011);
+                Interlocked.Increment(ref all);
+                if (Minutes(filled) < shortest + 0.02)
+                    Interlocked.Increment(ref found);
+            },
+            iter: 1500
+        );
         Assert.True(found > 0.9 * all, $"{found} of {all}");
     }
 
     private static IEnumerable<List<int>> Orders(VisitSteps visit, List<int> order)
     {
-        if (order.Count == visit.Steps.Count) return [[.. order]];
-        return Enumerable.Range(0, visit.Steps.Count)
-            .Where(step => !order.Contains(step) && visit.Order.Where(edge => edge.Then == $"{step}").All(edge => order.Contains(int.Parse(edge.First))))
+        if (order.Count == visit.Steps.Count)
+            return
+            [
+                [.. order],
+            ];
+        return Enumerable
+            .Range(0, visit.Steps.Count)
+            .Where(step =>
+                !order.Contains(step)
+                && visit.Order.Where(edge => edge.Then == $"{step}").All(edge => order.Contains(int.Parse(edge.First)))
+            )
             .SelectMany(step => Orders(visit, [.. order, step]));
     }
 }

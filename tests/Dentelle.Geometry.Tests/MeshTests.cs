@@ -9,18 +9,29 @@ namespace Dentelle.Geometry.Tests;
 
 public class MeshTests
 {
-    [Fact(DisplayName = "Halved edges leave a closed surface of the same volume, whichever are chosen; on a ball, middles set on it bring it nearer to a ball")]
-    public void Refined() => Gen.Int[1, 1000].Sample(chosen =>
-    {
-        var ball = Solids.Sphere(2, 12);
-        var split = Refinement.Split(ball, (a, b) => (((a * 31) ^ (b * 17)) + chosen) % 3 == 0, (a, b) => ((Vec3)(ball.Positions[a] + ball.Positions[b])) / 2);
-        Assert.True(split.Topology.IsWatertight);
-        Assert.Equal(ball.Volume, split.Volume, 1e-4);
-        var round = Refinement.Split(ball, (_, _) => true, (a, b) => ((Vec3)(ball.Positions[a] + ball.Positions[b])).Unit * 2);
-        Assert.Equal(4 * ball.TriangleCount, round.TriangleCount);
-        var full = 4.0 / 3 * Math.PI * 8;
-        Assert.InRange(full - round.Volume, 0, 0.3 * (full - ball.Volume));
-    }, iter: 20);
+    [Fact(
+        DisplayName = "Halved edges leave a closed surface of the same volume, whichever are chosen; on a ball, middles set on it bring it nearer to a ball"
+    )]
+    public void Refined() =>
+        Gen.Int[1, 1000]
+            .Sample(
+                chosen =>
+                {
+                    var ball = Solids.Sphere(2, 12);
+                    var split = Refinement.Split(
+                        ball,
+                        (a, b) => (((a * 31) ^ (b * 17)) + chosen) % 3 == 0,
+                        (a, b) => ((Vec3)(ball.Positions[a] + ball.Positions[b])) / 2
+                    );
+                    Assert.True(split.Topology.IsWatertight);
+                    Assert.Equal(ball.Volume, split.Volume, 1e-4);
+                    var round = Refinement.Split(ball, (_, _) => true, (a, b) => ((Vec3)(ball.Positions[a] + ball.Positions[b])).Unit * 2);
+                    Assert.Equal(4 * ball.TriangleCount, round.TriangleCount);
+                    var full = 4.0 / 3 * Math.PI * 8;
+                    Assert.InRange(full - round.Volume, 0, 0.3 * (full - ball.Volume));
+                },
+                iter: 20
+            );
 
     [Fact(DisplayName = "Volume and area: handbook formulas for sphere, box and cone's stump; CGAL for the lumpy body")]
     public void Measures()
@@ -43,14 +54,18 @@ public class MeshTests
     }
 
     [Fact(DisplayName = "Moving a body rigidly and back changes neither volume, area nor place")]
-    public void Rigid_motion() => Solids.Motions.Sample(motion =>
-    {
-        var (body, moved) = (Solids.Lumpy(), Solids.Lumpy().Moved(motion));
-        Assert.Equal(body.Volume, moved.Volume, 2e-3);
-        Assert.Equal(body.Area, moved.Area, 2e-3);
-        var p = new Vec3(1, -2, 3);
-        Assert.True((motion.Inverse.Apply(motion.Apply(p)) - p).Length < 1e-12);
-    }, iter: 50);
+    public void Rigid_motion() =>
+        Solids.Motions.Sample(
+            motion =>
+            {
+                var (body, moved) = (Solids.Lumpy(), Solids.Lumpy().Moved(motion));
+                Assert.Equal(body.Volume, moved.Volume, 2e-3);
+                Assert.Equal(body.Area, moved.Area, 2e-3);
+                var p = new Vec3(1, -2, 3);
+                Assert.True((motion.Inverse.Apply(motion.Apply(p)) - p).Length < 1e-12);
+            },
+            iter: 50
+        );
 
     [Fact(DisplayName = "What is closed, open, twisted or crowded is told; a hole is one loop round it; parts are counted")]
     public void Topology()
@@ -86,32 +101,46 @@ public class MeshTests
         var back = MeshFile.Read(file);
         Assert.Equal(body.TriangleCount, back.TriangleCount);
         Assert.Equal(body.Positions.Length, back.Positions.Length);
-        for (var i = 0; i < body.TriangleCount; i++) Assert.Equal(body.Triangle(i), back.Triangle(i));
+        for (var i = 0; i < body.TriangleCount; i++)
+            Assert.Equal(body.Triangle(i), back.Triangle(i));
     }
 
     [Fact(DisplayName = "ASCII numbers are read as the standard library reads them, written plainly or not")]
-    public void Ascii_numbers() => Gen.Select(Gen.Single, Gen.Int[0, 3], Gen.Bool).Where(x => float.IsFinite(x.Item1)).Array[9].Sample(numbers =>
-    {
-        var words = numbers.Select(n => n.Item2 switch
-        {
-            0 => n.Item1.ToString("R", System.Globalization.CultureInfo.InvariantCulture),
-            1 => n.Item1.ToString("e6", System.Globalization.CultureInfo.InvariantCulture),
-            2 => n.Item1.ToString("0.000000", System.Globalization.CultureInfo.InvariantCulture),
-            _ => (n.Item3 ? "+" : "") + Math.Abs(n.Item1).ToString("E12", System.Globalization.CultureInfo.InvariantCulture),
-        }).ToArray();
-        var facet = $"facet normal 0 0 1\n outer loop\n  vertex {words[0]} {words[1]} {words[2]}\n  vertex {words[3]} {words[4]} {words[5]}\n  vertex {words[6]} {words[7]} {words[8]}\n endloop\nendfacet\n";
-        // Padding on one side sends the facet down the quick way, at the file's end it goes word by word.
-        foreach (var text in (string[])[$"solid a\n{facet}endsolid a\n", $"solid a\n{facet}endsolid{new string(' ', 3000)}a\n"])
-        {
-            using var file = new MemoryStream(Encoding.ASCII.GetBytes(text));
-            var mesh = MeshFile.Read(file);
-            for (var i = 0; i < 9; i++)
-            {
-                var read = mesh.Positions[mesh.Corners[i / 3]][i % 3];
-                Assert.Equal(float.Parse(words[i], System.Globalization.CultureInfo.InvariantCulture), read);
-            }
-        }
-    }, iter: 300);
+    public void Ascii_numbers() =>
+        Gen.Select(Gen.Single, Gen.Int[0, 3], Gen.Bool)
+            .Where(x => float.IsFinite(x.Item1))
+            .Array[9]
+            .Sample(
+                numbers =>
+                {
+                    var words = numbers
+                        .Select(n =>
+                            n.Item2 switch
+                            {
+                                0 => n.Item1.ToString("R", System.Globalization.CultureInfo.InvariantCulture),
+                                1 => n.Item1.ToString("e6", System.Globalization.CultureInfo.InvariantCulture),
+                                2 => n.Item1.ToString("0.000000", System.Globalization.CultureInfo.InvariantCulture),
+                                _ => (n.Item3 ? "+" : "")
+                                    + Math.Abs(n.Item1).ToString("E12", System.Globalization.CultureInfo.InvariantCulture),
+                            }
+                        )
+                        .ToArray();
+                    var facet =
+                        $"facet normal 0 0 1\n outer loop\n  vertex {words[0]} {words[1]} {words[2]}\n  vertex {words[3]} {words[4]} {words[5]}\n  vertex {words[6]} {words[7]} {words[8]}\n endloop\nendfacet\n";
+                    // Padding on one side sends the facet down the quick way, at the file's end it goes word by word.
+                    foreach (var text in (string[])[$"solid a\n{facet}endsolid a\n", $"solid a\n{facet}endsolid{new string(' ', 3000)}a\n"])
+                    {
+                        using var file = new MemoryStream(Encoding.ASCII.GetBytes(text));
+                        var mesh = MeshFile.Read(file);
+                        for (var i = 0; i < 9; i++)
+                        {
+                            var read = mesh.Positions[mesh.Corners[i / 3]][i % 3];
+                            Assert.Equal(float.Parse(words[i], System.Globalization.CultureInfo.InvariantCulture), read);
+                        }
+                    }
+                },
+                iter: 300
+            );
 
     [Fact(DisplayName = "Hostile files get a fault by name, quickly, whatever they claim")]
     public void Hostile()
@@ -127,31 +156,55 @@ public class MeshTests
         Fails(MeshFault.NotFinite, notFinite);
         Fails(MeshFault.Unknown, Encoding.ASCII.GetBytes("Dear Sir or Madam, here is the scan."));
         Fails(MeshFault.WrongName, Bytes(MeshFormat.PlyBinaryLittleEndian), "scan.stl");
-        Fails(MeshFault.Truncated, Encoding.ASCII.GetBytes("ply\nformat binary_little_endian 1.0\nelement vertex 1000000000\nproperty float x\nproperty float y\nproperty float z\nelement face 1000000000\nproperty list uchar int vertex_indices\nend_header\n"));
-        Fails(MeshFault.Malformed, Encoding.ASCII.GetBytes("ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float z\nelement face 1\nproperty list uchar int vertex_indices\nend_header\n0 0 0\n3 0 1 2\n"));
-        Fails(MeshFault.Malformed, Encoding.ASCII.GetBytes("solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nendloop\nendfacet\nendsolid\n"));
+        Fails(
+            MeshFault.Truncated,
+            Encoding.ASCII.GetBytes(
+                "ply\nformat binary_little_endian 1.0\nelement vertex 1000000000\nproperty float x\nproperty float y\nproperty float z\nelement face 1000000000\nproperty list uchar int vertex_indices\nend_header\n"
+            )
+        );
+        Fails(
+            MeshFault.Malformed,
+            Encoding.ASCII.GetBytes(
+                "ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float z\nelement face 1\nproperty list uchar int vertex_indices\nend_header\n0 0 0\n3 0 1 2\n"
+            )
+        );
+        Fails(
+            MeshFault.Malformed,
+            Encoding.ASCII.GetBytes("solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nendloop\nendfacet\nendsolid\n")
+        );
         Fails(MeshFault.NotFinite, Encoding.ASCII.GetBytes("v 0 0 0\nv 1 0 nan\nv 0 1 0\nf 1 2 3\n"));
         Fails(MeshFault.Malformed, Encoding.ASCII.GetBytes("v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 7\n"));
-        using var fin = new MemoryStream(Encoding.ASCII.GetBytes("v 0 0 0\nv 1 0 0\nv 0 1 0\nv 0 0 1\nv 0 0 -1\nf 1 2 3\nf 2 1 4\nf 1 2 5\n"));
-        Assert.Equal(MeshFault.NonManifold, Assert.Throws<MeshFileException>(() => MeshFile.Read(fin, how: new MeshReading(Demand: MeshDemand.Manifold))).Fault);
+        using var fin = new MemoryStream(
+            Encoding.ASCII.GetBytes("v 0 0 0\nv 1 0 0\nv 0 1 0\nv 0 0 1\nv 0 0 -1\nf 1 2 3\nf 2 1 4\nf 1 2 5\n")
+        );
+        Assert.Equal(
+            MeshFault.NonManifold,
+            Assert.Throws<MeshFileException>(() => MeshFile.Read(fin, how: new MeshReading(Demand: MeshDemand.Manifold))).Fault
+        );
     }
 
     [Fact(DisplayName = "Whatever bytes are changed or cut, reading ends in a mesh or a named fault")]
-    public void Fuzzed() => Gen.Select(Gen.Int[0, 5].Select(i => (MeshFormat)i), Gen.Int[0, 100_000], Gen.Byte.Array[1, 12], Gen.Int[0, 4000]).Sample((format, at, bytes, cut) =>
-    {
-        var file = Bytes(format);
-        if (cut < 1000) file = file[..Math.Max(bytes.Length + 1, file.Length - cut)];
-        bytes.CopyTo(file, at % Math.Max(1, file.Length - bytes.Length));
-        try
-        {
-            using var stream = new MemoryStream(file);
-            Assert.True(MeshFile.Read(stream, how: new MeshReading(MaxTriangles: 100_000)).TriangleCount > 0);
-        }
-        catch (MeshFileException e)
-        {
-            Assert.NotEmpty(e.Message);
-        }
-    }, iter: 2000);
+    public void Fuzzed() =>
+        Gen.Select(Gen.Int[0, 5].Select(i => (MeshFormat)i), Gen.Int[0, 100_000], Gen.Byte.Array[1, 12], Gen.Int[0, 4000])
+            .Sample(
+                (format, at, bytes, cut) =>
+                {
+                    var file = Bytes(format);
+                    if (cut < 1000)
+                        file = file[..Math.Max(bytes.Length + 1, file.Length - cut)];
+                    bytes.CopyTo(file, at % Math.Max(1, file.Length - bytes.Length));
+                    try
+                    {
+                        using var stream = new MemoryStream(file);
+                        Assert.True(MeshFile.Read(stream, how: new MeshReading(MaxTriangles: 100_000)).TriangleCount > 0);
+                    }
+                    catch (MeshFileException e)
+                    {
+                        Assert.NotEmpty(e.Message);
+                    }
+                },
+                iter: 2000
+            );
 
     private static byte[] Bytes(MeshFormat format)
     {

@@ -9,7 +9,8 @@ namespace Dentelle.Geometry.Tests;
 
 public class PathTests
 {
-    private static Vec3[] WallNormals(Mesh mesh) => [.. Enumerable.Range(0, mesh.TriangleCount).Select(i => mesh.AreaVector(i).Unit).Where(n => Math.Abs(n.Z) < 0.9)];
+    private static Vec3[] WallNormals(Mesh mesh) =>
+        [.. Enumerable.Range(0, mesh.TriangleCount).Select(i => mesh.AreaVector(i).Unit).Where(n => Math.Abs(n.Z) < 0.9)];
 
     [Fact(DisplayName = "Plane sections are as many and as long as CGAL's, and end where the surface ends")]
     public void Sections()
@@ -29,39 +30,70 @@ public class PathTests
         var rim = Assert.Single(PlaneSection.Of(box, new Plane3(new Vec3(0, 0, 2), Vec3.UnitZ)));
         Assert.Equal(8, rim.Length, 1e-6);
         var area = 0.0;
-        for (var i = 0; i < rim.Points.Count; i++) area += rim.Points[i].Cross(rim.Points[(i + 1) % rim.Points.Count]).Z / 2;
+        for (var i = 0; i < rim.Points.Count; i++)
+            area += rim.Points[i].Cross(rim.Points[(i + 1) % rim.Points.Count]).Z / 2;
         Assert.Equal(4, area, 1e-5);
     }
 
     [Fact(DisplayName = "A cone of 6° may be drawn along its axis and turned by 6°, wherever it stands")]
-    public void Cone() => Gen.Select(Solids.Motions, Gen.Double[1, 20]).Sample((motion, degrees) =>
-    {
-        var h = 5.0;
-        var stump = Solids.Frustum(4, 4 - (h * Math.Tan(degrees * Math.PI / 180)), h, 90).Moved(motion);
-        var normals = Enumerable.Range(0, stump.TriangleCount).Select(i => stump.AreaVector(i).Unit).Where(n => Math.Abs(n.Dot(motion.Turn(Vec3.UnitZ))) < 0.9).ToArray();
-        var cone = DrawCone.Of(normals);
-        // Flat sides stand steeper than the edges between them.
-        var wall = double.RadiansToDegrees(Math.Atan(Math.Tan(degrees * Math.PI / 180) * Math.Cos(Math.PI / 90)));
-        Assert.Equal(wall, cone.LeastWallAngle, 0.01);
-        Assert.True(cone.Direction.AngleTo(motion.Turn(Vec3.UnitZ)) < 0.01);
-        Assert.True(cone.IsExact);
-    }, iter: 50);
+    public void Cone() =>
+        Gen.Select(Solids.Motions, Gen.Double[1, 20])
+            .Sample(
+                (motion, degrees) =>
+                {
+                    var h = 5.0;
+                    var stump = Solids.Frustum(4, 4 - (h * Math.Tan(degrees * Math.PI / 180)), h, 90).Moved(motion);
+                    var normals = Enumerable
+                        .Range(0, stump.TriangleCount)
+                        .Select(i => stump.AreaVector(i).Unit)
+                        .Where(n => Math.Abs(n.Dot(motion.Turn(Vec3.UnitZ))) < 0.9)
+                        .ToArray();
+                    var cone = DrawCone.Of(normals);
+                    // Flat sides stand steeper than the edges between them.
+                    var wall = double.RadiansToDegrees(Math.Atan(Math.Tan(degrees * Math.PI / 180) * Math.Cos(Math.PI / 90)));
+                    Assert.Equal(wall, cone.LeastWallAngle, 0.01);
+                    Assert.True(cone.Direction.AngleTo(motion.Turn(Vec3.UnitZ)) < 0.01);
+                    Assert.True(cone.IsExact);
+                },
+                iter: 50
+            );
 
-    [Fact(DisplayName = "No direction is better than the draw cone's: over random normals of several bodies, none in the half sphere beats it")]
-    public void Best_direction() => Gen.Select(Gen.Double[0.02, 0.9], Gen.Double[0, 360]).Array[4, 60].Select(a => a.Select(x =>
-        Rigid.Turned(new Vec3(0.3, 1, 0.2), 50).Turn(new Vec3(Math.Cos(x.Item2) * Math.Sqrt(1 - (x.Item1 * x.Item1)), Math.Sin(x.Item2) * Math.Sqrt(1 - (x.Item1 * x.Item1)), x.Item1))).ToArray()).Sample(normals =>
-    {
-        var cone = DrawCone.Of(normals);
-        var random = new Random(normals.Length);
-        double Least(Vec3 d) => normals.Min(n => n.Dot(d));
-        Assert.True(cone.IsExact);
-        Assert.Equal(Math.Sin(double.DegreesToRadians(cone.LeastWallAngle)), Least(cone.Direction), 1e-9);
-        for (var i = 0; i < 3000; i++)
-        {
-            var far = new Vec3(random.NextDouble() - 0.5, random.NextDouble() - 0.5, random.NextDouble() - 0.5);
-            Assert.True(Least((i % 2 == 0 ? far : cone.Direction + (far * 0.05)).Unit) <= Least(cone.Direction) + 1e-9);
-        }
-    }, iter: 100);
+    [Fact(
+        DisplayName = "No direction is better than the draw cone's: over random normals of several bodies, none in the half sphere beats it"
+    )]
+    public void Best_direction() =>
+        Gen.Select(Gen.Double[0.02, 0.9], Gen.Double[0, 360])
+            .Array[4, 60]
+            .Select(a =>
+                a.Select(x =>
+                        Rigid
+                            .Turned(new Vec3(0.3, 1, 0.2), 50)
+                            .Turn(
+                                new Vec3(
+                                    Math.Cos(x.Item2) * Math.Sqrt(1 - (x.Item1 * x.Item1)),
+                                    Math.Sin(x.Item2) * Math.Sqrt(1 - (x.Item1 * x.Item1)),
+                                    x.Item1
+                                )
+                            )
+                    )
+                    .ToArray()
+            )
+            .Sample(
+                normals =>
+                {
+                    var cone = DrawCone.Of(normals);
+                    var random = new Random(normals.Length);
+                    double Least(Vec3 d) => normals.Min(n => n.Dot(d));
+                    Assert.True(cone.IsExact);
+                    Assert.Equal(Math.Sin(double.DegreesToRadians(cone.LeastWallAngle)), Least(cone.Direction), 1e-9);
+                    for (var i = 0; i < 3000; i++)
+                    {
+                        var far = new Vec3(random.NextDouble() - 0.5, random.NextDouble() - 0.5, random.NextDouble() - 0.5);
+                        Assert.True(Least((i % 2 == 0 ? far : cone.Direction + (far * 0.05)).Unit) <= Least(cone.Direction) + 1e-9);
+                    }
+                },
+                iter: 100
+            );
 
     [Fact(DisplayName = "Where every direction is undercut the least bad one is told as such")]
     public void No_path()
@@ -75,22 +107,31 @@ public class PathTests
     }
 
     [Fact(DisplayName = "An inverted cone's undercut: its overhang is the depth, its mantle the area, the ring beneath it the volume")]
-    public void Undercut_of_inverted_cone() => Gen.Select(Gen.Double[0.1, 1], Gen.Double[2, 5]).Sample((overhang, height) =>
-    {
-        // A mushroom: a wide foot, on it a cone that widens upwards from 3 to 3 + overhang.
-        const int sides = 360;
-        var body = Mesh.Together(Solids.Frustum(6, 6, 1, sides, from: -1), Solids.Frustum(3, 3 + overhang, height, sides));
-        var tree = new MeshTree(body);
-        var mantle = SurfacePieces.Of(body, 0.5).Where(p => Math.Abs(p.Area.Unit.Z) < 0.9 && p.Middle.Z > 0).ToList();
-        var found = Undercut.Along(tree, mantle, Vec3.UnitZ);
-        Assert.Equal(overhang, found.MaxDepth, 0.002);
-        var (r, top) = (3.0, 3 + overhang);
-        Assert.Equal(Math.PI * (r + top) * Math.Sqrt((height * height) + (overhang * overhang)), found.Area, 0.02);
-        var hollow = (Math.PI * top * top * height) - (Math.PI * height * ((top * top) + (top * r) + (r * r)) / 3);
-        Assert.Equal(hollow, found.Volume, 0.01 * hollow);
-        // Along the cone's own wall nothing of that side is undercut; upright, the foot's mantle is none either.
-        Assert.Equal(0, Undercut.Along(tree, [.. SurfacePieces.Of(body, 1).Where(p => p.Middle.Z is < 0 and > -0.99)], Vec3.UnitZ).Area, 1e-9);
-    }, iter: 6);
+    public void Undercut_of_inverted_cone() =>
+        Gen.Select(Gen.Double[0.1, 1], Gen.Double[2, 5])
+            .Sample(
+                (overhang, height) =>
+                {
+                    // A mushroom: a wide foot, on it a cone that widens upwards from 3 to 3 + overhang.
+                    const int sides = 360;
+                    var body = Mesh.Together(Solids.Frustum(6, 6, 1, sides, from: -1), Solids.Frustum(3, 3 + overhang, height, sides));
+                    var tree = new MeshTree(body);
+                    var mantle = SurfacePieces.Of(body, 0.5).Where(p => Math.Abs(p.Area.Unit.Z) < 0.9 && p.Middle.Z > 0).ToList();
+                    var found = Undercut.Along(tree, mantle, Vec3.UnitZ);
+                    Assert.Equal(overhang, found.MaxDepth, 0.002);
+                    var (r, top) = (3.0, 3 + overhang);
+                    Assert.Equal(Math.PI * (r + top) * Math.Sqrt((height * height) + (overhang * overhang)), found.Area, 0.02);
+                    var hollow = (Math.PI * top * top * height) - (Math.PI * height * ((top * top) + (top * r) + (r * r)) / 3);
+                    Assert.Equal(hollow, found.Volume, 0.01 * hollow);
+                    // Along the cone's own wall nothing of that side is undercut; upright, the foot's mantle is none either.
+                    Assert.Equal(
+                        0,
+                        Undercut.Along(tree, [.. SurfacePieces.Of(body, 1).Where(p => p.Middle.Z is < 0 and > -0.99)], Vec3.UnitZ).Area,
+                        1e-9
+                    );
+                },
+                iter: 6
+            );
 
     [Fact(DisplayName = "A tilted prism: undercut across the path is height times the tangent of what the tilt exceeds the wall by")]
     public void Undercut_of_tilted_prism()

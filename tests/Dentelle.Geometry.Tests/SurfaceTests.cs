@@ -10,53 +10,88 @@ namespace Dentelle.Geometry.Tests;
 
 public class SurfaceTests
 {
-    private static Mesh Body => Solids.Star(40, p => new Vec3(p.Unit.X * 4, p.Unit.Y * 3, p.Unit.Z * 2.5) * (1 + (0.06 * Math.Sin(5 * p.Unit.X) * Math.Cos(4 * p.Unit.Y)) + (0.08 * p.Unit.X) + (0.1 * p.Unit.Y * p.Unit.Z) + (0.05 * p.Unit.Y)));
+    private static Mesh Body =>
+        Solids.Star(40, p =>
+            new Vec3(p.Unit.X * 4, p.Unit.Y * 3, p.Unit.Z * 2.5)
+            * (
+                1
+                + (0.06 * Math.Sin(5 * p.Unit.X) * Math.Cos(4 * p.Unit.Y))
+                + (0.08 * p.Unit.X)
+                + (0.1 * p.Unit.Y * p.Unit.Z)
+                + (0.05 * p.Unit.Y)
+            )
+        );
 
-    [Fact(DisplayName = "A plate pressed up against obstacles passes none, and rests on ones that hold the force: the origin lies among them (linear programming duality)")]
-    public void Resting_plane() => Gen.Select(Gen.Double[-5, 5], Gen.Double[-5, 5], Gen.Double[0, 4]).Array[3, 80].Sample(places =>
-    {
-        // Four obstacles far out, so that the origin always lies among them.
-        Obstacle[] obstacles = [.. places.Select(p => new Obstacle(p.Item1, p.Item2, p.Item3)), new(6, 0, 5), new(-6, 1, 5), new(0, 6, 5), new(1, -6, 5)];
-        var plane = PlaneBelow.Highest(obstacles, ((-50, 50), (-50, 50)));
-        Assert.All(obstacles, o => Assert.True(plane.At(o.X, o.Y) < o.Height + 1e-6));
-        var legs = obstacles.Where(o => plane.At(o.X, o.Y) > o.Height - 1e-5).Select(o => new Vec2(o.X, o.Y)).ToArray();
-        Assert.Contains(legs, a => legs.Any(b => legs.Any(c => Holds(a, b, c))));
-        // Limits are kept, and cost height.
-        var level = PlaneBelow.Highest(obstacles, ((0, 0), (0, 0)), 2);
-        Assert.Equal((Math.Min(2, obstacles.Min(o => o.Height)), 0, 0), (level.Height, level.SlopeX, level.SlopeY));
-        Assert.True(level.Height <= plane.Height + 1e-9);
+    [Fact(
+        DisplayName = "A plate pressed up against obstacles passes none, and rests on ones that hold the force: the origin lies among them (linear programming duality)"
+    )]
+    public void Resting_plane() =>
+        Gen.Select(Gen.Double[-5, 5], Gen.Double[-5, 5], Gen.Double[0, 4])
+            .Array[3, 80]
+            .Sample(
+                places =>
+                {
+                    // Four obstacles far out, so that the origin always lies among them.
+                    Obstacle[] obstacles =
+                    [
+                        .. places.Select(p => new Obstacle(p.Item1, p.Item2, p.Item3)),
+                        new(6, 0, 5),
+                        new(-6, 1, 5),
+                        new(0, 6, 5),
+                        new(1, -6, 5),
+                    ];
+                    var plane = PlaneBelow.Highest(obstacles, ((-50, 50), (-50, 50)));
+                    Assert.All(obstacles, o => Assert.True(plane.At(o.X, o.Y) < o.Height + 1e-6));
+                    var legs = obstacles.Where(o => plane.At(o.X, o.Y) > o.Height - 1e-5).Select(o => new Vec2(o.X, o.Y)).ToArray();
+                    Assert.Contains(legs, a => legs.Any(b => legs.Any(c => Holds(a, b, c))));
+                    // Limits are kept, and cost height.
+                    var level = PlaneBelow.Highest(obstacles, ((0, 0), (0, 0)), 2);
+                    Assert.Equal((Math.Min(2, obstacles.Min(o => o.Height)), 0, 0), (level.Height, level.SlopeX, level.SlopeY));
+                    Assert.True(level.Height <= plane.Height + 1e-9);
 
-        static bool Holds(Vec2 a, Vec2 b, Vec2 c)
-        {
-            var (u, v, w) = (Turn(a, b), Turn(b, c), Turn(c, a));
-            return (u >= -1e-4 && v >= -1e-4 && w >= -1e-4) || (u <= 1e-4 && v <= 1e-4 && w <= 1e-4);
-        }
+                    static bool Holds(Vec2 a, Vec2 b, Vec2 c)
+                    {
+                        var (u, v, w) = (Turn(a, b), Turn(b, c), Turn(c, a));
+                        return (u >= -1e-4 && v >= -1e-4 && w >= -1e-4) || (u <= 1e-4 && v <= 1e-4 && w <= 1e-4);
+                    }
 
-        static double Turn(Vec2 a, Vec2 b) => (a.X * b.Y) - (a.Y * b.X);
-    }, iter: 200);
+                    static double Turn(Vec2 a, Vec2 b) => (a.X * b.Y) - (a.Y * b.X);
+                },
+                iter: 200
+            );
 
     [Fact(DisplayName = "Three points or more and their moved partners give the motion back")]
-    public void Pairs() => Gen.Select(Solids.Motions, Gen.Double[-5, 5].Array[12]).Sample((motion, x) =>
-    {
-        Vec3[] from = [.. Enumerable.Range(0, 4).Select(i => new Vec3(x[3 * i], x[(3 * i) + 1], x[(3 * i) + 2]))];
-        if ((from[1] - from[0]).Cross(from[2] - from[0]).Length < 0.5) return;
-        var found = PointPairs.Fit(from, Array.ConvertAll(from, motion.Apply));
-        Assert.All(from, p => Assert.True((found.Apply(p) - motion.Apply(p)).Length < 1e-8));
-    }, iter: 100);
+    public void Pairs() =>
+        Gen.Select(Solids.Motions, Gen.Double[-5, 5].Array[12])
+            .Sample(
+                (motion, x) =>
+                {
+                    Vec3[] from = [.. Enumerable.Range(0, 4).Select(i => new Vec3(x[3 * i], x[(3 * i) + 1], x[(3 * i) + 2]))];
+                    if ((from[1] - from[0]).Cross(from[2] - from[0]).Length < 0.5)
+                        return;
+                    var found = PointPairs.Fit(from, Array.ConvertAll(from, motion.Apply));
+                    Assert.All(from, p => Assert.True((found.Apply(p) - motion.Apply(p)).Length < 1e-8));
+                },
+                iter: 100
+            );
 
     [Fact(DisplayName = "A surface moved anyhow comes back to its place: axes first, then fitted to a thousandth")]
     public void Registration()
     {
         var (body, tree) = (Body, new MeshTree(Body));
-        Solids.Motions.Sample(motion =>
-        {
-            var moved = body.Moved(motion);
-            var fit = SurfaceFit.Fit(tree, moved.Positions, PrincipalAxes.Align(moved, tree));
-            Assert.True(fit.HasSettled, $"{fit.Rms} {fit.Rounds}");
-            Assert.InRange(fit.Rms, 0, 1e-4);
-            Assert.InRange(fit.Weakest, 0.02, 1);
-            foreach (var p in body.Positions[..50]) Assert.True((fit.Motion.Apply(motion.Apply(p)) - p).Length < 1e-3, $"{fit}");
-        }, iter: 10);
+        Solids.Motions.Sample(
+            motion =>
+            {
+                var moved = body.Moved(motion);
+                var fit = SurfaceFit.Fit(tree, moved.Positions, PrincipalAxes.Align(moved, tree));
+                Assert.True(fit.HasSettled, $"{fit.Rms} {fit.Rounds}");
+                Assert.InRange(fit.Rms, 0, 1e-4);
+                Assert.InRange(fit.Weakest, 0.02, 1);
+                foreach (var p in body.Positions[..50])
+                    Assert.True((fit.Motion.Apply(motion.Apply(p)) - p).Length < 1e-3, $"{fit}");
+            },
+            iter: 10
+        );
     }
 
     [Fact(DisplayName = "With a part cut away, the trimmed fit holds the rest in place; on a sphere it says what is free")]
@@ -131,11 +166,25 @@ public class SurfaceTests
         Vector3 On(int i, int j)
         {
             var (a, b) = (2 * Math.PI * i / u, 2 * Math.PI * j / v);
-            return (Vector3)new Vec3((big + (small * Math.Cos(b))) * Math.Cos(a), (big + (small * Math.Cos(b))) * Math.Sin(a), small * Math.Sin(b));
+            return (Vector3)
+                new Vec3((big + (small * Math.Cos(b))) * Math.Cos(a), (big + (small * Math.Cos(b))) * Math.Sin(a), small * Math.Sin(b));
         }
 
         var positions = Enumerable.Range(0, u * v).Select(i => On(i / v, i % v)).ToArray();
-        var corners = Enumerable.Range(0, u * v).SelectMany(i => new[] { i, ((i / v) + 1) % u * v + (i % v), ((i / v) + 1) % u * v + ((i + 1) % v), i, ((i / v) + 1) % u * v + ((i + 1) % v), (i / v * v) + ((i + 1) % v) }).ToArray();
+        var corners = Enumerable
+            .Range(0, u * v)
+            .SelectMany(i =>
+                new[]
+                {
+                    i,
+                    ((i / v) + 1) % u * v + (i % v),
+                    ((i / v) + 1) % u * v + ((i + 1) % v),
+                    i,
+                    ((i / v) + 1) % u * v + ((i + 1) % v),
+                    (i / v * v) + ((i + 1) % v),
+                }
+            )
+            .ToArray();
         var torus = new Mesh(positions, corners);
         Assert.Equal(2 * Math.PI * Math.PI * big * small * small, torus.Volume, 0.5);
         var bends = Curvature.Of(torus);
@@ -156,7 +205,15 @@ public class SurfaceTests
         IField body = foot.AndRounded(shelf, 0.3);
         var mesh = SurfaceExtraction.Of(SampledField.Of(body, new Box3(new Vec3(-6, -6, -2), new Vec3(6, 6, 1.5)), 0.06), body);
         var tree = new MeshTree(mesh);
-        var rough = Enumerable.Range(0, 40).Select(i => i * Math.PI / 20).Select(a => new Vec3((5 + (0.4 * Math.Sin(7 * a))) * Math.Cos(a), (5 + (0.4 * Math.Sin(7 * a))) * Math.Sin(a), 0.5 * Math.Cos(a))).ToArray();
+        var rough = Enumerable
+            .Range(0, 40)
+            .Select(i => i * Math.PI / 20)
+            .Select(a => new Vec3(
+                (5 + (0.4 * Math.Sin(7 * a))) * Math.Cos(a),
+                (5 + (0.4 * Math.Sin(7 * a))) * Math.Sin(a),
+                0.5 * Math.Cos(a)
+            ))
+            .ToArray();
         var crease = CreaseTracing.Trace(tree, Curvature.Of(mesh, reach: 0.12), rough, reach: 0.8, step: 0.1, b => b.Greatest);
         Assert.InRange(crease.Points.Count, 250, 400);
         foreach (var p in crease.Points)

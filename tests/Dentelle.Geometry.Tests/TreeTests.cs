@@ -7,7 +7,8 @@ namespace Dentelle.Geometry.Tests;
 
 public class TreeTests
 {
-    private static readonly Gen<Vec3> Places = Gen.Select(Gen.Double[-8, 8], Gen.Double[-8, 8], Gen.Double[-8, 8]).Select((x, y, z) => new Vec3(x, y, z));
+    private static readonly Gen<Vec3> Places = Gen.Select(Gen.Double[-8, 8], Gen.Double[-8, 8], Gen.Double[-8, 8])
+        .Select((x, y, z) => new Vec3(x, y, z));
 
     private static Mesh Box => Solids.Box(2, 3, 4).Moved(Rigid.Moved(new Vec3(0, 0, -2)));
 
@@ -17,14 +18,16 @@ public class TreeTests
     public void Cgal(bool vectors)
     {
         var tree = new MeshTree(Solids.Lumpy(), vectors);
-        foreach (var row in Solids.Cgal("distance")) Assert.Equal(row[3], tree.SignedDistance(new Vec3(row[0], row[1], row[2])), 2e-6);
+        foreach (var row in Solids.Cgal("distance"))
+            Assert.Equal(row[3], tree.SignedDistance(new Vec3(row[0], row[1], row[2])), 2e-6);
         foreach (var row in Solids.Cgal("ray"))
         {
             var ray = new Ray(new Vec3(row[0], row[1], row[2]), new Vec3(row[3], row[4], row[5]));
             Assert.Equal(row[6] >= 0, tree.AnyHit(ray));
             var hit = tree.FirstHit(ray);
             Assert.Equal(row[6] >= 0, hit.IsHit);
-            if (hit.IsHit) Assert.Equal(row[6], hit.At, 1e-5);
+            if (hit.IsHit)
+                Assert.Equal(row[6], hit.At, 1e-5);
         }
     }
 
@@ -41,7 +44,10 @@ public class TreeTests
         var body = Solids.Star(60, p => p.Unit * (4 + (0.3 * Math.Sin(9 * p.X) * Math.Cos(8 * p.Y))));
         var tree = new MeshTree(body);
         var scalar = new MeshTree(body, vectors: false);
-        var points = Enumerable.Range(0, 20_000).Select(i => body.Positions[i % body.Positions.Length] * (i % 3 == 0 ? 0.7f : 1.004f)).ToArray();
+        var points = Enumerable
+            .Range(0, 20_000)
+            .Select(i => body.Positions[i % body.Positions.Length] * (i % 3 == 0 ? 0.7f : 1.004f))
+            .ToArray();
         var (one, all) = (tree.SignedDistances(points, cores: 1), tree.SignedDistances(points));
         Assert.Equal(one, all);
         var bare = tree.Distances(points);
@@ -60,16 +66,20 @@ public class TreeTests
     {
         var body = Solids.Lumpy();
         var tree = new MeshTree(body);
-        Gen.Select(Places, Places).Sample((p, q) => Assert.True(Math.Abs(tree.SignedDistance(p) - tree.SignedDistance(q)) <= (p - q).Length + 4e-6), iter: 3000);
-        Solids.Motions.Sample(motion =>
-        {
-            var moved = new MeshTree(body.Moved(motion));
-            for (var i = 0; i < 50; i++)
+        Gen.Select(Places, Places)
+            .Sample((p, q) => Assert.True(Math.Abs(tree.SignedDistance(p) - tree.SignedDistance(q)) <= (p - q).Length + 4e-6), iter: 3000);
+        Solids.Motions.Sample(
+            motion =>
             {
-                var p = new Vec3((i % 5) - 2, (i / 5 % 5) - 2, (i / 10) - 2) * 2.1;
-                Assert.Equal(tree.SignedDistance(p), moved.SignedDistance(motion.Apply(p)), 2e-5);
-            }
-        }, iter: 20);
+                var moved = new MeshTree(body.Moved(motion));
+                for (var i = 0; i < 50; i++)
+                {
+                    var p = new Vec3((i % 5) - 2, (i / 5 % 5) - 2, (i / 10) - 2) * 2.1;
+                    Assert.Equal(tree.SignedDistance(p), moved.SignedDistance(motion.Apply(p)), 2e-5);
+                }
+            },
+            iter: 20
+        );
     }
 
     [Fact(DisplayName = "Where a scan has a hole or a folded triangle, inside stays inside")]
@@ -80,13 +90,22 @@ public class TreeTests
         // One vertex drawn sideways over its neighbours: there the surface lies three-fold, the middle layer inside out.
         Vector3[] positions = [.. sphere.Positions];
         var drawn = sphere.Corners[300];
-        positions[drawn] = Vector3.Normalize(positions[drawn] + Vector3.Cross(Vector3.Normalize(positions[drawn]), new Vector3(0.3f, 0.7f, 0.2f))) * 4;
+        positions[drawn] =
+            Vector3.Normalize(positions[drawn] + Vector3.Cross(Vector3.Normalize(positions[drawn]), new Vector3(0.3f, 0.7f, 0.2f))) * 4;
         var folded = new MeshTree(new Mesh(positions, [.. sphere.Corners]));
-        Gen.Select(Places, Gen.Bool).Sample((p, which) =>
-        {
-            if (Math.Abs(p.Length - 4) < 0.2) return;
-            Assert.True(p.Length < 4 == (which ? holed : folded).SignedDistance(p) < 0, $"{p} {p.Length} {which} {holed.WindingNumber(p)} {folded.WindingNumber(p)} {folded.Closest(p)}");
-        }, iter: 3000);
+        Gen.Select(Places, Gen.Bool)
+            .Sample(
+                (p, which) =>
+                {
+                    if (Math.Abs(p.Length - 4) < 0.2)
+                        return;
+                    Assert.True(
+                        p.Length < 4 == (which ? holed : folded).SignedDistance(p) < 0,
+                        $"{p} {p.Length} {which} {holed.WindingNumber(p)} {folded.WindingNumber(p)} {folded.Closest(p)}"
+                    );
+                },
+                iter: 3000
+            );
         foreach (var p in positions)
         {
             Assert.True(folded.SignedDistance((Vec3)p * 1.03) > 0);
@@ -101,7 +120,11 @@ public class TreeTests
         var whole = new MeshTree(sphere);
         Assert.Equal(1, whole.WindingNumber(new Vec3(1, 2, -1)), 0.02);
         Assert.Equal(0, whole.WindingNumber(new Vec3(5, 2, -1)), 0.02);
-        Assert.Equal(0.5, new MeshTree(sphere.Where(i => sphere.Triangle(i) is var (a, b, c) && (a + b + c).Z > 0)).WindingNumber(default), 0.02);
+        Assert.Equal(
+            0.5,
+            new MeshTree(sphere.Where(i => sphere.Triangle(i) is var (a, b, c) && (a + b + c).Z > 0)).WindingNumber(default),
+            0.02
+        );
     }
 
     private static double OfBox(Vec3 p, double x, double y, double z)

@@ -16,8 +16,12 @@ public sealed class AccessTests : IDisposable
     [Fact(DisplayName = "Every endpoint under /api asks for the clinician's policy")]
     public void Every_endpoint_is_authorised()
     {
-        var endpoints = practice.Services.GetServices<EndpointDataSource>().SelectMany(source => source.Endpoints).OfType<RouteEndpoint>()
-            .Where(endpoint => endpoint.RoutePattern.RawText!.TrimStart('/').StartsWith("api", StringComparison.Ordinal)).ToArray();
+        var endpoints = practice
+            .Services.GetServices<EndpointDataSource>()
+            .SelectMany(source => source.Endpoints)
+            .OfType<RouteEndpoint>()
+            .Where(endpoint => endpoint.RoutePattern.RawText!.TrimStart('/').StartsWith("api", StringComparison.Ordinal))
+            .ToArray();
         Assert.True(endpoints.Length >= 14, $"{endpoints.Length}");
         foreach (var endpoint in endpoints)
         {
@@ -29,9 +33,13 @@ public sealed class AccessTests : IDisposable
     [Fact(DisplayName = "Nobody from another machine gets in; the loopback user does")]
     public async Task Loopback_only()
     {
-        using var far = practice.WithWebHostBuilder(host => host.ConfigureServices(services => services.AddSingleton<IStartupFilter>(new From(IPAddress.Parse("192.0.2.7")))));
+        using var far = practice.WithWebHostBuilder(host =>
+            host.ConfigureServices(services => services.AddSingleton<IStartupFilter>(new From(IPAddress.Parse("192.0.2.7"))))
+        );
         Assert.Equal((401, "http-401"), await far.CreateClient().GetAsync("/api/day").Refused());
-        using var near = practice.WithWebHostBuilder(host => host.ConfigureServices(services => services.AddSingleton<IStartupFilter>(new From(IPAddress.Loopback))));
+        using var near = practice.WithWebHostBuilder(host =>
+            host.ConfigureServices(services => services.AddSingleton<IStartupFilter>(new From(IPAddress.Loopback)))
+        );
         Assert.True((await near.CreateClient().GetAsync("/api/day")).IsSuccessStatusCode);
     }
 
@@ -39,7 +47,10 @@ public sealed class AccessTests : IDisposable
     public async Task Foreign_pages()
     {
         var client = practice.CreateClient();
-        var request = new HttpRequestMessage(HttpMethod.Post, "/api/quick-line/do") { Content = new StringContent("""{ "line": "36 crown zirconia" }""", null, "application/json") };
+        var request = new HttpRequestMessage(HttpMethod.Post, "/api/quick-line/do")
+        {
+            Content = new StringContent("""{ "line": "36 crown zirconia" }""", null, "application/json"),
+        };
         request.Headers.Add("Origin", "http://evil.example");
         Assert.Equal((403, "foreign-origin"), await client.SendAsync(request).Refused());
 
@@ -60,14 +71,17 @@ public sealed class AccessTests : IDisposable
 
     private sealed class From(IPAddress address) : IStartupFilter
     {
-        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
-        {
-            app.Use((context, rest) =>
+        public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) =>
+            app =>
             {
-                context.Connection.RemoteIpAddress = address;
-                return rest(context);
-            });
-            next(app);
-        };
+                app.Use(
+                    (context, rest) =>
+                    {
+                        context.Connection.RemoteIpAddress = address;
+                        return rest(context);
+                    }
+                );
+                next(app);
+            };
     }
 }

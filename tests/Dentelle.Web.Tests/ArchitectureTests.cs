@@ -19,9 +19,21 @@ public class ArchitectureTests
     [Fact(DisplayName = "Projects point one way, and geometry and core bring no package but the named ones")]
     public void Projects()
     {
-        string[] Ours(Assembly of) => [.. of.GetReferencedAssemblies().Select(name => name.Name!).Where(name => name.StartsWith("Dentelle", StringComparison.Ordinal)).Order()];
+        string[] Ours(Assembly of) =>
+            [
+                .. of.GetReferencedAssemblies()
+                    .Select(name => name.Name!)
+                    .Where(name => name.StartsWith("Dentelle", StringComparison.Ordinal))
+                    .Order(),
+            ];
         string[] Foreign(Assembly of) =>
-            [.. of.GetReferencedAssemblies().Select(name => name.Name!).Where(name => !name.StartsWith("Dentelle", StringComparison.Ordinal) && !name.StartsWith("System", StringComparison.Ordinal))];
+            [
+                .. of.GetReferencedAssemblies()
+                    .Select(name => name.Name!)
+                    .Where(name =>
+                        !name.StartsWith("Dentelle", StringComparison.Ordinal) && !name.StartsWith("System", StringComparison.Ordinal)
+                    ),
+            ];
 
         Assert.Equal([], Ours(Geometry));
         Assert.Equal(["Dentelle.Geometry"], Ours(Core));
@@ -39,11 +51,25 @@ public class ArchitectureTests
     [InlineData("Burs", "Planning|Protocols|Forms|Judging|Measuring|Exchange|QuickLine")]
     [InlineData("Judging", "Forms|Exchange|QuickLine")]
     public void Folders(string inner, string outer) =>
-        Types().That().ResideInNamespace($"Dentelle.Core.{inner}").Should()
-            .NotDependOnAny(Types().That().ResideInNamespaceMatching($@"^Dentelle\.Core\.({outer})$")).Check(Whole);
+        Types()
+            .That()
+            .ResideInNamespace($"Dentelle.Core.{inner}")
+            .Should()
+            .NotDependOnAny(Types().That().ResideInNamespaceMatching($@"^Dentelle\.Core\.({outer})$"))
+            .Check(Whole);
 
     [Fact(DisplayName = "The core does no input or output and reads no clock")]
     public void Core_is_pure() =>
-        Types().That().ResideInAssembly(Core).Should()
-            .NotDependOnAny(Types(true).That().HaveFullNameMatching(@"^System\.(IO\.(File|Directory|FileStream)|Net\..*|DateTime|DateTimeOffset|TimeProvider|Console|Environment|Random)$")).Check(Whole);
+        Types()
+            .That()
+            .ResideInAssembly(Core)
+            .Should()
+            .NotDependOnAny(
+                Types(true)
+                    .That()
+                    .HaveFullNameMatching(
+                        @"^System\.(IO\.(File|Directory|FileStream)|Net\..*|DateTime|DateTimeOffset|TimeProvider|Console|Environment|Random)$"
+                    )
+            )
+            .Check(Whole);
 }

@@ -11,7 +11,9 @@ public sealed class CaseFileTests : IDisposable
 
     public void Dispose() => practice.Dispose();
 
-    [Fact(DisplayName = "The demonstration practice has eleven cases: one finished, one half cut with an under-reduced zone, the rest planned")]
+    [Fact(
+        DisplayName = "The demonstration practice has eleven cases: one finished, one half cut with an under-reduced zone, the rest planned"
+    )]
     public async Task Demo()
     {
         var units = (await client.Get("/api/day"))["cases"]!.AsArray().SelectMany(entry => entry!["units"]!.AsArray()).ToArray();

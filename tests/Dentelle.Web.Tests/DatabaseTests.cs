@@ -13,7 +13,9 @@ namespace Dentelle.Web.Tests;
 public sealed class DatabaseTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("dentelle-data").FullName;
-    private readonly Handbook handbook = Handbook.Read(name => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "protocols", name))).Value!;
+    private readonly Handbook handbook = Handbook
+        .Read(name => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "protocols", name)))
+        .Value!;
 
     private string DatabasePath => Path.Combine(folder, "sub", "dentelle.db");
 
@@ -34,7 +36,8 @@ public sealed class DatabaseTests : IDisposable
             var added = await store.AddCaseAsync("Ines Calder", null, "", default);
             var unit = await store.AddUnitAsync(added.Id, Make(0), Inputs(0), handbook.Protocol, "a", default);
             id = unit.Id;
-            foreach (var step in (double[])[0.1, 0.2]) Assert.True(await store.SavePlanAsync(unit, Make(step), Inputs(step), handbook.Protocol, "b", default));
+            foreach (var step in (double[])[0.1, 0.2])
+                Assert.True(await store.SavePlanAsync(unit, Make(step), Inputs(step), handbook.Protocol, "b", default));
         }
 
         await using var again = DatabaseFile.Open(DatabasePath);
@@ -78,7 +81,9 @@ public sealed class DatabaseTests : IDisposable
         await using (var old = DatabaseFile.Open(DatabasePath))
         {
             await old.GetService<IMigrator>().MigrateAsync(version);
-            await old.Database.ExecuteSqlAsync($"INSERT INTO Cases (Id, Number, Patient, Note, CreatedAt) VALUES ({id}, 7, 'Ines Calder', 'kept', '2026-01-02 08:00:00')");
+            await old.Database.ExecuteSqlAsync(
+                $"INSERT INTO Cases (Id, Number, Patient, Note, CreatedAt) VALUES ({id}, 7, 'Ines Calder', 'kept', '2026-01-02 08:00:00')"
+            );
         }
         SqliteConnection.ClearAllPools();
         DatabaseFile.BringUpToDate(DatabasePath);
@@ -86,10 +91,21 @@ public sealed class DatabaseTests : IDisposable
         Assert.Empty(await db.Database.GetPendingMigrationsAsync());
         var row = Assert.Single(await new CaseStore(db, TimeProvider.System).AllAsync(default));
         Assert.Equal((id, "Ines Calder", "kept"), (row.Id, row.Patient, row.Note));
-        Assert.Equal(["dentelle.db"], Directory.GetFiles(Path.GetDirectoryName(DatabasePath)!).Select(Path.GetFileName).Where(name => !name!.EndsWith("-wal", StringComparison.Ordinal) && !name.EndsWith("-shm", StringComparison.Ordinal)));
+        Assert.Equal(
+            ["dentelle.db"],
+            Directory
+                .GetFiles(Path.GetDirectoryName(DatabasePath)!)
+                .Select(Path.GetFileName)
+                .Where(name => !name!.EndsWith("-wal", StringComparison.Ordinal) && !name.EndsWith("-shm", StringComparison.Ordinal))
+        );
     }
 
-    private static PlanInputs Inputs(double buildOut) => new() { Material = Core.Planning.Material.ZirconiaMonolithic, BuildOutMm = new Dictionary<string, double> { ["groove"] = buildOut } };
+    private static PlanInputs Inputs(double buildOut) =>
+        new()
+        {
+            Material = Core.Planning.Material.ZirconiaMonolithic,
+            BuildOutMm = new Dictionary<string, double> { ["groove"] = buildOut },
+        };
 
     private PlannedUnit Make(double buildOut) => PlannedUnit.Make(ToothCode.Of(3, 6), Inputs(buildOut), handbook).Value!;
 }

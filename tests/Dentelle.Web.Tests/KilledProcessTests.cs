@@ -25,12 +25,22 @@ public sealed class KilledProcessTests : IDisposable
             {
                 for (var round = 0; round < 500; round++)
                 {
-                    var saved = await client.Put($"/api/units/{unit}/inputs", $$"""{ "material": "metal", "buildOutMm": { "groove": {{(version % 10) / 10.0}} } }""", $"\"{version + 1}\"");
-                    if (saved.IsSuccessStatusCode) version++;
-                    var read = await client.Post($"/api/units/{unit}/readings", """{ "zone": "groove", "kind": "index-gap", "gauge": "caliper", "valueMm": 1.0 }""");
-                    if (read.IsSuccessStatusCode) readings++;
+                    var saved = await client.Put(
+                        $"/api/units/{unit}/inputs",
+                        $$"""{ "material": "metal", "buildOutMm": { "groove": {{(version % 10) / 10.0}} } }""",
+                        $"\"{version + 1}\""
+                    );
+                    if (saved.IsSuccessStatusCode)
+                        version++;
+                    var read = await client.Post(
+                        $"/api/units/{unit}/readings",
+                        """{ "zone": "groove", "kind": "index-gap", "gauge": "caliper", "valueMm": 1.0 }"""
+                    );
+                    if (read.IsSuccessStatusCode)
+                        readings++;
                     // Let the writing go on while the kill is under way, so that it falls into the middle of it.
-                    if (version == 5) killing ??= Task.Run(server.Kill);
+                    if (version == 5)
+                        killing ??= Task.Run(server.Kill);
                 }
             }
             catch (HttpRequestException)
@@ -58,7 +68,12 @@ public sealed class KilledProcessTests : IDisposable
     private async Task<(Process Server, HttpClient Client)> Start()
     {
         var port = FreePort();
-        var start = new ProcessStartInfo("dotnet", ["Dentelle.Web.dll", "--urls", $"http://127.0.0.1:{port}"]) { WorkingDirectory = AppContext.BaseDirectory, RedirectStandardOutput = true, UseShellExecute = false };
+        var start = new ProcessStartInfo("dotnet", ["Dentelle.Web.dll", "--urls", $"http://127.0.0.1:{port}"])
+        {
+            WorkingDirectory = AppContext.BaseDirectory,
+            RedirectStandardOutput = true,
+            UseShellExecute = false,
+        };
         start.Environment["Dentelle__Data"] = folder;
         var server = Process.Start(start)!;
         server.OutputDataReceived += (_, _) => { };
@@ -68,7 +83,8 @@ public sealed class KilledProcessTests : IDisposable
         {
             try
             {
-                if ((await client.GetAsync("/api/day")).IsSuccessStatusCode) return (server, client);
+                if ((await client.GetAsync("/api/day")).IsSuccessStatusCode)
+                    return (server, client);
             }
             catch (HttpRequestException)
             {

@@ -25,7 +25,8 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
     {
         base.Dispose(disposing);
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        if (Directory.Exists(folder)) Directory.Delete(folder, recursive: true);
+        if (Directory.Exists(folder))
+            Directory.Delete(folder, recursive: true);
     }
 }
 
@@ -38,8 +39,12 @@ internal static class Calls
 
     public static Task<HttpResponseMessage> Put(this HttpClient client, string address, string json, string? ifMatch = null)
     {
-        var request = new HttpRequestMessage(HttpMethod.Put, address) { Content = new StringContent(json, System.Text.Encoding.UTF8, "application/json") };
-        if (ifMatch is not null) request.Headers.TryAddWithoutValidation("If-Match", ifMatch);
+        var request = new HttpRequestMessage(HttpMethod.Put, address)
+        {
+            Content = new StringContent(json, System.Text.Encoding.UTF8, "application/json"),
+        };
+        if (ifMatch is not null)
+            request.Headers.TryAddWithoutValidation("If-Match", ifMatch);
         return client.SendAsync(request);
     }
 
@@ -65,5 +70,6 @@ internal static class Calls
     public static async Task<string> NewUnit(this HttpClient client, string line) =>
         (string)(await client.Post("/api/quick-line/do", $$"""{ "line": "{{line}}" }""").Json())["unitId"]!;
 
-    public static JsonNode ZoneOf(this JsonNode unit, string zone) => unit["plan"]!["zones"]!.AsArray().First(entry => (string)entry!["zone"]! == zone)!;
+    public static JsonNode ZoneOf(this JsonNode unit, string zone) =>
+        unit["plan"]!["zones"]!.AsArray().First(entry => (string)entry!["zone"]! == zone)!;
 }

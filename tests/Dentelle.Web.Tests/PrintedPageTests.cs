@@ -18,8 +18,14 @@ public sealed class PrintedPageTests : IDisposable
     public async Task Every_page()
     {
         var cases = (await client.Get("/api/day"))["cases"]!.AsArray();
-        string[] pages = ["/api/day/tray.pdf", .. cases.Select(entry => $"/api/cases/{entry!["id"]}/sheet.pdf"), .. cases.SelectMany(entry => entry!["units"]!.AsArray()).Select(unit => $"/api/units/{unit!["id"]}/sheet.pdf")];
-        foreach (var address in pages) Assert.True(Legible(address, await PageAsync(address)).Length > 40, address);
+        string[] pages =
+        [
+            "/api/day/tray.pdf",
+            .. cases.Select(entry => $"/api/cases/{entry!["id"]}/sheet.pdf"),
+            .. cases.SelectMany(entry => entry!["units"]!.AsArray()).Select(unit => $"/api/units/{unit!["id"]}/sheet.pdf"),
+        ];
+        foreach (var address in pages)
+            Assert.True(Legible(address, await PageAsync(address)).Length > 40, address);
     }
 
     [Fact(DisplayName = "A printed run sheet names every step in its order, each bur where it is taken up, and cuts no text off")]
@@ -31,7 +37,14 @@ public sealed class PrintedPageTests : IDisposable
             Word[] words = [.. (await PageAsync($"/api/cases/{entry["id"]}/sheet.pdf")).GetWords()];
             Assert.DoesNotContain(words, word => word.Text.Contains('…', StringComparison.Ordinal));
             // Names and burs stand in a column of their own, read downwards.
-            var text = string.Join(' ', words.Where(word => word.BoundingBox.Left is > 140 and < 285).OrderByDescending(word => Math.Round(word.BoundingBox.Bottom / 3)).ThenBy(word => word.BoundingBox.Left).Select(word => word.Text));
+            var text = string.Join(
+                ' ',
+                words
+                    .Where(word => word.BoundingBox.Left is > 140 and < 285)
+                    .OrderByDescending(word => Math.Round(word.BoundingBox.Bottom / 3))
+                    .ThenBy(word => word.BoundingBox.Left)
+                    .Select(word => word.Text)
+            );
             var at = 0;
             foreach (var step in sheet["steps"]!.AsArray())
             {
@@ -39,7 +52,8 @@ public sealed class PrintedPageTests : IDisposable
                 var found = text.IndexOf(name, at, StringComparison.Ordinal);
                 Assert.True(found >= 0, $"{entry["number"]}: {step["order"]} {name} is not there, or not in its place");
                 at = found + name.Length;
-                if ((bool)step["takesUp"]! && (string?)step["burName"] is { } bur) Assert.InRange(text.IndexOf(bur, at, StringComparison.Ordinal), at, at + 30);
+                if ((bool)step["takesUp"]! && (string?)step["burName"] is { } bur)
+                    Assert.InRange(text.IndexOf(bur, at, StringComparison.Ordinal), at, at + 30);
             }
         }
     }
@@ -52,9 +66,18 @@ public sealed class PrintedPageTests : IDisposable
         var steps = (await client.Get(address))["sheet"]!["steps"]!.AsArray();
         var pages = await PagesAsync($"{address}.pdf");
         Assert.InRange(pages.Count, 2, 4);
-        foreach (var page in pages) Assert.All(Legible($"{address}.pdf", page), word => Assert.True(word.Letters[0].PointSize >= 5, $"{word.Text} {word.Letters[0].PointSize}"));
+        foreach (var page in pages)
+            Assert.All(Legible($"{address}.pdf", page), word =>
+                Assert.True(word.Letters[0].PointSize >= 5, $"{word.Text} {word.Letters[0].PointSize}")
+            );
         // Every row begins with its time of day or minute, on the left.
-        var rows = pages.SelectMany(page => page.GetWords()).Count(word => word.BoundingBox.Left < 60 && word.BoundingBox.Top < 842 - 88 && word.Text.All(sign => char.IsAsciiDigit(sign) || sign == ':'));
+        var rows = pages
+            .SelectMany(page => page.GetWords())
+            .Count(word =>
+                word.BoundingBox.Left < 60
+                && word.BoundingBox.Top < 842 - 88
+                && word.Text.All(sign => char.IsAsciiDigit(sign) || sign == ':')
+            );
         Assert.Equal(steps.Count, rows);
     }
 
@@ -73,12 +96,19 @@ public sealed class PrintedPageTests : IDisposable
         foreach (var letter in page.Letters.Where(letter => letter.Value.Trim().Length > 0))
         {
             var box = letter.BoundingBox;
-            Assert.True(box.Left >= 0 && box.Bottom >= 0 && box.Right <= page.Width && box.Top <= page.Height, $"{address}: “{letter.Value}” at {box.Left:0} {box.Bottom:0} is off the page");
+            Assert.True(
+                box.Left >= 0 && box.Bottom >= 0 && box.Right <= page.Width && box.Top <= page.Height,
+                $"{address}: “{letter.Value}” at {box.Left:0} {box.Bottom:0} is off the page"
+            );
         }
         Word[] words = [.. page.GetWords()];
         for (var i = 0; i < words.Length; i++)
         {
-            for (var j = i + 1; j < words.Length; j++) Assert.False(Overlap(words[i].BoundingBox, words[j].BoundingBox), $"{address}: “{words[i].Text}” stands over “{words[j].Text}” at {words[i].BoundingBox.Left:0} {words[i].BoundingBox.Bottom:0}");
+            for (var j = i + 1; j < words.Length; j++)
+                Assert.False(
+                    Overlap(words[i].BoundingBox, words[j].BoundingBox),
+                    $"{address}: “{words[i].Text}” stands over “{words[j].Text}” at {words[i].BoundingBox.Left:0} {words[i].BoundingBox.Bottom:0}"
+                );
         }
         return words;
     }

@@ -23,7 +23,9 @@ public sealed class ProtocolApiTests : IDisposable
 
     public void Dispose() => practice.Dispose();
 
-    [Fact(DisplayName = "A draft tells which planned teeth it would move; kept and used, new teeth follow it and old ones say so until they take it")]
+    [Fact(
+        DisplayName = "A draft tells which planned teeth it would move; kept and used, new teeth follow it and old ones say so until they take it"
+    )]
     public async Task Versions()
     {
         var old = await client.NewUnit("36 crown zirconia");
@@ -43,9 +45,13 @@ public sealed class ProtocolApiTests : IDisposable
         Assert.Null(young["otherProtocol"]);
 
         // The old plan stands, also when its inputs change, until it is told to go over.
-        var shown = await client.Put($"/api/units/{old}/inputs", """{ "material": "zirconia-monolithic", "crossbite": true }""", "\"1\"").Json();
+        var shown = await client
+            .Put($"/api/units/{old}/inputs", """{ "material": "zirconia-monolithic", "crossbite": true }""", "\"1\"")
+            .Json();
         Assert.Equal(1.0, (double)shown.ZoneOf("groove")["depthMm"]!["target"]!);
-        Assert.Contains(shown["otherProtocol"]!["changes"]!.AsArray(), change => (string)change!["words"]! == "Central groove" && (string)change["after"]! == "1.4 (1.3 to 1.5)");
+        Assert.Contains(shown["otherProtocol"]!["changes"]!.AsArray(), change =>
+            (string)change!["words"]! == "Central groove" && (string)change["after"]! == "1.4 (1.3 to 1.5)"
+        );
         var request = new HttpRequestMessage(HttpMethod.Post, $"/api/units/{old}/protocol");
         request.Headers.TryAddWithoutValidation("If-Match", "\"2\"");
         var taken = await client.SendAsync(request).Json();
@@ -55,7 +61,10 @@ public sealed class ProtocolApiTests : IDisposable
         var heads = (await client.Get("/api/protocols"))["protocols"]!.AsArray();
         Assert.Equal([(false, 1), (true, 2)], heads.Select(head => ((bool)head!["inUse"]!, (int)head["units"]!)));
         await client.Put("/api/protocols/in-use", $$"""{ "id": "shipped", "version": {{version}} }""");
-        Assert.Equal(1.0, (double)(await client.Get($"/api/units/{await client.NewUnit("37 crown zirconia")}")).ZoneOf("groove")["depthMm"]!["target"]!);
+        Assert.Equal(
+            1.0,
+            (double)(await client.Get($"/api/units/{await client.NewUnit("37 crown zirconia")}")).ZoneOf("groove")["depthMm"]!["target"]!
+        );
     }
 
     [Theory(DisplayName = "A draft that can't be is refused in words, and nothing is kept")]
@@ -64,7 +73,10 @@ public sealed class ProtocolApiTests : IDisposable
     [InlineData("/nowhere", "1", "no value")]
     public async Task Wrong_drafts(string path, string value, string words)
     {
-        var answer = await client.Post("/api/protocols/draft", Draft(path, double.Parse(value, System.Globalization.CultureInfo.InvariantCulture)));
+        var answer = await client.Post(
+            "/api/protocols/draft",
+            Draft(path, double.Parse(value, System.Globalization.CultureInfo.InvariantCulture))
+        );
         Assert.Equal(422, (int)answer.StatusCode);
         Assert.Contains(words, (string)JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["detail"]!);
         Assert.Single((await client.Get("/api/protocols"))["protocols"]!.AsArray());
@@ -98,10 +110,18 @@ public sealed class ProtocolApiTests : IDisposable
         await client.NewUnit("36 crown zirconia");
         var folder = Path.Combine(AppContext.BaseDirectory, "protocols");
         string Text(string name) => File.ReadAllText(Path.Combine(folder, name));
-        var other = Text("shipped.json").Replace("\"toolDiameterMm\": { \"value\": 1.0", "\"toolDiameterMm\": { \"value\": 1.1", StringComparison.Ordinal);
-        var shelf = new ProtocolShelf(Handbook.Read(Text).Value!, new("shipped.json", other), new("protocol.schema.json", Text("protocol.schema.json")));
+        var other = Text("shipped.json")
+            .Replace("\"toolDiameterMm\": { \"value\": 1.0", "\"toolDiameterMm\": { \"value\": 1.1", StringComparison.Ordinal);
+        var shelf = new ProtocolShelf(
+            Handbook.Read(Text).Value!,
+            new("shipped.json", other),
+            new("protocol.schema.json", Text("protocol.schema.json"))
+        );
         await using var scope = practice.Services.CreateAsyncScope();
-        var problem = await shelf.OpenAsync(scope.ServiceProvider.GetRequiredService<ProtocolStore>(), TestContext.Current.CancellationToken);
+        var problem = await shelf.OpenAsync(
+            scope.ServiceProvider.GetRequiredService<ProtocolStore>(),
+            TestContext.Current.CancellationToken
+        );
         Assert.Contains("new version", problem!.Sentence);
     }
 
@@ -114,8 +134,11 @@ public sealed class ProtocolApiTests : IDisposable
         return entry.ToJsonString();
     }
 
-    private JsonObject Entry(string path, double value) => new()
-    {
-        ["id"] = "shipped", ["version"] = version, ["edits"] = new JsonArray(new JsonObject { ["path"] = path, ["number"] = value }),
-    };
+    private JsonObject Entry(string path, double value) =>
+        new()
+        {
+            ["id"] = "shipped",
+            ["version"] = version,
+            ["edits"] = new JsonArray(new JsonObject { ["path"] = path, ["number"] = value }),
+        };
 }

@@ -26,15 +26,22 @@ public sealed class RestorationApiTests : IDisposable
         // Whichever is looked at, they stand in the order of the arch.
         Assert.Equal(links.ToJsonString(), pontic["case"]!["units"]!.ToJsonString());
         Assert.StartsWith("%PDF", await client.GetStringAsync($"/api/units/{links[1]!["id"]}/sheet.pdf"), StringComparison.Ordinal);
-        Assert.Equal(422, (await client.Post($"/api/units/{links[1]!["id"]}/options", """{ "options": ["inlay porcelain"] }""").Refused()).Status);
+        Assert.Equal(
+            422,
+            (await client.Post($"/api/units/{links[1]!["id"]}/options", """{ "options": ["inlay porcelain"] }""").Refused()).Status
+        );
     }
 
-    [Fact(DisplayName = "A veneer's body goes out as a file; options stand beside what is planned and save nothing; a cost follows the plan")]
+    [Fact(
+        DisplayName = "A veneer's body goes out as a file; options stand beside what is planned and save nothing; a cost follows the plan"
+    )]
     public async Task Options()
     {
         var id = await client.NewUnit("11 veneer butt porcelain dark");
         Assert.True((await client.GetByteArrayAsync($"/api/units/{id}/bodies/prepared.stl")).Length > 1_000_000);
-        var columns = (await client.Post($"/api/units/{id}/options", """{ "options": ["crown lithium disilicate", "veneer facial"] }""").Json())["columns"]!.AsArray();
+        var columns = (
+            await client.Post($"/api/units/{id}/options", """{ "options": ["crown lithium disilicate", "veneer facial"] }""").Json()
+        )["columns"]!.AsArray();
         double Cut(int column) => (double)columns[column]!["cost"]!["removedMm3"]!;
         Assert.True(Cut(2) < Cut(0) && Cut(0) < Cut(1));
         // The finding stays with the tooth: one shade step deepens the other veneer too.
@@ -44,14 +51,26 @@ public sealed class RestorationApiTests : IDisposable
         Assert.Equal(1, (int)unit["version"]!);
         Assert.Equal(Cut(0), (double)(await client.Get($"/api/units/{id}/cost"))["cost"]!["removedMm3"]!, 1e-6);
         Assert.Equal(422, (await client.Post($"/api/units/{id}/options", """{ "options": ["crown cheese"] }""").Refused()).Status);
-        Assert.Equal(422, (await client.Post($"/api/units/{id}/options", """{ "options": ["crown metal", "crown metal", "crown metal", "crown metal"] }""").Refused()).Status);
+        Assert.Equal(
+            422,
+            (
+                await client
+                    .Post($"/api/units/{id}/options", """{ "options": ["crown metal", "crown metal", "crown metal", "crown metal"] }""")
+                    .Refused()
+            ).Status
+        );
     }
 
     [Fact(DisplayName = "What excludes itself is refused by name and done for a reason, which stays with the plan")]
     public async Task Reasons()
     {
         var id = await client.NewUnit("12 veneer facial porcelain");
-        Task<HttpResponseMessage> Longer(string because) => client.Put($"/api/units/{id}/inputs", $$"""{ "restoration": "veneer-facial", "buildOutMm": { "edge": 1 }{{because}} }""", "\"1\"");
+        Task<HttpResponseMessage> Longer(string because) =>
+            client.Put(
+                $"/api/units/{id}/inputs",
+                $$"""{ "restoration": "veneer-facial", "buildOutMm": { "edge": 1 }{{because}} }""",
+                "\"1\""
+            );
         var refused = JsonNode.Parse(await (await Longer("")).Content.ReadAsStringAsync())!;
         Assert.Equal("facial-veneer-lengthens", (string)refused["code"]!);
         Assert.True((bool)refused["yieldsToReason"]!);
@@ -59,7 +78,9 @@ public sealed class RestorationApiTests : IDisposable
         Assert.Equal("only a corner", (string)done["inputs"]!["because"]!["facial-veneer-lengthens"]!);
     }
 
-    [Fact(DisplayName = "A partner's lean turns this abutment's path and body; a caution that wants an answer keeps a unit from being finished")]
+    [Fact(
+        DisplayName = "A partner's lean turns this abutment's path and body; a caution that wants an answer keeps a unit from being finished"
+    )]
     public async Task Partners_and_answers()
     {
         var first = await client.NewUnit("45x47 bridge metal");
@@ -71,21 +92,37 @@ public sealed class RestorationApiTests : IDisposable
         var inputs = (await client.Get($"/api/units/{molar}"))["inputs"]!;
         inputs["findings"] = JsonNode.Parse("""{ "tiltDeg": 12 }""");
         await client.Put($"/api/units/{molar}/inputs", inputs.ToJsonString(), "\"1\"").Json();
-        Assert.Equal([-Math.Sin(Math.PI / 30), Math.Sin(Math.PI / 30)], [await Lean(molar), await Lean(premolar)], (a, b) => Math.Abs(a - b) < 1e-5);
+        Assert.Equal([-Math.Sin(Math.PI / 30), Math.Sin(Math.PI / 30)], [await Lean(molar), await Lean(premolar)], (a, b) =>
+            Math.Abs(a - b) < 1e-5
+        );
         Assert.NotEqual(before, await client.GetByteArrayAsync($"/api/units/{premolar}/bodies/prepared.stl"));
 
         // 2.3 of lithium disilicate without tooth under it.
         var id = await client.NewUnit("11 crown lithium disilicate +2.3");
         Assert.Equal((422, "unanswered"), await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Refused());
-        await client.Put($"/api/units/{id}/inputs", """{ "material": "lithium-disilicate", "buildOutMm": { "edge": 2.3 }, "because": { "unsupported-ceramic": "core of the old crown stays" } }""", "\"1\"").Json();
+        await client
+            .Put(
+                $"/api/units/{id}/inputs",
+                """{ "material": "lithium-disilicate", "buildOutMm": { "edge": 2.3 }, "because": { "unsupported-ceramic": "core of the old crown stays" } }""",
+                "\"1\""
+            )
+            .Json();
         Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Json())["finished"]!);
 
         // 1.9 to the pulp on the radiograph less a groove of 1.5: 0.4 stays, and that is told with the cost.
         id = await client.NewUnit("36 crown lithium disilicate");
-        Task<JsonNode> Seen(string because, int version) => client.Put(
-            $"/api/units/{id}/inputs", $$"""{ "material": "lithium-disilicate", "findings": { "pulpMm": { "groove": 1.9 } }, "because": { {{because}} } }""", $"\"{version}\"").Json();
+        Task<JsonNode> Seen(string because, int version) =>
+            client
+                .Put(
+                    $"/api/units/{id}/inputs",
+                    $$"""{ "material": "lithium-disilicate", "findings": { "pulpMm": { "groove": 1.9 } }, "because": { {{because}} } }""",
+                    $"\"{version}\""
+                )
+                .Json();
         await Seen("", 1);
-        Assert.Contains((await client.Get($"/api/units/{id}/cost"))["cautions"]!.AsArray(), caution => (string)caution!["code"]! == "pulp-danger" && (bool)caution["mustBeAnswered"]!);
+        Assert.Contains((await client.Get($"/api/units/{id}/cost"))["cautions"]!.AsArray(), caution =>
+            (string)caution!["code"]! == "pulp-danger" && (bool)caution["mustBeAnswered"]!
+        );
         Assert.Equal((422, "unanswered"), await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Refused());
         await Seen("\"pulp-danger\": \"root canal is planned\"", 2);
         Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Json())["finished"]!);

@@ -21,17 +21,59 @@ public sealed class RunSheetApiTests : IDisposable
         ["edge-first"] = ["edge", "functional-occlusal", "facial-gingival", "proximal", "lingual", "fine-walls", "round-edges"],
         ["facial-first"] = ["facial-gingival", "separation", "lingual-halves", "fossa", "edge", "fine-walls"],
         ["margin-first"] = ["separation", "first-cord", "margin-trace", "functional-guides", "functional-occlusal", "fine-walls"],
-        ["axial-first"] = ["separation", "mock-margin", "shoulder-parts", "chamfer-parts", "bevel", "functional-guides", "functional-occlusal", "fine-walls", "round-edges", "flash"],
-        ["parallel-pair"] = ["protect-neighbour", "mesial-slice", "axial-tracers", "lingual", "occlusal-tracers", "functional-occlusal", "round-edges", "retention-boxes", "fine-walls", "finishing-carbide"],
+        ["axial-first"] =
+        [
+            "separation",
+            "mock-margin",
+            "shoulder-parts",
+            "chamfer-parts",
+            "bevel",
+            "functional-guides",
+            "functional-occlusal",
+            "fine-walls",
+            "round-edges",
+            "flash",
+        ],
+        ["parallel-pair"] =
+        [
+            "protect-neighbour",
+            "mesial-slice",
+            "axial-tracers",
+            "lingual",
+            "occlusal-tracers",
+            "functional-occlusal",
+            "round-edges",
+            "retention-boxes",
+            "fine-walls",
+            "finishing-carbide",
+        ],
         ["onlay-planes"] = ["other-plane", "functional-plane", "bevel", "boxes", "functional-shoulder", "round-edges"],
-        ["veneer"] = ["edge-guides", "edge", "ring-guides", "joining", "gum-margin", "proximal-shoulders", "facio-incisal-line", "polish", "strip"],
+        ["veneer"] =
+        [
+            "edge-guides",
+            "edge",
+            "ring-guides",
+            "joining",
+            "gum-margin",
+            "proximal-shoulders",
+            "facio-incisal-line",
+            "polish",
+            "strip",
+        ],
     };
 
-    private async Task<List<string>> Cases() => [.. (await client.Get("/api/day"))["cases"]!.AsArray().Select(entry => (string)entry!["id"]!)];
+    private async Task<List<string>> Cases() =>
+        [.. (await client.Get("/api/day"))["cases"]!.AsArray().Select(entry => (string)entry!["id"]!)];
 
-    private async Task<string> CaseOf(string tooth) => (string)(await client.Get("/api/day"))["cases"]!.AsArray().First(entry => entry!["units"]!.AsArray().Any(unit => (string)unit!["tooth"]! == tooth))!["id"]!;
+    private async Task<string> CaseOf(string tooth) =>
+        (string)
+            (await client.Get("/api/day"))["cases"]!
+                .AsArray()
+                .First(entry => entry!["units"]!.AsArray().Any(unit => (string)unit!["tooth"]! == tooth))!["id"]!;
 
-    [Fact(DisplayName = "Every demonstration case has a run sheet that keeps the order its school is known by; a bridge takes fewer bur changes than tooth by tooth")]
+    [Fact(
+        DisplayName = "Every demonstration case has a run sheet that keeps the order its school is known by; a bridge takes fewer bur changes than tooth by tooth"
+    )]
     public async Task Demonstration()
     {
         var seen = new HashSet<string>();
@@ -43,27 +85,35 @@ public sealed class RunSheetApiTests : IDisposable
             {
                 var (iso, school) = ((string)tooth!["tooth"]!, (string)tooth["school"]!);
                 seen.Add(school);
-                var own = steps.Where(step => (string?)step!["tooth"] == iso).Select(step => ((string)step!["key"]!).Split('/')[1]).ToList();
+                var own = steps
+                    .Where(step => (string?)step!["tooth"] == iso)
+                    .Select(step => ((string)step!["key"]!).Split('/')[1])
+                    .ToList();
                 var places = Defining[school].Where(own.Contains).Select(code => own.IndexOf(code)).ToArray();
                 Assert.True(places.Length >= 4, $"{iso} {school}");
                 Assert.True(places.SequenceEqual(places.Order()), $"{iso} {school}: {string.Join(" ", own)}");
             }
             var totals = sheet["totals"]!;
-            if (sheet["schools"]!.AsArray().Count > 1) Assert.True((int)totals["burChanges"]! < (int)totals["toothByToothBurChanges"]!, id);
+            if (sheet["schools"]!.AsArray().Count > 1)
+                Assert.True((int)totals["burChanges"]! < (int)totals["toothByToothBurChanges"]!, id);
             Assert.Equal(steps.Select((_, i) => i + 1), steps.Select(step => (int)step!["order"]!));
         }
         Assert.Superset(new HashSet<string> { "axial-first", "edge-first", "veneer", "onlay-planes" }, seen);
     }
 
-    [Fact(DisplayName = "A step is begun and ended; its time is learned, its bur's use noted once a tooth, both taken back or kept; the sheet goes on with them")]
+    [Fact(
+        DisplayName = "A step is begun and ended; its time is learned, its bur's use noted once a tooth, both taken back or kept; the sheet goes on with them"
+    )]
     public async Task Ticks()
     {
         var id = await CaseOf("11");
         var sheet = await client.Get($"/api/cases/{id}/sheet");
         var step = sheet["sheet"]!["steps"]!.AsArray().First(entry => (string?)entry!["burId"] is not null)!;
         var (key, bur) = ((string)step["key"]!, (string)step["burId"]!);
-        Task<HttpResponseMessage> Tick(string what) => client.Post($"/api/cases/{id}/sheet/ticks", $$"""{ "key": "{{key}}", "what": "{{what}}" }""");
-        async Task<int> Uses() => (int)(await client.Get("/api/drawer"))["burs"]!.AsArray().First(entry => (string)entry!["id"]! == bur)!["uses"]!;
+        Task<HttpResponseMessage> Tick(string what) =>
+            client.Post($"/api/cases/{id}/sheet/ticks", $$"""{ "key": "{{key}}", "what": "{{what}}" }""");
+        async Task<int> Uses() =>
+            (int)(await client.Get("/api/drawer"))["burs"]!.AsArray().First(entry => (string)entry!["id"]! == bur)!["uses"]!;
         var before = await Uses();
         Assert.Equal((422, "not-running"), await Tick("stop").Refused());
         Assert.Null((string?)(await Tick("start").Json())["ticks"]![0]!["endedAt"]);
@@ -75,22 +125,36 @@ public sealed class RunSheetApiTests : IDisposable
         Assert.Equal(before + 1, await Uses());
         Assert.Empty((await Tick("take-back").Json())["ticks"]!.AsArray());
         Assert.Equal(before, await Uses());
-        Assert.Equal((404, "not-found"), await client.Post($"/api/cases/{id}/sheet/ticks", """{ "key": "99/edge", "what": "start" }""").Refused());
+        Assert.Equal(
+            (404, "not-found"),
+            await client.Post($"/api/cases/{id}/sheet/ticks", """{ "key": "99/edge", "what": "start" }""").Refused()
+        );
         // One recorded time does not replace the assumed one yet.
         await Tick("start").Json();
         await Tick("stop").Json();
-        Assert.False((bool)(await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!.AsArray().First(entry => (string)entry!["key"]! == key)!["learned"]!);
+        Assert.False(
+            (bool)
+                (await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!.AsArray().First(entry => (string)entry!["key"]! == key)![
+                    "learned"
+                ]!
+        );
     }
 
-    [Fact(DisplayName = "A step begun ends the one that runs, with its bur's use; another step with the same bur keeps a use that is taken back; a plastic tooth counts as plastic")]
+    [Fact(
+        DisplayName = "A step begun ends the one that runs, with its bur's use; another step with the same bur keeps a use that is taken back; a plastic tooth counts as plastic"
+    )]
     public async Task Uses_noted()
     {
         await client.NewUnit("34 crown zirconia plastic");
         var id = await CaseOf("34");
-        var steps = (await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!.AsArray().Where(step => (string?)step!["burId"] is not null).ToLookup(step => (string)step!["burId"]!, step => (string)step!["key"]!);
+        var steps = (await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!
+            .AsArray()
+            .Where(step => (string?)step!["burId"] is not null)
+            .ToLookup(step => (string)step!["burId"]!, step => (string)step!["key"]!);
         var twice = steps.First(bur => bur.Count() > 1);
         var other = steps.First(bur => bur.Key != twice.Key);
-        Task<JsonNode> Tick(string key, string what) => client.Post($"/api/cases/{id}/sheet/ticks", $$"""{ "key": "{{key}}", "what": "{{what}}" }""").Json();
+        Task<JsonNode> Tick(string key, string what) =>
+            client.Post($"/api/cases/{id}/sheet/ticks", $$"""{ "key": "{{key}}", "what": "{{what}}" }""").Json();
         async Task<(int Uses, int OnPlastic)> Ledger(string bur)
         {
             var row = (await client.Get("/api/drawer"))["burs"]!.AsArray().First(entry => (string)entry!["id"]! == bur)!;
@@ -117,22 +181,37 @@ public sealed class RunSheetApiTests : IDisposable
         var db = scope.ServiceProvider.GetRequiredService<DentelleDb>();
         var begin = new DateTime(2026, 1, 1, 8, 0, 0, DateTimeKind.Utc);
         // Twenty slow ones, then fifteen of four minutes; another kind of tooth in between.
-        for (var i = 0; i < 35; i++) Add("edge", ToothKind.Incisor, i, i < 20 ? 30 : 4);
-        for (var i = 0; i < 3; i++) Add("edge", ToothKind.Canine, 10 + i, 9);
+        for (var i = 0; i < 35; i++)
+            Add("edge", ToothKind.Incisor, i, i < 20 ? 30 : 4);
+        for (var i = 0; i < 3; i++)
+            Add("edge", ToothKind.Canine, 10 + i, 9);
         await db.SaveChangesAsync();
         var times = await new SheetStore(db, TimeProvider.System).TimesAsync(default);
         Assert.Equal(Enumerable.Repeat(4.0, 15), times.Minutes[("edge", ToothKind.Incisor)]);
         Assert.Equal([9, 9, 9], times.Minutes[("edge", ToothKind.Canine)]);
-        var step = (await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!.AsArray().First(entry => (string)entry!["key"]! == "11/edge")!;
+        var step = (await client.Get($"/api/cases/{id}/sheet"))["sheet"]!["steps"]!
+            .AsArray()
+            .First(entry => (string)entry!["key"]! == "11/edge")!;
         Assert.Equal((4, true), ((double)step["minutes"]!, (bool)step["learned"]!));
 
-        void Add(string code, ToothKind kind, int day, double minutes) => db.StepTicks.Add(new StepTickRow
-        {
-            Id = Guid.NewGuid(), CaseId = Guid.Parse(id), Key = $"{kind}/{day}", Code = code, Kind = kind, StartedAt = begin.AddDays(day), EndedAt = begin.AddDays(day).AddMinutes(minutes),
-        });
+        void Add(string code, ToothKind kind, int day, double minutes) =>
+            db.StepTicks.Add(
+                new StepTickRow
+                {
+                    Id = Guid.NewGuid(),
+                    CaseId = Guid.Parse(id),
+                    Key = $"{kind}/{day}",
+                    Code = code,
+                    Kind = kind,
+                    StartedAt = begin.AddDays(day),
+                    EndedAt = begin.AddDays(day).AddMinutes(minutes),
+                }
+            );
     }
 
-    [Fact(DisplayName = "The user's own order is kept where the school lets it, refused with its reason where not; another school takes it away; best order again")]
+    [Fact(
+        DisplayName = "The user's own order is kept where the school lets it, refused with its reason where not; another school takes it away; best order again"
+    )]
     public async Task Order()
     {
         var id = await CaseOf("47");
@@ -148,7 +227,11 @@ public sealed class RunSheetApiTests : IDisposable
         keys.Remove("impression");
         keys.Insert(0, "impression");
         var refused = client.Put($"/api/cases/{id}/sheet", Order());
-        Assert.Contains("can’t go there", (await (await refused).Content.ReadAsStringAsync()).Replace("\\u2019", "’", StringComparison.Ordinal), StringComparison.Ordinal);
+        Assert.Contains(
+            "can’t go there",
+            (await (await refused).Content.ReadAsStringAsync()).Replace("\\u2019", "’", StringComparison.Ordinal),
+            StringComparison.Ordinal
+        );
         Assert.True((bool)(await client.Get($"/api/cases/{id}/sheet"))["ownOrder"]!);
         Assert.Equal((422, "school"), await client.Put($"/api/cases/{id}/sheet", """{ "school": "veneer" }""").Refused());
         var other = await Change("""{ "school": "proximal-first" }""");
@@ -157,7 +240,9 @@ public sealed class RunSheetApiTests : IDisposable
         Assert.Equal(before["sheet"]!.ToJsonString(), (await Change("""{ "ownSchools": true }"""))["sheet"]!.ToJsonString());
     }
 
-    [Fact(DisplayName = "The sheet prints on one page; the visit goes into a calendar by RFC 5545 without the patient's name; the tray merges today's cases")]
+    [Fact(
+        DisplayName = "The sheet prints on one page; the visit goes into a calendar by RFC 5545 without the patient's name; the tray merges today's cases"
+    )]
     public async Task Papers()
     {
         foreach (var id in await Cases())
@@ -171,9 +256,28 @@ public sealed class RunSheetApiTests : IDisposable
         var text = await client.GetStringAsync($"/api/cases/{with["id"]}/visit.ics");
         var unfolded = text.Replace("\r\n ", "", StringComparison.Ordinal);
         Assert.All(text.Split("\r\n"), line => Assert.True(System.Text.Encoding.UTF8.GetByteCount(line) <= 75, line));
-        foreach (var line in new[] { "BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:", "BEGIN:VEVENT", $"UID:case-{with["id"]}@dentelle", "DTSTAMP:", "DTEND:", "SUMMARY:Case ", "DESCRIPTION:", "END:VEVENT", "END:VCALENDAR" })
+        foreach (
+            var line in new[]
+            {
+                "BEGIN:VCALENDAR",
+                "VERSION:2.0",
+                "PRODID:",
+                "BEGIN:VEVENT",
+                $"UID:case-{with["id"]}@dentelle",
+                "DTSTAMP:",
+                "DTEND:",
+                "SUMMARY:Case ",
+                "DESCRIPTION:",
+                "END:VEVENT",
+                "END:VCALENDAR",
+            }
+        )
             Assert.Contains(line, unfolded, StringComparison.Ordinal);
-        Assert.Contains($"DTSTART:{((DateTime)with["visitAt"]!).ToUniversalTime():yyyyMMdd'T'HHmmss'Z'}\r\n", unfolded, StringComparison.Ordinal);
+        Assert.Contains(
+            $"DTSTART:{((DateTime)with["visitAt"]!).ToUniversalTime():yyyyMMdd'T'HHmmss'Z'}\r\n",
+            unfolded,
+            StringComparison.Ordinal
+        );
         Assert.DoesNotContain((string)with["patient"]!, text, StringComparison.Ordinal);
         await client.Put($"/api/cases/{with["id"]}", """{ "noVisit": true }""");
         Assert.Equal((422, "no-visit"), await client.GetAsync($"/api/cases/{with["id"]}/visit.ics").Refused());
@@ -187,10 +291,13 @@ public sealed class RunSheetApiTests : IDisposable
         Assert.Equal(404, (await client.GetAsync($"/api/cases/{Guid.NewGuid()}/sheet").Refused()).Status);
     }
 
-    [Fact(DisplayName = "Burs are added by their number, with what it does not tell; the ledger warns before they run out and says with which case")]
+    [Fact(
+        DisplayName = "Burs are added by their number, with what it does not tell; the ledger warns before they run out and says with which case"
+    )]
     public async Task Drawer()
     {
-        Task<HttpResponseMessage> Add(string code, string more = "") => client.Post("/api/drawer/burs", $$"""{ "code": "{{code}}"{{more}} }""");
+        Task<HttpResponseMessage> Add(string code, string more = "") =>
+            client.Post("/api/drawer/burs", $$"""{ "code": "{{code}}"{{more}} }""");
         Assert.Equal((422, "bur-code"), await Add("806314001999016").Refused());
         Assert.Equal((422, "shape-unknown"), await Add("806314999524016").Refused());
         Assert.Equal((422, "bur-sizes"), await Add("806314198524018").Refused());
@@ -200,10 +307,18 @@ public sealed class RunSheetApiTests : IDisposable
         var ball = added["burs"]!.AsArray().Single(bur => (string?)bur!["code"] == "806 314 001 524 029")!;
         Assert.Equal("Round, 2.9, medium", (string)ball["name"]!);
         async Task<JsonNode> Change(string id, string what, string more = "") =>
-            (await client.Post($"/api/drawer/burs/{id}/changes", $$"""{ "what": "{{what}}"{{more}} }""").Json())["burs"]!.AsArray().Single(bur => (string)bur!["id"]! == id)!;
+            (await client.Post($"/api/drawer/burs/{id}/changes", $$"""{ "what": "{{what}}"{{more}} }""").Json())["burs"]!
+                .AsArray()
+                .Single(bur => (string)bur!["id"]! == id)!;
         var id = (string)ball["id"]!;
-        Assert.Equal("For single use, and there is no other", (string?)(await Change(id, "limit", """, "usesMost": 1""") is var _ ? (await Change(id, "used-on-tooth"))["warning"] : null));
-        Assert.Equal((422, "bur-limit"), await client.Post($"/api/drawer/burs/{id}/changes", """{ "what": "limit", "usesMost": 0 }""").Refused());
+        Assert.Equal(
+            "For single use, and there is no other",
+            (string?)(await Change(id, "limit", """, "usesMost": 1""") is var _ ? (await Change(id, "used-on-tooth"))["warning"] : null)
+        );
+        Assert.Equal(
+            (422, "bur-limit"),
+            await client.Post($"/api/drawer/burs/{id}/changes", """{ "what": "limit", "usesMost": 0 }""").Refused()
+        );
         Assert.Equal((404, "not-found"), await client.Post("/api/drawer/burs/nothing/changes", """{ "what": "worn" }""").Refused());
 
         // The bur most cases need: one piece left, and that nearly spent. It is said with which case it runs out, and the sheet of the day warns.
@@ -212,15 +327,22 @@ public sealed class RunSheetApiTests : IDisposable
         var bur = (string)busiest["id"]!;
         await Change(bur, "one-more");
         var pieces = (int)(await Change(bur, "new-piece"))["pieces"]!;
-        for (; pieces > 1; pieces--) await Change(bur, "one-less");
+        for (; pieces > 1; pieces--)
+            await Change(bur, "one-less");
         var most = (int)busiest["usesMost"]!;
-        for (var i = 1; i < most; i++) await Change(bur, "used-on-tooth");
+        for (var i = 1; i < most; i++)
+            await Change(bur, "used-on-tooth");
         var last = (await client.Get("/api/drawer"))!;
-        Assert.Contains(last["shortages"]!.AsArray(), text => ((string)text!).Contains((string)busiest["name"]!, StringComparison.Ordinal) && ((string)text!).Contains("runs out with case", StringComparison.Ordinal));
+        Assert.Contains(last["shortages"]!.AsArray(), text =>
+            ((string)text!).Contains((string)busiest["name"]!, StringComparison.Ordinal)
+            && ((string)text!).Contains("runs out with case", StringComparison.Ordinal)
+        );
         // Worn, and no other: the run sheets do without it and say what is missing or take the next best.
         await Change(bur, "worn");
         foreach (var caseId in await Cases())
-            Assert.DoesNotContain((await client.Get($"/api/cases/{caseId}/sheet"))["sheet"]!["steps"]!.AsArray(), step => (string?)step!["burId"] == bur);
+            Assert.DoesNotContain((await client.Get($"/api/cases/{caseId}/sheet"))["sheet"]!["steps"]!.AsArray(), step =>
+                (string?)step!["burId"] == bur
+            );
         // A new one counts afresh; what was cut before stays in the book of the old one.
         await Change(bur, "one-more");
         var fresh = await Change(bur, "new-piece");

@@ -22,20 +22,31 @@ public sealed class UnitApiTests : IDisposable
         Assert.Equal(1.0, (double)unit.ZoneOf(Cusp)["depthMm"]!["target"]!);
         Assert.Equal(3, unit["drawing"]!["faciolingual"]!.AsArray().Count);
 
-        var changed = await client.Put($"/api/units/{id}/inputs", $$"""{ "material": "metal", "buildOutMm": { "{{Cusp}}": 0.5 } }""", "\"1\"").Json();
+        var changed = await client
+            .Put($"/api/units/{id}/inputs", $$"""{ "material": "metal", "buildOutMm": { "{{Cusp}}": 0.5 } }""", "\"1\"")
+            .Json();
         Assert.Equal([2, 1.0], [(double)changed["version"]!, (double)changed.ZoneOf(Cusp)["depthMm"]!["target"]!]);
         await client.Put($"/api/units/{id}/inputs", """{ "material": "zirconia-monolithic" }""", "\"2\"").Json();
 
-        var read = await client.Post($"/api/units/{id}/readings", $$"""{ "zone": "{{Cusp}}", "kind": "index-gap", "gauge": "caliper", "valueMm": 0.5 }""").Json();
+        var read = await client
+            .Post($"/api/units/{id}/readings", $$"""{ "zone": "{{Cusp}}", "kind": "index-gap", "gauge": "caliper", "valueMm": 0.5 }""")
+            .Json();
         var finding = read["readings"]![0]!["finding"]!;
         Assert.Equal("critical 0.5 short", $"{finding["verdict"]} {finding["headline"]}");
         Assert.Contains("half the width of a 1.0 tip", (string)finding["instruction"]!);
 
-        var again = await client.Post($"/api/units/{id}/readings", $$"""{ "zone": "{{Cusp}}", "kind": "index-gap", "gauge": "thickness-gauges", "passed": 1.0 }""").Json();
+        var again = await client
+            .Post(
+                $"/api/units/{id}/readings",
+                $$"""{ "zone": "{{Cusp}}", "kind": "index-gap", "gauge": "thickness-gauges", "passed": 1.0 }"""
+            )
+            .Json();
         Assert.Equal("within", (string)again["readings"]![0]!["finding"]!["verdict"]!);
         Assert.Equal([true, false], again["readings"]!.AsArray().Select(reading => (bool)reading!["isLatest"]!));
 
-        var taken = await client.Put($"/api/units/{id}/readings/{again["readings"]![0]!["id"]}/taken-back", """{ "takenBack": true }""").Json();
+        var taken = await client
+            .Put($"/api/units/{id}/readings/{again["readings"]![0]!["id"]}/taken-back", """{ "takenBack": true }""")
+            .Json();
         Assert.Equal("critical", (string)Assert.Single(taken["readings"]!.AsArray())!["finding"]!["verdict"]!);
 
         var day = await client.Get("/api/day");
@@ -43,7 +54,9 @@ public sealed class UnitApiTests : IDisposable
         Assert.Equal("being-cut Functional cusp, mesiofacial: 0.5 short", $"{summary["stage"]} {summary["telling"]}");
     }
 
-    [Fact(DisplayName = "The unit's bodies can be fetched: a scene to look at, closed bodies in one frame to take away, on the left side too")]
+    [Fact(
+        DisplayName = "The unit's bodies can be fetched: a scene to look at, closed bodies in one frame to take away, on the left side too"
+    )]
     public async Task Bodies()
     {
         var id = await client.NewUnit("26 crown zirconia");
@@ -68,12 +81,19 @@ public sealed class UnitApiTests : IDisposable
     {
         var id = await client.NewUnit("36 crown zirconia");
         await client.Put($"/api/units/{id}/inputs", """{ "material": "metal" }""", "\"1\"").Json();
-        Assert.Equal((412, "changed-meanwhile"), await client.Put($"/api/units/{id}/inputs", """{ "crossbite": true }""", "\"1\"").Refused());
+        Assert.Equal(
+            (412, "changed-meanwhile"),
+            await client.Put($"/api/units/{id}/inputs", """{ "crossbite": true }""", "\"1\"").Refused()
+        );
         Assert.Equal((428, "if-match"), await client.Put($"/api/units/{id}/inputs", """{ "crossbite": true }""").Refused());
         Assert.Equal("metal", (string)(await client.Get($"/api/units/{id}"))["plan"]!["material"]!);
 
         // The same version from many sides at once: exactly one gets through.
-        var answers = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => client.Put($"/api/units/{id}/inputs", """{ "material": "metal", "finishingAllowanceMm": 0.3 }""", "\"2\"")));
+        var answers = await Task.WhenAll(
+            Enumerable
+                .Range(0, 8)
+                .Select(_ => client.Put($"/api/units/{id}/inputs", """{ "material": "metal", "finishingAllowanceMm": 0.3 }""", "\"2\""))
+        );
         Assert.Equal(1, answers.Count(answer => answer.IsSuccessStatusCode));
         Assert.All(answers.Where(answer => !answer.IsSuccessStatusCode), answer => Assert.Equal(412, (int)answer.StatusCode));
     }
@@ -114,7 +134,9 @@ public sealed class UnitApiTests : IDisposable
     public async Task Readings_outlive_a_crossbite()
     {
         var id = await client.NewUnit("36 crown zirconia");
-        await client.Post($"/api/units/{id}/readings", $$"""{ "zone": "{{Cusp}}", "kind": "index-gap", "gauge": "caliper", "valueMm": 1.0 }""").Json();
+        await client
+            .Post($"/api/units/{id}/readings", $$"""{ "zone": "{{Cusp}}", "kind": "index-gap", "gauge": "caliper", "valueMm": 1.0 }""")
+            .Json();
         var crossed = await client.Put($"/api/units/{id}/inputs", """{ "crossbite": true }""", "\"1\"").Json();
         Assert.Null(Assert.Single(crossed["readings"]!.AsArray())!["finding"]);
         var back = await client.Put($"/api/units/{id}/inputs", """{ "crossbite": false }""", "\"2\"").Json();
@@ -126,7 +148,9 @@ public sealed class UnitApiTests : IDisposable
     {
         await client.Put("/api/settings", """{ "notation": "universal", "burTipMm": 0.6 }""").Json();
         var id = await client.NewUnit("19 crown zirconia");
-        var unit = await client.Post($"/api/units/{id}/readings", $$"""{ "zone": "{{Cusp}}", "kind": "index-gap", "gauge": "caliper", "valueMm": 0.7 }""").Json();
+        var unit = await client
+            .Post($"/api/units/{id}/readings", $$"""{ "zone": "{{Cusp}}", "kind": "index-gap", "gauge": "caliper", "valueMm": 0.7 }""")
+            .Json();
         Assert.Equal("#19 36", $"{unit["written"]} {unit["plan"]!["tooth"]}");
         Assert.Contains("half the width of a 0.6 tip", (string)unit["readings"]![0]!["finding"]!["instruction"]!);
 
@@ -143,7 +167,18 @@ public sealed class UnitApiTests : IDisposable
         await File.WriteAllBytesAsync(file, await client.GetByteArrayAsync($"/api/units/{id}/sheet.pdf"));
         // Poppler reads what PDFsharp wrote: an independent program.
         var text = await Programs.Output("pdftotext", "-layout", file, "-");
-        foreach (var words in new[] { "26, upper left first molar", "Outer bevel, mesiolingual", "1.4–1.6", "rounded shoulder 1.0", "0.5 above the gum", "shortest wall", "licensed clinicians" })
+        foreach (
+            var words in new[]
+            {
+                "26, upper left first molar",
+                "Outer bevel, mesiolingual",
+                "1.4–1.6",
+                "rounded shoulder 1.0",
+                "0.5 above the gum",
+                "shortest wall",
+                "licensed clinicians",
+            }
+        )
             Assert.Contains(words, text);
         Assert.Contains("Pages:           1", await Programs.Output("pdfinfo", file));
     }

@@ -20,7 +20,8 @@ public static class OurTimes
     public static void Print(string folder)
     {
         var mesh = MeshFile.Read(Path.Combine(folder, "crown.stl"));
-        for (var i = 0; i < 3; i++) _ = new MeshTree(mesh);
+        for (var i = 0; i < 3; i++)
+            _ = new MeshTree(mesh);
         Report("build", () => new MeshTree(mesh));
         var tree = new MeshTree(mesh);
         var (prep, near) = (Points(folder, "prep.points"), Points(folder, "near.points"));
@@ -48,7 +49,8 @@ public static class OurTimes
         var points = Points(folder, "icp.points");
         var fit = (FitResult?)null;
         object Fit() => fit = SurfaceFit.Fit(new MeshTree(target), points, Rigid.Rest, new FitOptions { Cores = 1 });
-        for (var i = 0; i < 3; i++) Fit();
+        for (var i = 0; i < 3; i++)
+            Fit();
         Report("icp", Fit);
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"icp-rms-um {fit!.Rms * 1000:0.000}"));
     }
@@ -63,17 +65,26 @@ public static class OurTimes
             var mesh = PeerInputs.Crown(size);
             var points = PeerInputs.Prep(size).Positions.ToArray()[..Math.Min((size / 2) - 1000, PeerInputs.Questions)];
             var distances = new float[points.Length];
-            for (var i = 0; i < 5; i++) _ = new MeshTree(mesh);
+            for (var i = 0; i < 5; i++)
+                _ = new MeshTree(mesh);
             var tree = new MeshTree(mesh);
             Warm(tree, points);
             for (var i = 0; i < 3; i++)
             {
                 PlaneSection.Of(mesh, new Plane3(default, Vec3.UnitX));
             }
-            var (build, closest, hit) = (Median(() => new MeshTree(mesh)), Median(() => Unsigned(tree, points, distances)), Median(() => Rays(tree, points, distances)));
+            var (build, closest, hit) = (
+                Median(() => new MeshTree(mesh)),
+                Median(() => Unsigned(tree, points, distances)),
+                Median(() => Rays(tree, points, distances))
+            );
             var section = Median(() => PlaneSection.Of(mesh, new Plane3(default, Vec3.UnitX)));
-            Console.WriteLine(string.Create(
-                CultureInfo.InvariantCulture, $"| {mesh.TriangleCount} | {build:0.0} | {1000 * closest / points.Length:0.00} | {1000 * hit / points.Length:0.00} | {section:0.0} | {(double)tree.Bytes / mesh.TriangleCount:0.0} |"));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"| {mesh.TriangleCount} | {build:0.0} | {1000 * closest / points.Length:0.00} | {1000 * hit / points.Length:0.00} | {section:0.0} | {(double)tree.Bytes / mesh.TriangleCount:0.0} |"
+                )
+            );
         }
     }
 
@@ -101,14 +112,16 @@ public static class OurTimes
     private static object Signed(MeshTree tree, Vector3[] points, float[] distances)
     {
         var found = tree.SignedDistances(points, cores: 1);
-        for (var i = 0; i < found.Length; i++) distances[i] = (float)found[i];
+        for (var i = 0; i < found.Length; i++)
+            distances[i] = (float)found[i];
         return distances;
     }
 
     private static object Rays(MeshTree tree, Vector3[] origins, float[] met)
     {
         var found = tree.AnyHits(origins, PeerInputs.RayDirection, cores: 1);
-        for (var i = 0; i < found.Length; i++) met[i] = found[i] ? 1 : 0;
+        for (var i = 0; i < found.Length; i++)
+            met[i] = found[i] ? 1 : 0;
         return met;
     }
 
@@ -134,7 +147,8 @@ public static class OurTimes
         for (var round = 0; round < Rounds; round++)
         {
             GC.Collect();
-            for (var i = 0; i < Evictor.Length; i += 64) Evictor[i]++;
+            for (var i = 0; i < Evictor.Length; i += 64)
+                Evictor[i]++;
             var from = Stopwatch.GetTimestamp();
             GC.KeepAlive(work());
             times.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);

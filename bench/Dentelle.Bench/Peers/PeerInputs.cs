@@ -56,12 +56,14 @@ public static class PeerInputs
         var motion = Rigid.Turned(new Vec3(0.3, 1, 0.2), 2).Then(Rigid.Moved(new Vec3(0.2, -0.17, 0.14)));
         var random = new Random(5);
         var points = new Vector3[50_000];
-        for (var i = 0; i < points.Length; i++) points[i] = (Vector3)motion.Apply(crown.Positions[random.Next(crown.Positions.Length)]);
+        for (var i = 0; i < points.Length; i++)
+            points[i] = (Vector3)motion.Apply(crown.Positions[random.Next(crown.Positions.Length)]);
         return (crown, points);
     }
 
     private static double CrownRadius(Vec3 d) =>
-        5 * Math.Pow(Math.Pow(Math.Abs(d.X), 3) + Math.Pow(Math.Abs(d.Y), 3) + Math.Pow(Math.Abs(d.Z), 3), -1 / 3.0)
+        5
+        * Math.Pow(Math.Pow(Math.Abs(d.X), 3) + Math.Pow(Math.Abs(d.Y), 3) + Math.Pow(Math.Abs(d.Z), 3), -1 / 3.0)
         * (1 + (d.Z > 0 ? d.Z * d.Z * ((0.06 * Math.Cos(4 * Math.Atan2(d.Y, d.X))) + (0.02 * Math.Sin(9 * d.X) * Math.Sin(11 * d.Y))) : 0));
 
     private static double PrepRadius(Vec3 d)
@@ -99,10 +101,10 @@ public static class PeerInputs
         }
         var directions = welder.Take();
         return new Mesh(Array.ConvertAll(directions, d =>
-        {
-            Vec3 unit = ((Vec3)d).Unit;
-            return (Vector3)(unit * (radius(unit) + (noise * (random.NextDouble() + random.NextDouble() - 1))));
-        }), [.. corners]);
+            {
+                Vec3 unit = ((Vec3)d).Unit;
+                return (Vector3)(unit * (radius(unit) + (noise * (random.NextDouble() + random.NextDouble() - 1))));
+            }), [.. corners]);
     }
 
     private static Vector3 On(int face, int i, int j, int n)
@@ -119,7 +121,10 @@ public static class PeerInputs
         };
     }
 
-    private static float Even(int i, int n) => i == 0 ? -1 : i == n ? 1 : (float)Math.Tan(((2.0 * i / n) - 1) * Math.PI / 4);
+    private static float Even(int i, int n) =>
+        i == 0 ? -1
+        : i == n ? 1
+        : (float)Math.Tan(((2.0 * i / n) - 1) * Math.PI / 4);
 
     private static void WriteFloats(string folder, string name, ReadOnlySpan<float> values) =>
         File.WriteAllBytes(Path.Combine(folder, name), MemoryMarshal.AsBytes(values));

@@ -25,27 +25,37 @@ public enum BurFamily
 
 public static class BurFamilies
 {
-    public static string Words(this BurFamily family) => family switch
-    {
-        BurFamily.CylinderFlat => "flat-end cylinder",
-        BurFamily.CylinderRound => "round-end cylinder",
-        BurFamily.TaperFlat => "flat-end taper",
-        BurFamily.TaperRound => "round-end taper",
-        BurFamily.TaperTorpedo => "tapered torpedo",
-        BurFamily.Football => "football",
-        BurFamily.Interproximal => "thin interproximal taper",
-        BurFamily.EndCutting => "end-cutting cylinder",
-        BurFamily.DepthRing => "depth-ring cutter",
-        BurFamily.NeckBall => "ball with a neck",
-        _ => Kebab.Words(family),
-    };
+    public static string Words(this BurFamily family) =>
+        family switch
+        {
+            BurFamily.CylinderFlat => "flat-end cylinder",
+            BurFamily.CylinderRound => "round-end cylinder",
+            BurFamily.TaperFlat => "flat-end taper",
+            BurFamily.TaperRound => "round-end taper",
+            BurFamily.TaperTorpedo => "tapered torpedo",
+            BurFamily.Football => "football",
+            BurFamily.Interproximal => "thin interproximal taper",
+            BurFamily.EndCutting => "end-cutting cylinder",
+            BurFamily.DepthRing => "depth-ring cutter",
+            BurFamily.NeckBall => "ball with a neck",
+            _ => Kebab.Words(family),
+        };
 
     /// <summary>Whether its tip is a half ball, so that sunk sideways past its radius it leaves a lip.</summary>
-    public static bool HasRoundedTip(this BurFamily family) => family is BurFamily.CylinderRound or BurFamily.TaperRound or BurFamily.Torpedo or BurFamily.TaperTorpedo or BurFamily.Round;
+    public static bool HasRoundedTip(this BurFamily family) =>
+        family is BurFamily.CylinderRound or BurFamily.TaperRound or BurFamily.Torpedo or BurFamily.TaperTorpedo or BurFamily.Round;
 
     /// <summary>Whether its sides stand straight enough to give a wall its angle.</summary>
-    public static bool CutsWalls(this BurFamily family) => family is BurFamily.CylinderFlat or BurFamily.CylinderRound or BurFamily.TaperFlat or BurFamily.TaperRound
-        or BurFamily.Torpedo or BurFamily.TaperTorpedo or BurFamily.Needle or BurFamily.Interproximal;
+    public static bool CutsWalls(this BurFamily family) =>
+        family
+            is BurFamily.CylinderFlat
+                or BurFamily.CylinderRound
+                or BurFamily.TaperFlat
+                or BurFamily.TaperRound
+                or BurFamily.Torpedo
+                or BurFamily.TaperTorpedo
+                or BurFamily.Needle
+                or BurFamily.Interproximal;
 }
 
 /// <summary>A rotary instrument by its shape and sizes, millimetres; generic, no maker's.</summary>
@@ -58,8 +68,20 @@ public static class BurFamilies
 /// <param name="GuideMm">Diameter of the smooth part that stops it: between the rings, or the neck of a ball.</param>
 /// <param name="UsesMost">After so many preparations it is worn; 1 for single use; null when nothing is known.</param>
 public sealed record Bur(
-    string Id, BurFamily Family, BurMaterial Material, Grit Grit, double TipMm, double LargestMm, double LengthMm, string Shank = "314", string? Code = null,
-    double CornerMm = 0, double? GuideMm = null, int? Blades = null, int? UsesMost = null)
+    string Id,
+    BurFamily Family,
+    BurMaterial Material,
+    Grit Grit,
+    double TipMm,
+    double LargestMm,
+    double LengthMm,
+    string Shank = "314",
+    string? Code = null,
+    double CornerMm = 0,
+    double? GuideMm = null,
+    int? Blades = null,
+    int? UsesMost = null
+)
 {
     [JsonIgnore]
     public Mm Tip => new(TipMm);

@@ -9,7 +9,8 @@ public sealed class BurProfile
     private const int ArcSteps = 12;
 
     /// <summary>How far the neck and the shank are drawn behind the working part.</summary>
-    private const double NeckLength = 2, ShankLength = 6;
+    private const double NeckLength = 2,
+        ShankLength = 6;
 
     private readonly Vec2[] working;
 
@@ -30,7 +31,15 @@ public sealed class BurProfile
         {
             var shank = Bur.ShankKind.DiameterMm / 2;
             var (end, neck) = (working[^1].X, Math.Min(Math.Max(working[^1].Y, NeckRadius), shank));
-            return [.. working, new(end, neck), new(end + NeckLength, Math.Max(neck, 0.6 * shank)), new(end + NeckLength + 0.6, shank), new(end + NeckLength + ShankLength, shank), new(end + NeckLength + ShankLength, 0)];
+            return
+            [
+                .. working,
+                new(end, neck),
+                new(end + NeckLength, Math.Max(neck, 0.6 * shank)),
+                new(end + NeckLength + 0.6, shank),
+                new(end + NeckLength + ShankLength, shank),
+                new(end + NeckLength + ShankLength, 0),
+            ];
         }
     }
 
@@ -39,14 +48,23 @@ public sealed class BurProfile
 
     public static BurProfile Of(Bur bur)
     {
-        double tip = bur.TipMm / 2, most = bur.LargestMm / 2, length = bur.LengthMm;
+        double tip = bur.TipMm / 2,
+            most = bur.LargestMm / 2,
+            length = bur.LengthMm;
         Vec2[] points = bur.Family switch
         {
             BurFamily.Round => Ball(most, NeckOfBall(bur)),
             BurFamily.NeckBall => [.. Ball(most, bur.GuideMm!.Value / 2), new(length, bur.GuideMm.Value / 2)],
-            BurFamily.CylinderRound or BurFamily.TaperRound or BurFamily.Interproximal or BurFamily.Needle => [.. Arc(tip, tip), new(length, most)],
+            BurFamily.CylinderRound or BurFamily.TaperRound or BurFamily.Interproximal or BurFamily.Needle =>
+            [
+                .. Arc(tip, tip),
+                new(length, most),
+            ],
             BurFamily.Torpedo or BurFamily.TaperTorpedo => [.. Ogive(tip, bur.LargestMm), new(length, most)],
-            BurFamily.Football => [.. Span(length, share => most * Math.Sqrt(Math.Max(0, 1 - (((2 * share) - 1) * ((2 * share) - 1)))), until: 0.9)],
+            BurFamily.Football =>
+            [
+                .. Span(length, share => most * Math.Sqrt(Math.Max(0, 1 - (((2 * share) - 1) * ((2 * share) - 1)))), until: 0.9),
+            ],
             BurFamily.Flame => [.. Span(length, share => most * Math.Pow(Math.Sin(Math.PI * Math.Pow(share, 0.8)), 0.85), until: 0.82)],
             BurFamily.Pear => [.. Ball(most, most * 0.97), new(length, tip)],
             BurFamily.DepthRing => Rings(bur),
@@ -58,10 +76,12 @@ public sealed class BurProfile
     /// <summary>Diameter at a distance from the tip; beyond the working part that of its end.</summary>
     public double DiameterAt(double fromTip)
     {
-        if (fromTip <= 0) return 2 * working[0].Y;
+        if (fromTip <= 0)
+            return 2 * working[0].Y;
         for (var i = 1; i < working.Length; i++)
         {
-            if (fromTip > working[i].X) continue;
+            if (fromTip > working[i].X)
+                continue;
             var (a, b) = (working[i - 1], working[i]);
             return 2 * (b.X - a.X < 1e-9 ? b.Y : a.Y + ((b.Y - a.Y) * (fromTip - a.X) / (b.X - a.X)));
         }
@@ -71,11 +91,13 @@ public sealed class BurProfile
     /// <summary>Where from the tip a diameter is reached first; null when it never is.</summary>
     public double? DistanceAt(double diameter)
     {
-        if (2 * working[0].Y >= diameter) return 0;
+        if (2 * working[0].Y >= diameter)
+            return 0;
         for (var i = 1; i < working.Length; i++)
         {
             var (a, b) = (working[i - 1], working[i]);
-            if (2 * b.Y >= diameter - 1e-9) return b.Y - a.Y < 1e-9 ? b.X : a.X + ((b.X - a.X) * ((diameter / 2) - a.Y) / (b.Y - a.Y));
+            if (2 * b.Y >= diameter - 1e-9)
+                return b.Y - a.Y < 1e-9 ? b.X : a.X + ((b.X - a.X) * ((diameter / 2) - a.Y) / (b.Y - a.Y));
         }
         return null;
     }
@@ -91,12 +113,21 @@ public sealed class BurProfile
     private static Vec2[] Ball(double radius, double neck)
     {
         var end = Math.PI - Math.Asin(Math.Clamp(neck / radius, 0, 1));
-        return [.. Enumerable.Range(0, (2 * ArcSteps) + 1).Select(i => end * i / (2 * ArcSteps)).Select(t => new Vec2(radius * (1 - Math.Cos(t)), radius * Math.Sin(t)))];
+        return
+        [
+            .. Enumerable
+                .Range(0, (2 * ArcSteps) + 1)
+                .Select(i => end * i / (2 * ArcSteps))
+                .Select(t => new Vec2(radius * (1 - Math.Cos(t)), radius * Math.Sin(t))),
+        ];
     }
 
     /// <summary>A quarter of an ellipse from the tip: so long, so wide.</summary>
     private static IEnumerable<Vec2> Arc(double length, double radius) =>
-        Enumerable.Range(0, ArcSteps + 1).Select(i => Math.PI / 2 * i / ArcSteps).Select(t => new Vec2(length * (1 - Math.Cos(t)), radius * Math.Sin(t)));
+        Enumerable
+            .Range(0, ArcSteps + 1)
+            .Select(i => Math.PI / 2 * i / ArcSteps)
+            .Select(t => new Vec2(length * (1 - Math.Cos(t)), radius * Math.Sin(t)));
 
     /// <summary>A torpedo's pointed rounding is longer than it is wide.</summary>
     private static IEnumerable<Vec2> Ogive(double radius, double largest) => Arc(Math.Max(radius, 0.9 * largest), radius);
@@ -113,7 +144,10 @@ public sealed class BurProfile
     }
 
     private static IEnumerable<Vec2> Span(double length, Func<double, double> radius, double until) =>
-        Enumerable.Range(0, (2 * ArcSteps) + 1).Select(i => until * i / (2 * ArcSteps)).Select(share => new Vec2(share * length, radius(share)));
+        Enumerable
+            .Range(0, (2 * ArcSteps) + 1)
+            .Select(i => until * i / (2 * ArcSteps))
+            .Select(share => new Vec2(share * length, radius(share)));
 
     /// <summary>Three rings on a smooth core.</summary>
     private static Vec2[] Rings(Bur bur)

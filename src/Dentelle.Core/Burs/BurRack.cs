@@ -15,6 +15,9 @@ public sealed record BurRack(IReadOnlyList<Bur> Burs)
     public static BurRack Of(IReadOnlyList<BurLedger> drawer, string visit, double dryPlasticMost)
     {
         BurLedger[] before = [.. drawer.Select(ledger => ledger.Before(visit)).Where(ledger => ledger.Usable)];
-        return new([.. before.Select(ledger => ledger.Bur)]) { Spent = [.. before.Where(ledger => ledger.Left(dryPlasticMost) <= 0).Select(ledger => ledger.Bur.Id)] };
+        return new([.. before.Select(ledger => ledger.Bur)])
+        {
+            Spent = [.. before.Where(ledger => ledger.Left(dryPlasticMost) <= 0).Select(ledger => ledger.Bur.Id)],
+        };
     }
 }

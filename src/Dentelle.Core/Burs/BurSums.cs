@@ -6,7 +6,12 @@ public static class BurSums
     /// <summary>Depth when part of the tip is sunk: 1 the whole tip, 0.5 half of it.</summary>
     public static Reasoned<Mm> Sunk(Bur bur, double share)
     {
-        var words = share switch { 1 => "The whole tip", 0.5 => "Half of the tip", _ => $"{share:0.##} of the tip" };
+        var words = share switch
+        {
+            1 => "The whole tip",
+            0.5 => "Half of the tip",
+            _ => $"{share:0.##} of the tip",
+        };
         return Because(bur.Tip * share, $"{words} of {bur.Tip}");
     }
 
@@ -18,15 +23,22 @@ public static class BurSums
     /// </param>
     public static Reasoned<Mm>? SelfLimitedDepth(Bur bur, double tiltDeg = 0)
     {
-        if (bur.GuideMm is not { } guide) return null;
+        if (bur.GuideMm is not { } guide)
+            return null;
         var flat = (bur.LargestMm - guide) / 2;
-        if (bur.Family == BurFamily.DepthRing) return Because(new(flat), $"Rings of {new Mm(bur.LargestMm)} on a smooth part of {new Mm(guide)}: half the difference");
+        if (bur.Family == BurFamily.DepthRing)
+            return Because(new(flat), $"Rings of {new Mm(bur.LargestMm)} on a smooth part of {new Mm(guide)}: half the difference");
         var (sin, cos) = Math.SinCos(double.DegreesToRadians(tiltDeg));
         var radius = bur.LargestMm / 2;
         var meets = Math.Sqrt((radius * radius) - (guide * guide / 4));
         var depth = new Mm(Math.Min(bur.LargestMm, radius - (guide / 2 * cos) + (meets * sin)));
-        var laid = Because(new(flat), $"Ball of {new Mm(bur.LargestMm)} with its neck of {new Mm(guide)} laid along the surface: half the difference");
-        return tiltDeg == 0 ? laid : laid.Then(depth, new Reason($"Tilted by {tiltDeg:0}° it sinks deeper", (depth.Value - flat), "P", Standing.Assumed));
+        var laid = Because(
+            new(flat),
+            $"Ball of {new Mm(bur.LargestMm)} with its neck of {new Mm(guide)} laid along the surface: half the difference"
+        );
+        return tiltDeg == 0
+            ? laid
+            : laid.Then(depth, new Reason($"Tilted by {tiltDeg:0}° it sinks deeper", (depth.Value - flat), "P", Standing.Assumed));
     }
 
     /// <summary>Inclination of the wall that a bur leaves, to the path: its own half-angle and what it is tipped by.</summary>
@@ -41,7 +53,8 @@ public static class BurSums
     {
         var radius = bur.TipMm / 2;
         var past = sunk.Value - radius;
-        if (!bur.Family.HasRoundedTip() || past <= 1e-9) return Mm.Zero;
+        if (!bur.Family.HasRoundedTip() || past <= 1e-9)
+            return Mm.Zero;
         return new(past >= radius ? radius : radius - Math.Sqrt((radius * radius) - (past * past)));
     }
 
@@ -86,8 +99,12 @@ public static class BurSums
     public static IReadOnlyList<DepthMark> Marks(Bur bur)
     {
         var marks = new List<DepthMark>();
-        if (SelfLimitedDepth(bur) is { } stop) marks.Add(new(stop.Value, bur.Family == BurFamily.DepthRing ? "to the smooth part between the rings" : "neck laid along the surface"));
-        if (bur.Family is BurFamily.DepthRing or BurFamily.NeckBall) return marks;
+        if (SelfLimitedDepth(bur) is { } stop)
+            marks.Add(
+                new(stop.Value, bur.Family == BurFamily.DepthRing ? "to the smooth part between the rings" : "neck laid along the surface")
+            );
+        if (bur.Family is BurFamily.DepthRing or BurFamily.NeckBall)
+            return marks;
         if (bur.Family is BurFamily.Round or BurFamily.Football or BurFamily.Wheel or BurFamily.Pear or BurFamily.Flame)
         {
             marks.Add(new(new(bur.LargestMm), bur.Family == BurFamily.Round ? "the whole ball" : "its whole width"));
@@ -99,7 +116,8 @@ public static class BurSums
         return marks;
     }
 
-    private static Reasoned<Mm> Because(Mm value, string text) => Reasoned.From(value, new Reason(text, value.Value, "P", Standing.CommonPractice));
+    private static Reasoned<Mm> Because(Mm value, string text) =>
+        Reasoned.From(value, new Reason(text, value.Value, "P", Standing.CommonPractice));
 }
 
 /// <summary>A depth that shows on the bur itself.</summary>

@@ -8,9 +8,18 @@ public static class BurWidths
 
     private static readonly (double Share, string Words)[] Shares =
     [
-        (0.25, "a quarter of the width"), (1.0 / 3, "a third of the width"), (0.5, "half the width"), (2.0 / 3, "two thirds of the width"),
-        (0.75, "three quarters of the width"), (1, "the whole width"), (1.25, "one and a quarter widths"), (1.5, "one and a half widths"),
-        (1.75, "one and three quarter widths"), (2, "twice the width"), (2.5, "two and a half widths"), (3, "three widths"),
+        (0.25, "a quarter of the width"),
+        (1.0 / 3, "a third of the width"),
+        (0.5, "half the width"),
+        (2.0 / 3, "two thirds of the width"),
+        (0.75, "three quarters of the width"),
+        (1, "the whole width"),
+        (1.25, "one and a quarter widths"),
+        (1.5, "one and a half widths"),
+        (1.75, "one and three quarter widths"),
+        (2, "twice the width"),
+        (2.5, "two and a half widths"),
+        (3, "three widths"),
     ];
 
     /// <summary>"half the width of a 1.0 tip"; "about" where no plain fraction fits.</summary>
@@ -21,7 +30,8 @@ public static class BurWidths
         var share = length.Value / tip.Value;
         var (nearest, words) = Shares.MinBy(known => Math.Abs(known.Share - share));
         var off = Math.Abs(nearest - share) * tip.Value;
-        if (off > 0.25 * tip.Value) return $"{share:0.0} widths of a {tip} tip";
+        if (off > 0.25 * tip.Value)
+            return $"{share:0.0} widths of a {tip} tip";
         return $"{(off <= Tellable ? "" : "about ")}{words} of a {tip} tip";
     }
 

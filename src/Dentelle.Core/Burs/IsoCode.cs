@@ -35,9 +35,15 @@ public sealed record IsoCode(BurMaterial Material, ShankKind Shank, string Shape
 
     private static readonly (string Group, BurMaterial On, Grit Grit)[] Types =
     [
-        ("494", BurMaterial.Diamond, Burs.Grit.UltraFine), ("504", BurMaterial.Diamond, Burs.Grit.ExtraFine), ("514", BurMaterial.Diamond, Burs.Grit.Fine),
-        ("524", BurMaterial.Diamond, Burs.Grit.Medium), ("534", BurMaterial.Diamond, Burs.Grit.Coarse), ("544", BurMaterial.Diamond, Burs.Grit.SuperCoarse),
-        ("006", BurMaterial.Carbide, Burs.Grit.Coarse), ("071", BurMaterial.Carbide, Burs.Grit.Fine), ("072", BurMaterial.Carbide, Burs.Grit.UltraFine),
+        ("494", BurMaterial.Diamond, Burs.Grit.UltraFine),
+        ("504", BurMaterial.Diamond, Burs.Grit.ExtraFine),
+        ("514", BurMaterial.Diamond, Burs.Grit.Fine),
+        ("524", BurMaterial.Diamond, Burs.Grit.Medium),
+        ("534", BurMaterial.Diamond, Burs.Grit.Coarse),
+        ("544", BurMaterial.Diamond, Burs.Grit.SuperCoarse),
+        ("006", BurMaterial.Carbide, Burs.Grit.Coarse),
+        ("071", BurMaterial.Carbide, Burs.Grit.Fine),
+        ("072", BurMaterial.Carbide, Burs.Grit.UltraFine),
     ];
 
     public Mm Size => new(SizeTenths / 10.0);
@@ -49,17 +55,30 @@ public sealed record IsoCode(BurMaterial Material, ShankKind Shank, string Shape
     public static Answer<IsoCode> Parse(string text)
     {
         var digits = string.Concat(text.Where(c => !char.IsWhiteSpace(c)));
-        if (digits.Any(c => !char.IsAsciiDigit(c))) return Wrong($"“{text}” is no bur number: it has other signs than digits.");
-        if (digits.Length != 15) return Wrong($"“{text}” has {digits.Length} digits; a bur number has 15, in five groups of three.");
+        if (digits.Any(c => !char.IsAsciiDigit(c)))
+            return Wrong($"“{text}” is no bur number: it has other signs than digits.");
+        if (digits.Length != 15)
+            return Wrong($"“{text}” has {digits.Length} digits; a bur number has 15, in five groups of three.");
         var groups = Enumerable.Range(0, 5).Select(i => digits.Substring(3 * i, 3)).ToArray();
         var material = Materials.Where(row => row.Group == groups[0]).Select(row => (BurMaterial?)row.Material).FirstOrDefault();
-        if (material is not { } made) return Wrong($"The first group, {groups[0]}, is no working material known here: {Listed(Materials.Select(row => $"{row.Group} {Kebab.Of(row.Material)}"))}.");
-        if (ShankKind.Of(groups[1]) is not { } shank) return Wrong($"The second group, {groups[1]}, is no shank known here: {Listed(ShankKind.All.Select(kind => $"{kind.Group} {kind.Words}"))}.");
-        if (groups[2] == "000") return Wrong("The third group, 000, names no shape.");
+        if (material is not { } made)
+            return Wrong(
+                $"The first group, {groups[0]}, is no working material known here: {Listed(Materials.Select(row => $"{row.Group} {Kebab.Of(row.Material)}"))}."
+            );
+        if (ShankKind.Of(groups[1]) is not { } shank)
+            return Wrong(
+                $"The second group, {groups[1]}, is no shank known here: {Listed(ShankKind.All.Select(kind => $"{kind.Group} {kind.Words}"))}."
+            );
+        if (groups[2] == "000")
+            return Wrong("The third group, 000, names no shape.");
         if (made == BurMaterial.Diamond && !Types.Any(row => row.On == made && row.Group == groups[3]))
-            return Wrong($"The fourth group, {groups[3]}, is no grit of a diamond: {Listed(Types.Where(row => row.On == made).Select(row => $"{row.Group} {Kebab.Words(row.Grit)}"))}.");
+            return Wrong(
+                $"The fourth group, {groups[3]}, is no grit of a diamond: {Listed(Types.Where(row => row.On == made).Select(row => $"{row.Group} {Kebab.Words(row.Grit)}"))}."
+            );
         var size = int.Parse(groups[4], CultureInfo.InvariantCulture);
-        return size == 0 ? Wrong("The fifth group, 000, is no size: it counts tenths of a millimetre.") : new IsoCode(made, shank, groups[2], groups[3], size);
+        return size == 0
+            ? Wrong("The fifth group, 000, is no size: it counts tenths of a millimetre.")
+            : new IsoCode(made, shank, groups[2], groups[3], size);
     }
 
     /// <summary>The type group of a diamond's grit.</summary>
@@ -69,12 +88,17 @@ public sealed record IsoCode(BurMaterial Material, ShankKind Shank, string Shape
     public string Words(ShapeGroups shapes)
     {
         var shape = shapes.Of(Shape) is { } family ? family.Words() : $"shape {Shape}";
-        var grit = Grit is not { } known ? $"cut {Type}" : Material == BurMaterial.Diamond ? Kebab.Words(known) : known == Burs.Grit.Coarse ? "plain cut" : $"{Kebab.Words(known)} finishing";
+        var grit =
+            Grit is not { } known ? $"cut {Type}"
+            : Material == BurMaterial.Diamond ? Kebab.Words(known)
+            : known == Burs.Grit.Coarse ? "plain cut"
+            : $"{Kebab.Words(known)} finishing";
         return $"{(Material == BurMaterial.Diamond ? "diamond" : "tungsten carbide")}, {Shank.Words}, {shape}, {grit}, {Size}";
     }
 
     /// <summary>The fifteen digits without spaces.</summary>
-    public override string ToString() => $"{Materials.First(row => row.Material == Material).Group}{Shank.Group}{Shape}{Type}{SizeTenths:000}";
+    public override string ToString() =>
+        $"{Materials.First(row => row.Material == Material).Group}{Shank.Group}{Shape}{Type}{SizeTenths:000}";
 
     /// <summary>The same in its groups.</summary>
     public string Spaced => string.Join(' ', ToString().Chunk(3).Select(group => new string(group)));
@@ -91,7 +115,10 @@ public sealed record ShankKind(string Group, string Words, double DiameterMm)
 {
     public static readonly IReadOnlyList<ShankKind> All =
     [
-        new("314", "friction grip", 1.6), new("313", "friction grip short", 1.6), new("204", "latch", 2.35), new("104", "handpiece", 2.35),
+        new("314", "friction grip", 1.6),
+        new("313", "friction grip short", 1.6),
+        new("204", "latch", 2.35),
+        new("104", "handpiece", 2.35),
     ];
 
     public static ShankKind? Of(string group) => All.FirstOrDefault(kind => kind.Group == group);

@@ -22,15 +22,18 @@ public sealed record BurLedger(Bur Bur, int Pieces, IReadOnlyList<BurUsed> Uses,
 {
     /// <summary>Share of its life that is used up, 1 when it is worn; null when nothing is known of how long it lasts.</summary>
     /// <param name="dryPlasticMost">How many preparations a bur stands on dry plastic.</param>
-    public double? Spent(double dryPlasticMost) => Worn ? 1
+    public double? Spent(double dryPlasticMost) =>
+        Worn ? 1
         : Bur.UsesMost is not { } most ? null
         : Uses.Sum(use => use is { On: UsedOn.Plastic, Wet: false } ? 1 / Math.Min(dryPlasticMost, most) : 1.0 / most);
 
     /// <summary>How many preparations on teeth its pieces are still good for; null when nothing is known of it.</summary>
     public int? Left(double dryPlasticMost)
     {
-        if (Pieces == 0) return 0;
-        if (Spent(dryPlasticMost) is not { } spent || Bur.UsesMost is not { } most) return null;
+        if (Pieces == 0)
+            return 0;
+        if (Spent(dryPlasticMost) is not { } spent || Bur.UsesMost is not { } most)
+            return null;
         return (int)Math.Floor(((1 - Math.Min(1, spent)) * most) + 1e-9) + ((Pieces - 1) * most);
     }
 
@@ -46,9 +49,12 @@ public sealed record BurLedger(Bur Bur, int Pieces, IReadOnlyList<BurUsed> Uses,
     /// <summary>What should be seen to before it is used; null when nothing.</summary>
     public string? Warning(double dryPlasticMost)
     {
-        if (Pieces == 0) return "None left";
-        if (Worn) return Pieces > 1 ? "Worn: take a new one" : "Worn, and there is no other";
-        if (UsedOnce) return Pieces > 1 ? "For single use: take a new one" : "For single use, and there is no other";
+        if (Pieces == 0)
+            return "None left";
+        if (Worn)
+            return Pieces > 1 ? "Worn: take a new one" : "Worn, and there is no other";
+        if (UsedOnce)
+            return Pieces > 1 ? "For single use: take a new one" : "For single use, and there is no other";
         return Spent(dryPlasticMost) switch
         {
             >= 1 - 1e-9 => $"{Uses.Count} preparations: look at it before the next",
@@ -70,16 +76,25 @@ public static class Forecast
     /// <param name="ledgers">The drawer.</param>
     /// <param name="cases">Planned cases in their order, each with the burs of its run sheet and for how many teeth.</param>
     /// <param name="dryPlasticMost">How many preparations a bur stands on dry plastic.</param>
-    public static IReadOnlyList<BurShortage> Of(IReadOnlyList<BurLedger> ledgers, IReadOnlyList<(string Case, IReadOnlyDictionary<string, int> Teeth)> cases, double dryPlasticMost)
+    public static IReadOnlyList<BurShortage> Of(
+        IReadOnlyList<BurLedger> ledgers,
+        IReadOnlyList<(string Case, IReadOnlyDictionary<string, int> Teeth)> cases,
+        double dryPlasticMost
+    )
     {
         var shortages = new List<BurShortage>();
         foreach (var ledger in ledgers)
         {
-            if (ledger.Left(dryPlasticMost) is not { } left) continue;
-            var needed = cases.Select(entry => (entry.Case, Teeth: entry.Teeth.GetValueOrDefault(ledger.Bur.Id))).Where(entry => entry.Teeth > 0).ToArray();
+            if (ledger.Left(dryPlasticMost) is not { } left)
+                continue;
+            var needed = cases
+                .Select(entry => (entry.Case, Teeth: entry.Teeth.GetValueOrDefault(ledger.Bur.Id)))
+                .Where(entry => entry.Teeth > 0)
+                .ToArray();
             var sum = 0;
             var first = needed.FirstOrDefault(entry => (sum += entry.Teeth) > left);
-            if (first.Case is not null) shortages.Add(new(ledger.Bur, needed.Sum(entry => entry.Teeth), left, first.Case));
+            if (first.Case is not null)
+                shortages.Add(new(ledger.Bur, needed.Sum(entry => entry.Teeth), left, first.Case));
         }
         return shortages;
     }

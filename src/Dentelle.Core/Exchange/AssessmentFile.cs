@@ -9,5 +9,12 @@ public sealed record AssessmentFile(PlanInputs All, IReadOnlyDictionary<string, 
     public const string TeethMember = "teeth";
 
     /// <summary>A tooth's own inputs over those of all; its own findings replace theirs whole.</summary>
-    public PlanInputs For(ToothCode tooth) => Teeth.TryGetValue(tooth.Iso, out var own) ? own.Over(All) with { Restoration = All.Restoration, Findings = own.Findings ?? All.Findings } : All;
+    public PlanInputs For(ToothCode tooth) =>
+        Teeth.TryGetValue(tooth.Iso, out var own)
+            ? own.Over(All) with
+            {
+                Restoration = All.Restoration,
+                Findings = own.Findings ?? All.Findings,
+            }
+            : All;
 }

@@ -11,15 +11,14 @@ public static class BodyFiles
     /// <summary>Ending of a file's name, and what it is written in.</summary>
     public static readonly IReadOnlyDictionary<string, MeshFormat> Formats = new Dictionary<string, MeshFormat>
     {
-        ["stl"] = MeshFormat.StlBinary, ["ply"] = MeshFormat.PlyBinaryLittleEndian, ["obj"] = MeshFormat.Obj,
+        ["stl"] = MeshFormat.StlBinary,
+        ["ply"] = MeshFormat.PlyBinaryLittleEndian,
+        ["obj"] = MeshFormat.Obj,
     };
 
     /// <summary>The present tooth as glass over the preparation.</summary>
     public static IReadOnlyList<SceneBody> Scene(PlannedBody planned, Fineness fineness) =>
-    [
-        new("prepared", planned.Mesh(fineness), new Vector4(0.86f, 0.74f, 0.55f, 1)),
-        Tooth(planned.PresentMesh(fineness), 0.35f),
-    ];
+        [new("prepared", planned.Mesh(fineness), new Vector4(0.86f, 0.74f, 0.55f, 1)), Tooth(planned.PresentMesh(fineness), 0.35f)];
 
     public static SceneBody Tooth(Mesh mesh, float opacity) => new("tooth", mesh, new Vector4(0.95f, 0.92f, 0.86f, opacity));
 }

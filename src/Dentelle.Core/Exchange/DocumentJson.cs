@@ -13,7 +13,8 @@ namespace Dentelle.Core.Exchange;
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
     DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
-    WriteIndented = true)]
+    WriteIndented = true
+)]
 [JsonSerializable(typeof(PlanDocument))]
 [JsonSerializable(typeof(MeasureDocument))]
 [JsonSerializable(typeof(PreparedDocument))]
@@ -33,18 +34,21 @@ internal sealed partial class DocumentJson : JsonSerializerContext;
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
     UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     RespectNullableAnnotations = true,
-    DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull)]
+    DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull
+)]
 [JsonSerializable(typeof(PlanInputs))]
 internal sealed partial class InputJson : JsonSerializerContext;
 
 /// <summary>Reads and writes the documents of this folder.</summary>
 public static class JsonDocuments
 {
-    private static readonly DocumentJson Writing = new(new JsonSerializerOptions(DocumentJson.Default.Options)
-    {
-        // Degree signs and dashes stay readable; the answer is never put into a web page unescaped.
-        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-    });
+    private static readonly DocumentJson Writing = new(
+        new JsonSerializerOptions(DocumentJson.Default.Options)
+        {
+            // Degree signs and dashes stay readable; the answer is never put into a web page unescaped.
+            Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+        }
+    );
 
     public static string Write(PlanDocument plan) => JsonSerializer.Serialize(plan, Writing.PlanDocument);
 
@@ -78,7 +82,10 @@ public static class JsonDocuments
         }
         catch (JsonException e)
         {
-            var where = string.IsNullOrEmpty(e.Path) || e.Path == "$" ? $"line {e.LineNumber + 1}" : e.Path.Replace("$.", "", StringComparison.Ordinal);
+            var where =
+                string.IsNullOrEmpty(e.Path) || e.Path == "$"
+                    ? $"line {e.LineNumber + 1}"
+                    : e.Path.Replace("$.", "", StringComparison.Ordinal);
             return new Problem("inputs-file", $"{fileName}: {where}: {Plainly(e.Message)}.");
         }
     }
@@ -100,7 +107,8 @@ public static class JsonDocuments
         {
             foreach (var (tooth, inputs) in own)
             {
-                if (!ReadInputs($"{fileName}: teeth {tooth}", inputs?.ToJsonString() ?? "null").Is(out var read, out var wrong)) return wrong;
+                if (!ReadInputs($"{fileName}: teeth {tooth}", inputs?.ToJsonString() ?? "null").Is(out var read, out var wrong))
+                    return wrong;
                 teeth[tooth] = read;
             }
             root.Remove(AssessmentFile.TeethMember);
@@ -110,19 +118,34 @@ public static class JsonDocuments
     }
 
     /// <summary>JSON Schema of what a plan answers.</summary>
-    public static string PlanSchema() => Schema(Writing.PlanDocument, "What `plan --json` answers and `GET /api/units/{id}` holds as plan. Lengths in millimetres, angles in degrees.");
+    public static string PlanSchema() =>
+        Schema(
+            Writing.PlanDocument,
+            "What `plan --json` answers and `GET /api/units/{id}` holds as plan. Lengths in millimetres, angles in degrees."
+        );
 
     /// <summary>JSON Schema of a run sheet.</summary>
-    public static string RunSheetSchema() => Schema(Writing.RunSheetDocument, "What `runsheet --json` answers. Lengths in millimetres, angles in degrees, times in minutes from the begin.");
+    public static string RunSheetSchema() =>
+        Schema(
+            Writing.RunSheetDocument,
+            "What `runsheet --json` answers. Lengths in millimetres, angles in degrees, times in minutes from the begin."
+        );
 
     /// <summary>JSON Schema of a tooth's inputs.</summary>
-    public static string InputSchema() => Schema(InputJson.Default.PlanInputs, "What is found and decided for one tooth; everything may be left out. Lengths in millimetres, angles in degrees, shares from 0 to 1.");
+    public static string InputSchema() =>
+        Schema(
+            InputJson.Default.PlanInputs,
+            "What is found and decided for one tooth; everything may be left out. Lengths in millimetres, angles in degrees, shares from 0 to 1."
+        );
 
     private static string Schema(JsonTypeInfo type, string description)
     {
-        var schema = JsonSchemaExporter.GetJsonSchemaAsNode(type, new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true }).AsObject();
+        var schema = JsonSchemaExporter
+            .GetJsonSchemaAsNode(type, new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true })
+            .AsObject();
         var whole = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["description"] = description };
-        foreach (var (key, value) in schema) whole[key] = value?.DeepClone();
+        foreach (var (key, value) in schema)
+            whole[key] = value?.DeepClone();
         LeaveOut(whole);
         return whole.ToJsonString(Writing.Options);
     }
@@ -130,20 +153,27 @@ public static class JsonDocuments
     /// <summary>What may be null is left out when it is: it can't be required.</summary>
     private static void LeaveOut(JsonNode? node)
     {
-        if (node is JsonArray items) foreach (var item in items) LeaveOut(item);
-        if (node is not JsonObject schema) return;
+        if (node is JsonArray items)
+            foreach (var item in items)
+                LeaveOut(item);
+        if (node is not JsonObject schema)
+            return;
         if (schema["required"] is JsonArray required && schema["properties"] is JsonObject properties)
         {
-            foreach (var name in required.Select(one => (string)one!).Where(name => MayBeNull(properties[name])).ToArray()) required.Remove(required.First(one => (string)one! == name));
+            foreach (var name in required.Select(one => (string)one!).Where(name => MayBeNull(properties[name])).ToArray())
+                required.Remove(required.First(one => (string)one! == name));
         }
-        foreach (var (_, below) in schema) LeaveOut(below);
+        foreach (var (_, below) in schema)
+            LeaveOut(below);
 
         static bool MayBeNull(JsonNode? property) =>
-            property?["type"] is JsonArray types && types.Any(type => (string?)type == "null") || property?["enum"] is JsonArray values && values.Any(value => value is null);
+            property?["type"] is JsonArray types && types.Any(type => (string?)type == "null")
+            || property?["enum"] is JsonArray values && values.Any(value => value is null);
     }
 
     private static string Plainly(string message) =>
         message.Contains("could not be mapped", StringComparison.Ordinal) ? "there is no such field"
-        : message.Contains("could not be converted", StringComparison.Ordinal) ? "this value is of the wrong kind or not one of the known names"
+        : message.Contains("could not be converted", StringComparison.Ordinal)
+            ? "this value is of the wrong kind or not one of the known names"
         : "this is not JSON as it should be";
 }

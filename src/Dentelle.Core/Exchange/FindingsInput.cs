@@ -16,25 +16,53 @@ public sealed record FindingsInput
     public double TiltDeg { get; init; }
 
     /// <summary>Height lost to wear, by zone or kind of zone.</summary>
-    public IReadOnlyDictionary<string, double> WearMm { get => field ?? new Dictionary<string, double>(); init; }
+    public IReadOnlyDictionary<string, double> WearMm
+    {
+        get => field ?? new Dictionary<string, double>();
+        init;
+    }
 
     /// <summary>Width of open contacts, by side: mesial, distal.</summary>
-    public IReadOnlyDictionary<string, double> GapMm { get => field ?? new Dictionary<string, double>(); init; }
+    public IReadOnlyDictionary<string, double> GapMm
+    {
+        get => field ?? new Dictionary<string, double>();
+        init;
+    }
 
     /// <summary>Sides on which no tooth stands beside it.</summary>
-    public IReadOnlyList<ProximalSide> NoNeighbour { get => field ?? []; init; }
+    public IReadOnlyList<ProximalSide> NoNeighbour
+    {
+        get => field ?? [];
+        init;
+    }
 
     public double ShadeSteps { get; init; }
 
-    public IReadOnlyList<FillingInput> Fillings { get => field ?? []; init; }
+    public IReadOnlyList<FillingInput> Fillings
+    {
+        get => field ?? [];
+        init;
+    }
 
-    public IReadOnlyList<Cusp> CrackedCusps { get => field ?? []; init; }
+    public IReadOnlyList<Cusp> CrackedCusps
+    {
+        get => field ?? [];
+        init;
+    }
 
-    public IReadOnlyDictionary<string, double> CuspThicknessMm { get => field ?? new Dictionary<string, double>(); init; }
+    public IReadOnlyDictionary<string, double> CuspThicknessMm
+    {
+        get => field ?? new Dictionary<string, double>();
+        init;
+    }
 
     public double? IsthmusShare { get; init; }
 
-    public IReadOnlyList<ProximalSide> LostRidges { get => field ?? []; init; }
+    public IReadOnlyList<ProximalSide> LostRidges
+    {
+        get => field ?? [];
+        init;
+    }
 
     public bool Caries { get; init; }
 
@@ -50,10 +78,18 @@ public sealed record FindingsInput
     public double? CrestMm { get; init; }
 
     /// <summary>From the bone to the contact, by side.</summary>
-    public IReadOnlyDictionary<string, double> ContactToCrestMm { get => field ?? new Dictionary<string, double>(); init; }
+    public IReadOnlyDictionary<string, double> ContactToCrestMm
+    {
+        get => field ?? new Dictionary<string, double>();
+        init;
+    }
 
     /// <summary>Dark triangles under the contact that a veneer is to close.</summary>
-    public IReadOnlyList<ProximalSide> DarkTriangles { get => field ?? []; init; }
+    public IReadOnlyList<ProximalSide> DarkTriangles
+    {
+        get => field ?? [];
+        init;
+    }
 
     public bool NeighbourLesion { get; init; }
 
@@ -72,38 +108,52 @@ public sealed record FindingsInput
     public bool Typodont { get; init; }
 
     /// <summary>From the surface to the pulp on the radiograph, by zone.</summary>
-    public IReadOnlyDictionary<string, double> PulpMm { get => field ?? new Dictionary<string, double>(); init; }
+    public IReadOnlyDictionary<string, double> PulpMm
+    {
+        get => field ?? new Dictionary<string, double>();
+        init;
+    }
 
     /// <summary>What a quick line can say, over what a file says.</summary>
-    internal FindingsInput Over(FindingsInput under) => under with
-    {
-        RotationDeg = RotationDeg != 0 ? RotationDeg : under.RotationDeg,
-        TiltDeg = TiltDeg != 0 ? TiltDeg : under.TiltDeg,
-        WearMm = PlanInputs.Merged(under.WearMm, WearMm),
-        GapMm = PlanInputs.Merged(under.GapMm, GapMm),
-        NoNeighbour = [.. under.NoNeighbour.Union(NoNeighbour)],
-        ShadeSteps = ShadeSteps != 0 ? ShadeSteps : under.ShadeSteps,
-        IsthmusShare = IsthmusShare ?? under.IsthmusShare,
-        RootTreated = RootTreated || under.RootTreated,
-        FacialEnamelShare = FacialEnamelShare ?? under.FacialEnamelShare,
-        RecessionMm = RecessionMm != 0 ? RecessionMm : under.RecessionMm,
-        LingualBulgeMm = LingualBulgeMm ?? under.LingualBulgeMm,
-        CrestMm = CrestMm ?? under.CrestMm,
-        DarkTriangles = [.. under.DarkTriangles.Union(DarkTriangles)],
-        NoAntagonist = NoAntagonist || under.NoAntagonist,
-        HeavyGrinding = HeavyGrinding || under.HeavyGrinding,
-        Typodont = Typodont || under.Typodont,
-    };
+    internal FindingsInput Over(FindingsInput under) =>
+        under with
+        {
+            RotationDeg = RotationDeg != 0 ? RotationDeg : under.RotationDeg,
+            TiltDeg = TiltDeg != 0 ? TiltDeg : under.TiltDeg,
+            WearMm = PlanInputs.Merged(under.WearMm, WearMm),
+            GapMm = PlanInputs.Merged(under.GapMm, GapMm),
+            NoNeighbour = [.. under.NoNeighbour.Union(NoNeighbour)],
+            ShadeSteps = ShadeSteps != 0 ? ShadeSteps : under.ShadeSteps,
+            IsthmusShare = IsthmusShare ?? under.IsthmusShare,
+            RootTreated = RootTreated || under.RootTreated,
+            FacialEnamelShare = FacialEnamelShare ?? under.FacialEnamelShare,
+            RecessionMm = RecessionMm != 0 ? RecessionMm : under.RecessionMm,
+            LingualBulgeMm = LingualBulgeMm ?? under.LingualBulgeMm,
+            CrestMm = CrestMm ?? under.CrestMm,
+            DarkTriangles = [.. under.DarkTriangles.Union(DarkTriangles)],
+            NoAntagonist = NoAntagonist || under.NoAntagonist,
+            HeavyGrinding = HeavyGrinding || under.HeavyGrinding,
+            Typodont = Typodont || under.Typodont,
+        };
 
     internal Answer<Findings> Read(ToothCode tooth)
     {
-        if (!Keyed<ProximalSide>("gapMm", GapMm).Is(out var gap, out var problem)) return problem;
-        if (!Keyed<ProximalSide>("contactToCrestMm", ContactToCrestMm).Is(out var contact, out problem)) return problem;
-        if (!Keyed<Cusp>("cuspThicknessMm", CuspThicknessMm).Is(out var cusps, out problem)) return problem;
+        if (!Keyed<ProximalSide>("gapMm", GapMm).Is(out var gap, out var problem))
+            return problem;
+        if (!Keyed<ProximalSide>("contactToCrestMm", ContactToCrestMm).Is(out var contact, out problem))
+            return problem;
+        if (!Keyed<Cusp>("cuspThicknessMm", CuspThicknessMm).Is(out var cusps, out problem))
+            return problem;
         var own = Cusps.Of(tooth);
         Cusp[] strange = [.. CrackedCusps.Concat(cusps.Keys).Except(own)];
-        if (strange.Length > 0) return new Problem("unknown-cusp", $"The {tooth.Name} has no {Kebab.Of(strange[0])} cusp.", [.. own.Select(cusp => Kebab.Of(cusp))]);
-        if (StandsAs is { } place && ToothCode.FromIso(place) is null) return new Problem("tooth", $"“{place}” is no permanent tooth (standsAs).");
+        if (strange.Length > 0)
+            return new Problem(
+                "unknown-cusp",
+                $"The {tooth.Name} has no {Kebab.Of(strange[0])} cusp.",
+                [.. own.Select(cusp => Kebab.Of(cusp))]
+            );
+        if (StandsAs is { } place && ToothCode.FromIso(place) is null)
+            return new Problem("tooth", $"“{place}” is no permanent tooth (standsAs).");
         return new Findings
         {
             StandsAs = StandsAs is { } code ? ToothCode.FromIso(code) : null,
@@ -113,7 +163,15 @@ public sealed record FindingsInput
             Gap = gap,
             NoNeighbour = NoNeighbour,
             ShadeSteps = ShadeSteps,
-            Fillings = [.. Fillings.Select(filling => new Filling(filling.Surface, PlanInputs.ToMm(filling.EndsAboveGumMm), filling.AgeYears, filling.Share))],
+            Fillings =
+            [
+                .. Fillings.Select(filling => new Filling(
+                    filling.Surface,
+                    PlanInputs.ToMm(filling.EndsAboveGumMm),
+                    filling.AgeYears,
+                    filling.Share
+                )),
+            ],
             CrackedCusps = CrackedCusps,
             CuspThickness = cusps,
             IsthmusShare = IsthmusShare,

@@ -4,17 +4,30 @@ using Dentelle.Geometry;
 namespace Dentelle.Core.Exchange;
 
 /// <summary>A measured preparation as it is written to files and pipes (docs/formats.md).</summary>
-public sealed record MeasureDocument(MeasuredDepth Depth, IReadOnlyList<MeasuredWalls> Walls, MeasuredUndercut Undercut, MeasuredPath BestPath)
+public sealed record MeasureDocument(
+    MeasuredDepth Depth,
+    IReadOnlyList<MeasuredWalls> Walls,
+    MeasuredUndercut Undercut,
+    MeasuredPath BestPath
+)
 {
-    public static MeasureDocument From(PreparationMeasure measure) => new(
-        new(Round(measure.RemovedVolume), Round(measure.MaxDepth), Round(measure.MeanDepth)),
-        [.. measure.Walls.Select(pair => new MeasuredWalls(Kebab.Of(pair.Kind), Round(pair.Convergence.Degrees)))],
-        new(Three(measure.Undercut.Path), Round(measure.Undercut.MaxDepth), Round(measure.Undercut.Area), Round(measure.Undercut.Volume)),
-        new(Three(measure.BestPath.Direction), Round(measure.BestPath.LeastWallAngle), Round(measure.BestPath.Freedom)));
+    public static MeasureDocument From(PreparationMeasure measure) =>
+        new(
+            new(Round(measure.RemovedVolume), Round(measure.MaxDepth), Round(measure.MeanDepth)),
+            [.. measure.Walls.Select(pair => new MeasuredWalls(Kebab.Of(pair.Kind), Round(pair.Convergence.Degrees)))],
+            new(
+                Three(measure.Undercut.Path),
+                Round(measure.Undercut.MaxDepth),
+                Round(measure.Undercut.Area),
+                Round(measure.Undercut.Volume)
+            ),
+            new(Three(measure.BestPath.Direction), Round(measure.BestPath.LeastWallAngle), Round(measure.BestPath.Freedom))
+        );
 
     private static double Round(double value) => Math.Round(value, 4) + 0.0;
 
-    private static double[] Three(Vec3 direction) => [Math.Round(direction.X, 6) + 0.0, Math.Round(direction.Y, 6) + 0.0, Math.Round(direction.Z, 6) + 0.0];
+    private static double[] Three(Vec3 direction) =>
+        [Math.Round(direction.X, 6) + 0.0, Math.Round(direction.Y, 6) + 0.0, Math.Round(direction.Z, 6) + 0.0];
 }
 
 public sealed record MeasuredDepth(double RemovedVolumeMm3, double MaxMm, double MeanMm);

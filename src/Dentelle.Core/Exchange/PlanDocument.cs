@@ -10,7 +10,10 @@ namespace Dentelle.Core.Exchange;
 /// <param name="Bridges">Left out when there is none.</param>
 /// <param name="Options">Other options for the first tooth beside what was asked, when any were named.</param>
 public sealed record PlanDocument(
-    IReadOnlyList<UnitDocument> Units, IReadOnlyList<BridgeDocument>? Bridges = null, IReadOnlyList<OptionDocument>? Options = null);
+    IReadOnlyList<UnitDocument> Units,
+    IReadOnlyList<BridgeDocument>? Bridges = null,
+    IReadOnlyList<OptionDocument>? Options = null
+);
 
 /// <param name="Tooth">ISO 3950 code.</param>
 /// <param name="ToothName">The tooth in words.</param>
@@ -29,7 +32,8 @@ public sealed record UnitDocument(
     RangeDocument? TocDeg,
     IReadOnlyList<ReasonDocument> TocReasons,
     double FinishingAllowanceMm,
-    IReadOnlyList<CautionDocument> Cautions)
+    IReadOnlyList<CautionDocument> Cautions
+)
 {
     /// <summary>Direction of draw out of the tooth, length 1, in the tooth's own frame: x mesial, y facial, z along its axis.</summary>
     public IReadOnlyList<double> Path { get; init; } = [0, 0, 1];
@@ -82,14 +86,21 @@ public sealed record UnitDocument(
         // Veneers have no opposing walls, cavities diverge, pontics are not cut.
         var converges = plan.Restoration is Restoration.Crown or Restoration.PartialCrown;
         return new(
-            plan.Tooth.Iso, plan.Tooth.Name, plan.Restoration, plan.Material.Value, plan.Coverage, plan.BuildOutSchool, plan.School,
+            plan.Tooth.Iso,
+            plan.Tooth.Name,
+            plan.Restoration,
+            plan.Material.Value,
+            plan.Coverage,
+            plan.BuildOutSchool,
+            plan.School,
             [.. plan.Zones.Select(ZoneDocument.From)],
             [.. plan.Margin.Pieces.Select(MarginDocument.From)],
             [.. plan.Margin.Transitions.Select(t => new TransitionDocument(t.Side, t.Place, t.Begin, t.End))],
             converges ? new(toc.Target.Degrees, toc.Least.Degrees, toc.Most.Degrees) : null,
             converges ? [.. plan.Convergence.Reasons.Select(ReasonDocument.From)] : [],
             plan.FinishingAllowance.Rounded,
-            [.. plan.Cautions.Select(CautionDocument.From)])
+            [.. plan.Cautions.Select(CautionDocument.From)]
+        )
         {
             Path = [Math.Round(plan.Path.X, 6) + 0.0, Math.Round(plan.Path.Y, 6) + 0.0, Math.Round(plan.Path.Z, 6)],
             Features = plan.Features.Count > 0 ? [.. plan.Features.Select(FeatureDocument.From)] : null,
@@ -114,13 +125,22 @@ public sealed record ZoneDocument(
     double? RoomBeforeMm,
     RangeDocument ThicknessMm,
     RangeDocument? ExpectedClearanceMm,
-    IReadOnlyList<ReasonDocument> Reasons)
+    IReadOnlyList<ReasonDocument> Reasons
+)
 {
-    public static ZoneDocument From(ZonePlan zone) => new(
-        zone.Zone.Name, zone.Zone.Kind, zone.Zone.Words, RangeDocument.From(zone.Depth.Value), zone.RoughCut.Rounded, zone.BuildOut.Rounded,
-        zone.RoomBefore?.Rounded, RangeDocument.From(zone.Thickness),
-        zone.Zone.Occludes ? RangeDocument.From(zone.ExpectedClearance) : null,
-        [.. zone.Depth.Reasons.Select(ReasonDocument.From)]);
+    public static ZoneDocument From(ZonePlan zone) =>
+        new(
+            zone.Zone.Name,
+            zone.Zone.Kind,
+            zone.Zone.Words,
+            RangeDocument.From(zone.Depth.Value),
+            zone.RoughCut.Rounded,
+            zone.BuildOut.Rounded,
+            zone.RoomBefore?.Rounded,
+            RangeDocument.From(zone.Thickness),
+            zone.Zone.Occludes ? RangeDocument.From(zone.ExpectedClearance) : null,
+            [.. zone.Depth.Reasons.Select(ReasonDocument.From)]
+        );
 }
 
 public sealed record RangeDocument(double Target, double Min, double Max)
@@ -141,11 +161,18 @@ public sealed record MarginDocument(
     double WidthMm,
     RangeDocument WidthRangeMm,
     double LevelMm,
-    IReadOnlyList<ReasonDocument> Reasons)
+    IReadOnlyList<ReasonDocument> Reasons
+)
 {
-    public static MarginDocument From(MarginPiece piece) => new(
-        piece.Segment, piece.Design, piece.Width.Value.Target.Rounded, RangeDocument.From(piece.Width.Value), piece.Level.Value.Rounded,
-        [.. piece.Width.Reasons.Concat(piece.Level.Reasons).Select(ReasonDocument.From)]);
+    public static MarginDocument From(MarginPiece piece) =>
+        new(
+            piece.Segment,
+            piece.Design,
+            piece.Width.Value.Target.Rounded,
+            RangeDocument.From(piece.Width.Value),
+            piece.Level.Value.Rounded,
+            [.. piece.Width.Reasons.Concat(piece.Level.Reasons).Select(ReasonDocument.From)]
+        );
 }
 
 /// <param name="Begin">Where the change begins, counted in segments from the middle of the facial surface.</param>
@@ -156,5 +183,6 @@ public sealed record TransitionDocument(Segment Side, TransitionPlace Place, dou
 /// <param name="Because">The reason given.</param>
 public sealed record CautionDocument(string Code, string Text, string? Zone, Segment? Segment, bool MustBeAnswered, string? Because)
 {
-    public static CautionDocument From(Caution caution) => new(caution.Code, caution.Text, caution.Zone, caution.Segment, caution.MustBeAnswered, caution.Because);
+    public static CautionDocument From(Caution caution) =>
+        new(caution.Code, caution.Text, caution.Zone, caution.Segment, caution.MustBeAnswered, caution.Because);
 }

@@ -28,13 +28,25 @@ public sealed record PlanInputs
     public bool Crossbite { get; init; }
 
     /// <summary>Room to the antagonist before cutting, by zone or kind of zone.</summary>
-    public IReadOnlyDictionary<string, double> RoomBeforeMm { get => field ?? new Dictionary<string, double>(); init; }
+    public IReadOnlyDictionary<string, double> RoomBeforeMm
+    {
+        get => field ?? new Dictionary<string, double>();
+        init;
+    }
 
     /// <summary>How far the restoration will stand outside (+) or inside (−) the present surface, by zone or kind of zone.</summary>
-    public IReadOnlyDictionary<string, double> BuildOutMm { get => field ?? new Dictionary<string, double>(); init; }
+    public IReadOnlyDictionary<string, double> BuildOutMm
+    {
+        get => field ?? new Dictionary<string, double>();
+        init;
+    }
 
     /// <summary>Height of the margin over the crest of the gum, by segment; negative is below.</summary>
-    public IReadOnlyDictionary<string, double> MarginLevelMm { get => field ?? new Dictionary<string, double>(); init; }
+    public IReadOnlyDictionary<string, double> MarginLevelMm
+    {
+        get => field ?? new Dictionary<string, double>();
+        init;
+    }
 
     /// <summary>Another facial margin design, where the material offers one.</summary>
     public MarginDesign? FacialMargin { get; init; }
@@ -67,35 +79,43 @@ public sealed record PlanInputs
     public FindingsInput? Findings { get; init; }
 
     /// <summary>Why something that needs a reason is done all the same, by the code of its caution or refusal.</summary>
-    public IReadOnlyDictionary<string, string> Because { get => field ?? new Dictionary<string, string>(); init; }
+    public IReadOnlyDictionary<string, string> Because
+    {
+        get => field ?? new Dictionary<string, string>();
+        init;
+    }
 
     /// <summary>The bridge this tooth belongs to.</summary>
     public BridgeInput? Bridge { get; init; }
 
     /// <summary>These inputs where they say something, the others where they don't.</summary>
-    public PlanInputs Over(PlanInputs under) => new()
-    {
-        Restoration = Restoration,
-        Material = Material ?? under.Material,
-        Coverage = Coverage ?? under.Coverage,
-        BuildOutSchool = BuildOutSchool ?? under.BuildOutSchool,
-        Crossbite = Crossbite || under.Crossbite,
-        RoomBeforeMm = Merged(under.RoomBeforeMm, RoomBeforeMm),
-        BuildOutMm = Merged(under.BuildOutMm, BuildOutMm),
-        MarginLevelMm = Merged(under.MarginLevelMm, MarginLevelMm),
-        FacialMargin = FacialMargin ?? under.FacialMargin,
-        MesialTransition = MesialTransition ?? under.MesialTransition,
-        DistalTransition = DistalTransition ?? under.DistalTransition,
-        FinishingAllowanceMm = FinishingAllowanceMm ?? under.FinishingAllowanceMm,
-        School = School ?? under.School,
-        SizeMm = SizeMm ?? under.SizeMm,
-        CoveredCusps = CoveredCusps ?? under.CoveredCusps,
-        Boxes = Boxes ?? under.Boxes,
-        Features = Features ?? under.Features,
-        Findings = Findings is null ? under.Findings : under.Findings is null ? Findings : Findings.Over(under.Findings),
-        Because = Merged(under.Because, Because),
-        Bridge = Bridge ?? under.Bridge,
-    };
+    public PlanInputs Over(PlanInputs under) =>
+        new()
+        {
+            Restoration = Restoration,
+            Material = Material ?? under.Material,
+            Coverage = Coverage ?? under.Coverage,
+            BuildOutSchool = BuildOutSchool ?? under.BuildOutSchool,
+            Crossbite = Crossbite || under.Crossbite,
+            RoomBeforeMm = Merged(under.RoomBeforeMm, RoomBeforeMm),
+            BuildOutMm = Merged(under.BuildOutMm, BuildOutMm),
+            MarginLevelMm = Merged(under.MarginLevelMm, MarginLevelMm),
+            FacialMargin = FacialMargin ?? under.FacialMargin,
+            MesialTransition = MesialTransition ?? under.MesialTransition,
+            DistalTransition = DistalTransition ?? under.DistalTransition,
+            FinishingAllowanceMm = FinishingAllowanceMm ?? under.FinishingAllowanceMm,
+            School = School ?? under.School,
+            SizeMm = SizeMm ?? under.SizeMm,
+            CoveredCusps = CoveredCusps ?? under.CoveredCusps,
+            Boxes = Boxes ?? under.Boxes,
+            Features = Features ?? under.Features,
+            Findings =
+                Findings is null ? under.Findings
+                : under.Findings is null ? Findings
+                : Findings.Over(under.Findings),
+            Because = Merged(under.Because, Because),
+            Bridge = Bridge ?? under.Bridge,
+        };
 
     internal static IReadOnlyDictionary<string, T> Merged<T>(IReadOnlyDictionary<string, T> under, IReadOnlyDictionary<string, T> over) =>
         under.Concat(over).GroupBy(entry => entry.Key).ToDictionary(group => group.Key, group => group.Last().Value);
@@ -109,22 +129,42 @@ public sealed record PlanInputs
             if (!Kebab.TryParse<Segment>(name, out var segment))
             {
                 var segments = Enum.GetValues<Segment>().Select(Kebab.Of).ToArray();
-                return new Problem("unknown-segment", $"There is no margin segment “{name}”. The segments are {string.Join(", ", segments)}.", segments);
+                return new Problem(
+                    "unknown-segment",
+                    $"There is no margin segment “{name}”. The segments are {string.Join(", ", segments)}.",
+                    segments
+                );
             }
 
             levels[segment] = new Mm(level);
         }
 
         var size = SizeMm is null ? MeasuredSize.None : new(ToMm(SizeMm.Length), ToMm(SizeMm.Mesiodistal), ToMm(SizeMm.Faciolingual));
-        if (!(Findings ?? new FindingsInput()).Read(tooth).Is(out var findings, out var problem)) return problem;
+        if (!(Findings ?? new FindingsInput()).Read(tooth).Is(out var findings, out var problem))
+            return problem;
         return new UnitRequest(
             new Assessment(tooth, Crossbite, Lengths(RoomBeforeMm), size) { Findings = findings },
             new Decision(
-                Restoration, Material, Coverage, BuildOutSchool, Lengths(BuildOutMm), levels, FacialMargin,
-                MesialTransition, DistalTransition, ToMm(FinishingAllowanceMm), School)
+                Restoration,
+                Material,
+                Coverage,
+                BuildOutSchool,
+                Lengths(BuildOutMm),
+                levels,
+                FacialMargin,
+                MesialTransition,
+                DistalTransition,
+                ToMm(FinishingAllowanceMm),
+                School
+            )
             {
-                Covered = CoveredCusps, Boxes = Boxes, Features = Features, Because = Because, InBridge = Bridge is not null,
-            });
+                Covered = CoveredCusps,
+                Boxes = Boxes,
+                Features = Features,
+                Because = Because,
+                InBridge = Bridge is not null,
+            }
+        );
     }
 
     internal static Mm? ToMm(double? value) => value is { } length ? new Mm(length) : null;

@@ -13,7 +13,8 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
 
     public static Answer<PlannedLine> Make(IReadOnlyList<LineUnit> units, Handbook handbook)
     {
-        if (!Plans(units, handbook).Is(out var plans, out var problem)) return problem;
+        if (!Plans(units, handbook).Is(out var plans, out var problem))
+            return problem;
         return Drawn(Joined(plans, units, _ => handbook), _ => handbook).Is(out var drawn, out problem) ? new PlannedLine(drawn) : problem;
     }
 
@@ -23,7 +24,8 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
         var plans = new List<Plan>();
         foreach (var (unit, handbook) in units)
         {
-            if (!PlannedUnit.PlanOnly(unit.Tooth, unit.Inputs, handbook).Is(out var plan, out var problem)) return problem with { Sentence = $"Unit {unit.Tooth.Iso}: {problem.Sentence}" };
+            if (!PlannedUnit.PlanOnly(unit.Tooth, unit.Inputs, handbook).Is(out var plan, out var problem))
+                return problem with { Sentence = $"Unit {unit.Tooth.Iso}: {problem.Sentence}" };
             plans.Add(plan);
         }
         return Drawn(Joined(plans, [.. units.Select(entry => entry.Unit)], i => units[i].Handbook), i => units[i].Handbook);
@@ -33,11 +35,18 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
     private static IReadOnlyList<Plan> Joined(IReadOnlyList<Plan> plans, IReadOnlyList<LineUnit> units, Func<int, Handbook> handbook)
     {
         Plan[] joined = [.. plans];
-        foreach (var bridge in Enumerable.Range(0, plans.Count).Where(i => units[i].Inputs.Bridge is not null).GroupBy(i => string.Join(' ', units[i].Inputs.Bridge!.Teeth)))
+        foreach (
+            var bridge in Enumerable
+                .Range(0, plans.Count)
+                .Where(i => units[i].Inputs.Bridge is not null)
+                .GroupBy(i => string.Join(' ', units[i].Inputs.Bridge!.Teeth))
+        )
         {
             int[] at = [.. bridge];
-            if (at.Length != units[at[0]].Inputs.Bridge!.Teeth.Count) continue;
-            foreach (var (i, plan) in at.Zip(BridgePlanner.Joined([.. at.Select(i => plans[i])], handbook(at[0]).Protocol))) joined[i] = plan;
+            if (at.Length != units[at[0]].Inputs.Bridge!.Teeth.Count)
+                continue;
+            foreach (var (i, plan) in at.Zip(BridgePlanner.Joined([.. at.Select(i => plans[i])], handbook(at[0]).Protocol)))
+                joined[i] = plan;
         }
         return joined;
     }
@@ -47,7 +56,8 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
         var drawn = new List<PlannedUnit>();
         for (var i = 0; i < plans.Count; i++)
         {
-            if (!PlannedUnit.Drawn(plans[i], handbook(i)).Is(out var made, out var problem)) return plans.Count == 1 ? problem : problem with { Sentence = $"{plans[i].Tooth.Iso}: {problem.Sentence}" };
+            if (!PlannedUnit.Drawn(plans[i], handbook(i)).Is(out var made, out var problem))
+                return plans.Count == 1 ? problem : problem with { Sentence = $"{plans[i].Tooth.Iso}: {problem.Sentence}" };
             drawn.Add(made);
         }
         return drawn;
@@ -63,7 +73,8 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
         var plans = new List<Plan>();
         foreach (var unit in units)
         {
-            if (!PlannedUnit.PlanOnly(unit.Tooth, unit.Inputs, handbook).Is(out var plan, out var problem)) return problem;
+            if (!PlannedUnit.PlanOnly(unit.Tooth, unit.Inputs, handbook).Is(out var plan, out var problem))
+                return problem;
             plans.Add(plan);
         }
         return plans;

@@ -14,7 +14,8 @@ public sealed record PlannedUnit(Plan Plan, UnitDrawing Drawing)
 
     public static Answer<PlannedUnit> Drawn(Plan plan, Handbook handbook)
     {
-        if (!Draughtsman.Draw(plan, handbook).Is(out var drawing, out var problem)) return problem;
+        if (!Draughtsman.Draw(plan, handbook).Is(out var drawing, out var problem))
+            return problem;
         // What only shows on the tooth's form belongs to the plan's cautions like every other.
         return new PlannedUnit(plan with { Cautions = [.. plan.Cautions, .. drawing.Cautions] }, drawing);
     }
@@ -23,8 +24,14 @@ public sealed record PlannedUnit(Plan Plan, UnitDrawing Drawing)
     public IReadOnlyList<Tipping>? Resistance(Protocol protocol)
     {
         // A front tooth's lingual slope is no wall: it holds mesially and distally only. A partial crown has no facial one.
-        SectionDrawing[] sections = [.. (Plan.Tooth.IsFront ? [Drawing.Mesiodistal] : (SectionDrawing[])[Drawing.Faciolingual[0], Drawing.Mesiodistal]).Where(section => section.Planned is not null)];
-        if (sections.Length == 0) return null;
+        SectionDrawing[] sections =
+        [
+            .. (Plan.Tooth.IsFront ? [Drawing.Mesiodistal] : (SectionDrawing[])[Drawing.Faciolingual[0], Drawing.Mesiodistal]).Where(
+                section => section.Planned is not null
+            ),
+        ];
+        if (sections.Length == 0)
+            return null;
         var (wanted, toc) = (protocol.Resistance.WallShare.Value, Plan.Convergence.Value.Target);
         return
         [
@@ -34,7 +41,8 @@ public sealed record PlannedUnit(Plan Plan, UnitDrawing Drawing)
                 var (near, far) = section.Plane == SectionPlane.Faciolingual ? ("facial", "lingual") : ("mesial", "distal");
                 return new[] { Way(near, planned.FarWall), Way(far, planned.NearWall) };
 
-                Tipping Way(string about, double wall) => Tipping.Of(Kebab.Of(section.Plane), about, wall, planned.Base, toc, wanted, Plan.Features, protocol.Features);
+                Tipping Way(string about, double wall) =>
+                    Tipping.Of(Kebab.Of(section.Plane), about, wall, planned.Base, toc, wanted, Plan.Features, protocol.Features);
             }),
         ];
     }
@@ -42,7 +50,8 @@ public sealed record PlannedUnit(Plan Plan, UnitDrawing Drawing)
     /// <summary>The plan without its drawing, for lists: it needs no body, and is without the cautions that need the form.</summary>
     public static Answer<Plan> PlanOnly(ToothCode tooth, PlanInputs inputs, Handbook handbook)
     {
-        if (!inputs.For(tooth).Is(out var request, out var problem)) return problem;
+        if (!inputs.For(tooth).Is(out var request, out var problem))
+            return problem;
         var assessment = request.Assessment with { Form = Draughtsman.Figures(tooth, request.Assessment.MeasuredSize, handbook) };
         return Planner.Make(assessment, request.Decision, handbook.Protocol);
     }

@@ -10,27 +10,55 @@ namespace Dentelle.Core.Exchange;
 /// <param name="DepthMm">From the imagined bottom of the groove to the pulpal floor.</param>
 /// <param name="WallDivergenceDeg">Each wall to the path, opening outwards.</param>
 public sealed record IntracoronalDocument(
-    RangeDocument? IsthmusMm, IReadOnlyList<ReasonDocument> IsthmusReasons, Limits? IsthmusShare, RangeDocument DepthMm, IReadOnlyList<BoxDocument> Boxes, Limits WallDivergenceDeg,
-    double CavosurfaceDeg, Limits? BevelMm, Limits? BevelDeg, IReadOnlyList<CuspDocument> Cusps, double? FunctionalShoulderMm)
+    RangeDocument? IsthmusMm,
+    IReadOnlyList<ReasonDocument> IsthmusReasons,
+    Limits? IsthmusShare,
+    RangeDocument DepthMm,
+    IReadOnlyList<BoxDocument> Boxes,
+    Limits WallDivergenceDeg,
+    double CavosurfaceDeg,
+    Limits? BevelMm,
+    Limits? BevelDeg,
+    IReadOnlyList<CuspDocument> Cusps,
+    double? FunctionalShoulderMm
+)
 {
-    public static IntracoronalDocument From(Cavity cavity) => new(
-        cavity.Isthmus is { } isthmus ? RangeDocument.From(isthmus.Value) : null, [.. (cavity.Isthmus?.Reasons ?? []).Select(ReasonDocument.From)], cavity.IsthmusShare,
-        RangeDocument.From(cavity.Depth.Value),
-        [
-            .. cavity.BoxPlans.Select(box => new BoxDocument(
-                box.Side, RangeDocument.From(box.Axial.Value), box.GingivalFloor.Rounded, box.NeighbourGap.Rounded, box.Widened.Value.Rounded,
-                [.. box.Axial.Reasons.Concat(box.Widened.Reasons).Select(ReasonDocument.From)])),
-        ],
-        cavity.Divergence, cavity.CavosurfaceDeg, cavity.Bevel, cavity.BevelDeg,
-        [.. cavity.Cusps.Select(cusp => new CuspDocument(cusp.Cusp, cusp.Covered, [.. cusp.Reasons.Select(ReasonDocument.From)]))],
-        cavity.FunctionalShoulder?.Value.Rounded);
+    public static IntracoronalDocument From(Cavity cavity) =>
+        new(
+            cavity.Isthmus is { } isthmus ? RangeDocument.From(isthmus.Value) : null,
+            [.. (cavity.Isthmus?.Reasons ?? []).Select(ReasonDocument.From)],
+            cavity.IsthmusShare,
+            RangeDocument.From(cavity.Depth.Value),
+            [
+                .. cavity.BoxPlans.Select(box => new BoxDocument(
+                    box.Side,
+                    RangeDocument.From(box.Axial.Value),
+                    box.GingivalFloor.Rounded,
+                    box.NeighbourGap.Rounded,
+                    box.Widened.Value.Rounded,
+                    [.. box.Axial.Reasons.Concat(box.Widened.Reasons).Select(ReasonDocument.From)]
+                )),
+            ],
+            cavity.Divergence,
+            cavity.CavosurfaceDeg,
+            cavity.Bevel,
+            cavity.BevelDeg,
+            [.. cavity.Cusps.Select(cusp => new CuspDocument(cusp.Cusp, cusp.Covered, [.. cusp.Reasons.Select(ReasonDocument.From)]))],
+            cavity.FunctionalShoulder?.Value.Rounded
+        );
 }
 
 /// <param name="AxialMm">From the present surface to the axial wall.</param>
 /// <param name="NeighbourGapMm">Free of the neighbour by this.</param>
 /// <param name="WidenedMm">Opened wider by this where a gap is to be closed.</param>
 public sealed record BoxDocument(
-    ProximalSide Side, RangeDocument AxialMm, double GingivalFloorMm, double NeighbourGapMm, double WidenedMm, IReadOnlyList<ReasonDocument> Reasons);
+    ProximalSide Side,
+    RangeDocument AxialMm,
+    double GingivalFloorMm,
+    double NeighbourGapMm,
+    double WidenedMm,
+    IReadOnlyList<ReasonDocument> Reasons
+);
 
 public sealed record CuspDocument(Cusp Cusp, bool Covered, IReadOnlyList<ReasonDocument> Reasons);
 
@@ -38,19 +66,43 @@ public sealed record CuspDocument(Cusp Cusp, bool Covered, IReadOnlyList<ReasonD
 /// <param name="DepthMm">From the wall half-way up to the back.</param>
 /// <param name="WidthMm">At the back.</param>
 /// <param name="AboveMarginMm">Where it ends.</param>
-public sealed record FeatureDocument(FeatureKind Kind, WallSide Side, double DepthMm, double WidthMm, double AboveMarginMm, IReadOnlyList<ReasonDocument> Reasons)
+public sealed record FeatureDocument(
+    FeatureKind Kind,
+    WallSide Side,
+    double DepthMm,
+    double WidthMm,
+    double AboveMarginMm,
+    IReadOnlyList<ReasonDocument> Reasons
+)
 {
-    public static FeatureDocument From(RetentiveFeature feature) => new(
-        feature.Kind, feature.Side, feature.Depth.Value.Rounded, feature.Width.Value.Rounded, feature.AboveMargin.Value.Rounded,
-        [.. feature.Depth.Reasons.Concat(feature.Width.Reasons).Concat(feature.AboveMargin.Reasons).Select(ReasonDocument.From)]);
+    public static FeatureDocument From(RetentiveFeature feature) =>
+        new(
+            feature.Kind,
+            feature.Side,
+            feature.Depth.Value.Rounded,
+            feature.Width.Value.Rounded,
+            feature.AboveMargin.Value.Rounded,
+            [.. feature.Depth.Reasons.Concat(feature.Width.Reasons).Concat(feature.AboveMargin.Reasons).Select(ReasonDocument.From)]
+        );
 }
 
 /// <param name="BondedShare">Share of the bonded facial surface that is still in enamel.</param>
 public sealed record EnamelDocument(IReadOnlyList<EnamelThirdDocument> Thirds, double BondedShare, string Source, Standing Standing)
 {
-    public static EnamelDocument From(VeneerEnamel enamel) => new(
-        [.. enamel.Thirds.Select(third => new EnamelThirdDocument(third.Zone, third.Average.Rounded, third.Left.Rounded, third.BondedShare))], enamel.BondedShare, enamel.Source,
-        enamel.Standing);
+    public static EnamelDocument From(VeneerEnamel enamel) =>
+        new(
+            [
+                .. enamel.Thirds.Select(third => new EnamelThirdDocument(
+                    third.Zone,
+                    third.Average.Rounded,
+                    third.Left.Rounded,
+                    third.BondedShare
+                )),
+            ],
+            enamel.BondedShare,
+            enamel.Source,
+            enamel.Standing
+        );
 }
 
 public sealed record EnamelThirdDocument(ZoneKind Zone, double AverageMm, double LeftMm, double BondedShare);
@@ -59,20 +111,53 @@ public sealed record EnamelThirdDocument(ZoneKind Zone, double AverageMm, double
 /// <param name="Teeth">In the order of the arch.</param>
 /// <param name="Path">Direction of draw, length 1: x toward the last tooth, y facial, z to the bite.</param>
 public sealed record BridgeDocument(
-    IReadOnlyList<string> Teeth, IReadOnlyList<double> Path, IReadOnlyList<AbutmentDocument> Abutments, IReadOnlyList<ConnectorDocument> Connectors, RootSurface RootSurfaceMm2,
-    Bending Bending, IReadOnlyList<CautionDocument> Cautions)
+    IReadOnlyList<string> Teeth,
+    IReadOnlyList<double> Path,
+    IReadOnlyList<AbutmentDocument> Abutments,
+    IReadOnlyList<ConnectorDocument> Connectors,
+    RootSurface RootSurfaceMm2,
+    Bending Bending,
+    IReadOnlyList<CautionDocument> Cautions
+)
 {
-    public static BridgeDocument From(BridgePlan bridge) => new(
-        [.. bridge.Teeth.Select(tooth => tooth.Iso)], [Math.Round(bridge.Path.X, 6), Math.Round(bridge.Path.Y, 6), Math.Round(bridge.Path.Z, 6)],
-        [.. bridge.Abutments.Select(abutment => new AbutmentDocument(abutment.Tooth.Iso, abutment.TiltDeg, abutment.FromPathDeg, abutment.FirstWallDeg, abutment.LastWallDeg, abutment.Toc))],
-        [.. bridge.Connectors.Select(connector => new ConnectorDocument([connector.First.Iso, connector.Last.Iso], connector.LeastMm2.Value, [.. connector.LeastMm2.Reasons.Select(ReasonDocument.From)]))],
-        bridge.RootSurface, bridge.Bending, [.. bridge.Cautions.Select(CautionDocument.From)]);
+    public static BridgeDocument From(BridgePlan bridge) =>
+        new(
+            [.. bridge.Teeth.Select(tooth => tooth.Iso)],
+            [Math.Round(bridge.Path.X, 6), Math.Round(bridge.Path.Y, 6), Math.Round(bridge.Path.Z, 6)],
+            [
+                .. bridge.Abutments.Select(abutment => new AbutmentDocument(
+                    abutment.Tooth.Iso,
+                    abutment.TiltDeg,
+                    abutment.FromPathDeg,
+                    abutment.FirstWallDeg,
+                    abutment.LastWallDeg,
+                    abutment.Toc
+                )),
+            ],
+            [
+                .. bridge.Connectors.Select(connector => new ConnectorDocument(
+                    [connector.First.Iso, connector.Last.Iso],
+                    connector.LeastMm2.Value,
+                    [.. connector.LeastMm2.Reasons.Select(ReasonDocument.From)]
+                )),
+            ],
+            bridge.RootSurface,
+            bridge.Bending,
+            [.. bridge.Cautions.Select(CautionDocument.From)]
+        );
 }
 
 /// <param name="TiltDeg">Axis against upright, positive toward the last tooth.</param>
 /// <param name="FirstWallDeg">Wall on the side of the first tooth against the tooth's own axis; negative leans out.</param>
 /// <param name="TocDeg">Both walls against each other.</param>
-public sealed record AbutmentDocument(string Tooth, double TiltDeg, double FromPathDeg, double FirstWallDeg, double LastWallDeg, double TocDeg);
+public sealed record AbutmentDocument(
+    string Tooth,
+    double TiltDeg,
+    double FromPathDeg,
+    double FirstWallDeg,
+    double LastWallDeg,
+    double TocDeg
+);
 
 public sealed record ConnectorDocument(IReadOnlyList<string> Between, double LeastMm2, IReadOnlyList<ReasonDocument> Reasons);
 
@@ -84,12 +169,19 @@ public sealed record OptionDocument(string Option, UnitDocument Unit, string Sen
 /// <param name="Preferred">The alternative that is advised; left out where two are as good.</param>
 public sealed record AdviceDocument(string Code, string Question, string? Preferred, IReadOnlyList<AlternativeDocument> Alternatives)
 {
-    public static AdviceDocument From(Advice advice) => new(
-        advice.Code, advice.Question, advice.Preferred,
-        [
-            .. advice.Alternatives.Select(alternative => new AlternativeDocument(
-                alternative.Name, [.. alternative.For.Select(ReasonDocument.From)], [.. alternative.Against.Select(ReasonDocument.From)])),
-        ]);
+    public static AdviceDocument From(Advice advice) =>
+        new(
+            advice.Code,
+            advice.Question,
+            advice.Preferred,
+            [
+                .. advice.Alternatives.Select(alternative => new AlternativeDocument(
+                    alternative.Name,
+                    [.. alternative.For.Select(ReasonDocument.From)],
+                    [.. alternative.Against.Select(ReasonDocument.From)]
+                )),
+            ]
+        );
 }
 
 /// <param name="For">What speaks for it; the effect is the number behind the reason.</param>

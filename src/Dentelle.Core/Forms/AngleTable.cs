@@ -13,7 +13,8 @@ internal sealed class AngleTable
     public AngleTable(Func<double, double> value)
     {
         values = new double[Steps];
-        for (var i = 0; i < Steps; i++) values[i] = value(2 * Math.PI * i / Steps);
+        for (var i = 0; i < Steps; i++)
+            values[i] = value(2 * Math.PI * i / Steps);
     }
 
     public double this[int step] => values[step];
@@ -32,7 +33,8 @@ internal sealed class AngleTable
         var place = (angle * (Steps / (2 * Math.PI))) + (angle < 0 ? Steps : 0);
         var step = (int)place;
         var share = place - step;
-        if (step >= Steps) step -= Steps;
+        if (step >= Steps)
+            step -= Steps;
         return (step, step + 1 == Steps ? 0 : step + 1, share);
     }
 
@@ -48,7 +50,8 @@ internal sealed class AngleTable
             for (var i = 0; i < Steps; i++)
             {
                 var angle = 2 * Math.PI * i / Steps;
-                while (next < angles.Length && angles[next] <= angle) next++;
+                while (next < angles.Length && angles[next] <= angle)
+                    next++;
                 var (before, after) = (sorted[(next + sorted.Length - 1) % sorted.Length], sorted[next % sorted.Length]);
                 var from = angles[(next + sorted.Length - 1) % sorted.Length] - (next == 0 ? 2 * Math.PI : 0);
                 var to = angles[next % sorted.Length] + (next == sorted.Length ? 2 * Math.PI : 0);

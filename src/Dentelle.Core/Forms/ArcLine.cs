@@ -13,7 +13,8 @@ internal sealed class ArcLine
     {
         points = [.. whole.Skip(whole.Count / 2)];
         lengths = new double[points.Length];
-        for (var i = 1; i < points.Length; i++) lengths[i] = lengths[i - 1] + (points[i] - points[i - 1]).Length;
+        for (var i = 1; i < points.Length; i++)
+            lengths[i] = lengths[i - 1] + (points[i] - points[i - 1]).Length;
     }
 
     /// <summary>Place and direction (away from the midline); straight on beyond the end.</summary>

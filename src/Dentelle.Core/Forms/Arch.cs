@@ -14,8 +14,10 @@ namespace Dentelle.Core.Forms;
 /// </remarks>
 public sealed class Arch
 {
-    private const int Rounds = 4, Presses = 3;
-    private readonly ArchTooth[] upper, lower;
+    private const int Rounds = 4,
+        Presses = 3;
+    private readonly ArchTooth[] upper,
+        lower;
     private readonly FormArch table;
 
     internal Arch(FormTable forms)
@@ -37,33 +39,42 @@ public sealed class Arch
     internal ArchPose Pose(ToothCode code) => Of(code).Pose with { Left = !code.IsRight };
 
     private static ArchTooth[] Row(FormTable forms, Jaw jaw) =>
-    [
-        .. Enumerable.Range(1, 8).Select(position =>
-        {
-            var code = ToothCode.Of(jaw == Jaw.Upper ? 1 : 4, position);
-            var present = forms.Tooth(code, forms.For(code).SizeFor(Planning.MeasuredSize.None));
-            return new ArchTooth(present, code, Anchor(present.Form));
-        }),
-    ];
+        [
+            .. Enumerable
+                .Range(1, 8)
+                .Select(position =>
+                {
+                    var code = ToothCode.Of(jaw == Jaw.Upper ? 1 : 4, position);
+                    var present = forms.Tooth(code, forms.For(code).SizeFor(Planning.MeasuredSize.None));
+                    return new ArchTooth(present, code, Anchor(present.Form));
+                }),
+        ];
 
     private static Vec3 Anchor(ToothForm form)
     {
-        if (form.Shape is not BackCrown back) return form.CuspTips[0] with { X = 0 };
-        var facial = back.Form.Cusps!.Keys.Zip(form.CuspTips).Where(cusp => cusp.First.EndsWith("facial", StringComparison.Ordinal)).Select(cusp => cusp.Second).ToArray();
+        if (form.Shape is not BackCrown back)
+            return form.CuspTips[0] with { X = 0 };
+        var facial = back
+            .Form.Cusps!.Keys.Zip(form.CuspTips)
+            .Where(cusp => cusp.First.EndsWith("facial", StringComparison.Ordinal))
+            .Select(cusp => cusp.Second)
+            .ToArray();
         return new Vec3(0, facial.Average(tip => tip.Y), facial.Max(tip => tip.Z));
     }
 
     /// <summary>Behind the upper edges, then under the upper central grooves.</summary>
     private Vec2[] LowerLine() =>
-    [
-        .. table.LowerFrontLine.Select(p => new Vec2(p[0], p[1])),
-        .. upper.Skip(3).Select(tooth =>
-        {
-            var pole = ((BackCrown)tooth.Present.Form.Shape).Table.Pole;
-            var at = tooth.Pose.ToMouth(new Vec3(pole.X, pole.Y, tooth.Anchor.Z));
-            return new Vec2(at.X, at.Y);
-        }),
-    ];
+        [
+            .. table.LowerFrontLine.Select(p => new Vec2(p[0], p[1])),
+            .. upper
+                .Skip(3)
+                .Select(tooth =>
+                {
+                    var pole = ((BackCrown)tooth.Present.Form.Shape).Table.Pole;
+                    var at = tooth.Pose.ToMouth(new Vec3(pole.X, pole.Y, tooth.Anchor.Z));
+                    return new Vec2(at.X, at.Y);
+                }),
+        ];
 
     /// <summary>The whole line through the points of the right half, left end first.</summary>
     private static IReadOnlyList<Vec2> Mirrored(Vec2[] half) =>
@@ -81,7 +92,8 @@ public sealed class Arch
             {
                 Stand(row[i], along, at, table.For(row[i].Code));
                 var gap = MesialGap(row, i);
-                if (Math.Abs(gap) < 0.005) break;
+                if (Math.Abs(gap) < 0.005)
+                    break;
                 at -= gap;
             }
         }
@@ -95,7 +107,10 @@ public sealed class Arch
         var isUpper = tooth.Code.Jaw == Jaw.Upper;
         var facial = new Vec3(mesial.Y, -mesial.X, 0);
         var x = isUpper ? mesial : -mesial;
-        var leaning = Rigid.Moved(-tooth.Anchor).Then(Rigid.Turned(Vec3.UnitY, isUpper ? stand.TipDeg : -stand.TipDeg)).Then(Rigid.Turned(Vec3.UnitX, -stand.LeanDeg));
+        var leaning = Rigid
+            .Moved(-tooth.Anchor)
+            .Then(Rigid.Turned(Vec3.UnitY, isUpper ? stand.TipDeg : -stand.TipDeg))
+            .Then(Rigid.Turned(Vec3.UnitX, -stand.LeanDeg));
         tooth.Place = leaning.Then(Rigid.Frame(x, facial, x.Cross(facial), new Vec3(place.X, place.Y, stand.LevelMm)));
     }
 
@@ -143,7 +158,8 @@ public sealed class Arch
         for (var pass = 0; pass < 4; pass++)
         {
             var gap = MesialGap(row, i);
-            if (Math.Abs(gap) < 0.003) break;
+            if (Math.Abs(gap) < 0.003)
+                break;
             row[i].Shift(forward * gap);
         }
 

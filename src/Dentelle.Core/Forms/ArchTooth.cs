@@ -77,7 +77,8 @@ internal sealed class ArchTooth
         {
             var p = pose.ToOwn(place);
             // Only what comes nearer than what is known has to be asked about.
-            if (least < double.PositiveInfinity && !box.Grown(Math.Max(least, 0)).Contains(p)) continue;
+            if (least < double.PositiveInfinity && !box.Grown(Math.Max(least, 0)).Contains(p))
+                continue;
             least = Math.Min(least, search.SignedDistance(p));
         }
         return least;

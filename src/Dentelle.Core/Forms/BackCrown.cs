@@ -9,8 +9,11 @@ internal sealed class BackCrown : CrownShape
     private const int Levels = 240;
     private const double RimBlur = 0.5;
     private readonly double[] radii = new double[AngleTable.Steps * Levels];
-    private readonly double low, perLevel;
-    private readonly AngleTable neck, rimHeight, rimReach;
+    private readonly double low,
+        perLevel;
+    private readonly AngleTable neck,
+        rimHeight,
+        rimReach;
     private readonly OcclusalSurface table;
     private readonly WallFeature[] features;
 
@@ -24,7 +27,10 @@ internal sealed class BackCrown : CrownShape
         var contour = Contour(height);
         var rim = RimCurve();
         var rimTables = AngleTable.Of(
-            [.. rim.Select(p => (double[])[p.X - Axis(p.Z).X, p.Y - Axis(p.Z).Y, p.Z])], p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])), p => p[2]);
+            [.. rim.Select(p => (double[])[p.X - Axis(p.Z).X, p.Y - Axis(p.Z).Y, p.Z])],
+            p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])),
+            p => p[2]
+        );
         (rimReach, rimHeight) = (rimTables[0], rimTables[1]);
         (low, perLevel) = (-1, ((1.3 * size.Length) + 1) / (Levels - 1));
         var below = new SoftPower(form.Q ?? defaults.Q);
@@ -32,8 +38,19 @@ internal sealed class BackCrown : CrownShape
         {
             var angle = 2 * Math.PI * step / AngleTable.Steps;
             var above = new SoftPower(AngleTable.FourSides(form.P ?? new FormSides(defaults.P, defaults.P, defaults.P, defaults.P), angle));
-            var profile = new WallProfile(Cervical(angle), neck[step], height[step], contour[step], rimHeight[step], rimReach[step], above, below, defaults.Flare);
-            for (var level = 0; level < Levels; level++) radii[(step * Levels) + level] = profile.Radius(low + (level * perLevel));
+            var profile = new WallProfile(
+                Cervical(angle),
+                neck[step],
+                height[step],
+                contour[step],
+                rimHeight[step],
+                rimReach[step],
+                above,
+                below,
+                defaults.Flare
+            );
+            for (var level = 0; level < Levels; level++)
+                radii[(step * Levels) + level] = profile.Radius(low + (level * perLevel));
         });
         table = new OcclusalSurface(form, size, defaults, rim, pole, Place);
         features = WallFeature.Of(form, size, this);
@@ -57,7 +74,8 @@ internal sealed class BackCrown : CrownShape
         var wall = (Math.Sqrt((x * x) + (y * y)) - Radius(angle, p.Z)) * 0.85;
         if (wall > -1.2)
         {
-            foreach (var feature in features) wall += feature.Depth(p, angle);
+            foreach (var feature in features)
+                wall += feature.Depth(p, angle);
         }
         return Blend.Max(wall, 0.8 * (p.Z - table.Height(p.X, p.Y)), Form.Blend ?? 0.5);
     }
@@ -94,7 +112,9 @@ internal sealed class BackCrown : CrownShape
         }
         // The widening must not make the neck wider than it is.
         var (right, left) = (points.Max(p => p[0]), points.Min(p => p[0]));
-        var scaled = points.Select(p => (double[])[p[0] * Size.MesiodistalAtNeck / (right - left), p[1] * Size.FaciolingualAtNeck / 2]).ToArray();
+        var scaled = points
+            .Select(p => (double[])[p[0] * Size.MesiodistalAtNeck / (right - left), p[1] * Size.FaciolingualAtNeck / 2])
+            .ToArray();
         return AngleTable.Of(scaled, p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])))[0];
     }
 
@@ -102,12 +122,14 @@ internal sealed class BackCrown : CrownShape
     private AngleTable Contour(AngleTable height)
     {
         var curve = Curves.Through([.. Form.Outline!.Select(Place)], 60, closed: true);
-        var samples = curve.Select(p =>
-        {
-            var rough = p - Axis(0.45 * Size.Length);
-            var axis = Axis(height.At(Math.Atan2(rough.Y, rough.X)));
-            return (double[])[p.X - axis.X, p.Y - axis.Y];
-        }).ToArray();
+        var samples = curve
+            .Select(p =>
+            {
+                var rough = p - Axis(0.45 * Size.Length);
+                var axis = Axis(height.At(Math.Atan2(rough.Y, rough.X)));
+                return (double[])[p.X - axis.X, p.Y - axis.Y];
+            })
+            .ToArray();
         return AngleTable.Of(samples, p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])))[0];
     }
 
@@ -130,7 +152,17 @@ internal sealed class BackCrown : CrownShape
 }
 
 /// <summary>One meridian of the wall: out from the neck to the height of contour, in from there to the rim.</summary>
-internal readonly record struct WallProfile(double Neck, double NeckRadius, double Contour, double ContourRadius, double Rim, double RimRadius, SoftPower AboveContour, SoftPower BelowContour, double Flare)
+internal readonly record struct WallProfile(
+    double Neck,
+    double NeckRadius,
+    double Contour,
+    double ContourRadius,
+    double Rim,
+    double RimRadius,
+    SoftPower AboveContour,
+    SoftPower BelowContour,
+    double Flare
+)
 {
     public double Radius(double z)
     {
@@ -142,8 +174,10 @@ internal readonly record struct WallProfile(double Neck, double NeckRadius, doub
         var up = Math.Min((z - Contour) / (Rim - Contour), 1);
         var above = z - Rim;
         // Above the rim the wall must stop shaping: a slight dip hides the step, the flare keeps high ridges inside.
-        return ContourRadius - ((ContourRadius - RimRadius) * AboveContour.Of(up))
-            - (above > 0 ? 0.16 * (1 - Math.Exp(-6 * above)) : 0) + (Flare * Math.Max(above - 0.3, 0));
+        return ContourRadius
+            - ((ContourRadius - RimRadius) * AboveContour.Of(up))
+            - (above > 0 ? 0.16 * (1 - Math.Exp(-6 * above)) : 0)
+            + (Flare * Math.Max(above - 0.3, 0));
     }
 }
 
@@ -151,7 +185,9 @@ internal readonly record struct WallProfile(double Neck, double NeckRadius, doub
 internal readonly struct SoftPower
 {
     private const double Softness = 0.3 * 0.3;
-    private readonly double half, start, span;
+    private readonly double half,
+        start,
+        span;
 
     public SoftPower(double power)
     {
@@ -167,22 +203,42 @@ internal readonly struct SoftPower
 internal sealed class WallFeature
 {
     private readonly Groove? groove;
-    private readonly double end, fade, angle, height, halfAngle, halfHeight, depth;
+    private readonly double end,
+        fade,
+        angle,
+        height,
+        halfAngle,
+        halfHeight,
+        depth;
     private readonly BackCrown crown;
 
     private WallFeature(Groove? groove, double end, double fade, double[]? dent, BackCrown crown, double length)
     {
         (this.groove, this.end, this.fade, this.crown) = (groove, end, fade, crown);
-        if (dent is null) return;
-        (angle, height, halfAngle, halfHeight, depth) = (double.DegreesToRadians(dent[0]), dent[1] * length, double.DegreesToRadians(dent[2]), dent[3] * length, dent[4]);
+        if (dent is null)
+            return;
+        (angle, height, halfAngle, halfHeight, depth) = (
+            double.DegreesToRadians(dent[0]),
+            dent[1] * length,
+            double.DegreesToRadians(dent[2]),
+            dent[3] * length,
+            dent[4]
+        );
     }
 
     public static WallFeature[] Of(FormParameters form, CrownSize size, BackCrown crown) =>
-    [
-        .. form.Grooves!.Where(g => g.End is not null)
-            .Select(g => new WallFeature(new Groove(g, crown.Place), g.End!.Value * size.Length, 0.12 * size.Length, null, crown, size.Length)),
-        .. (form.Dents ?? []).Select(d => new WallFeature(null, 0, 0.14 * size.Length, d, crown, size.Length)),
-    ];
+        [
+            .. form.Grooves!.Where(g => g.End is not null)
+                .Select(g => new WallFeature(
+                    new Groove(g, crown.Place),
+                    g.End!.Value * size.Length,
+                    0.12 * size.Length,
+                    null,
+                    crown,
+                    size.Length
+                )),
+            .. (form.Dents ?? []).Select(d => new WallFeature(null, 0, 0.14 * size.Length, d, crown, size.Length)),
+        ];
 
     public double Depth(Vec3 p, double at)
     {
@@ -193,7 +249,8 @@ internal sealed class WallFeature
         }
         var off = Math.IEEERemainder(at - angle, 2 * Math.PI) / halfAngle;
         var up = (p.Z - height) / halfHeight;
-        if ((off * off) + (up * up) > 9) return 0;
+        if ((off * off) + (up * up) > 9)
+            return 0;
         // The neck is fixed: a hollow that began there would leave a lip.
         return depth * Math.Exp(-(off * off) - (up * up)) * Curves.SmoothStep(0, fade, p.Z - crown.Cervical(at));
     }

@@ -19,7 +19,12 @@ public sealed class CavityForm : PlannedBody
     private readonly Cavity cavity;
     private readonly BackCrown crown;
     private readonly ReducedTop? top;
-    private readonly double slope, half, floor, shoulder, underRim, inner;
+    private readonly double slope,
+        half,
+        floor,
+        shoulder,
+        underRim,
+        inner;
     private readonly IReadOnlyList<Box> boxes;
     private readonly int side;
     private readonly AngleTable? outline;
@@ -37,13 +42,17 @@ public sealed class CavityForm : PlannedBody
         var line = crown.CentralGroove;
         floor = line.Average(p => Surface(p.X, p.Y)) - cavity.Depth.Value.Target.Value;
         boxes = [.. cavity.BoxPlans.Select(box => BoxOf(box, protocol.Shape))];
-        if (cavity.Covered.Any()) top = Top(present, plan, protocol);
+        if (cavity.Covered.Any())
+            top = Top(present, plan, protocol);
         // A shoulder goes round the whole functional side or is not cut.
         var functional = Cusps.Of(plan.Tooth).Where(IsFunctional).ToArray();
         shoulder = functional.All(cavity.Covered.Contains) ? cavity.FunctionalShoulder?.Value.Value ?? 0 : 0;
-        underRim = functional.Max(cusp => plan.Zone(new Zone(ZoneKind.FunctionalCusp, cusp).Name)?.Depth.Value.Target.Value ?? 0) + protocol.CuspCover.ShoulderUnderCuspMm.Value;
+        underRim =
+            functional.Max(cusp => plan.Zone(new Zone(ZoneKind.FunctionalCusp, cusp).Name)?.Depth.Value.Target.Value ?? 0)
+            + protocol.CuspCover.ShoulderUnderCuspMm.Value;
         side = functional[0].IsFacial() ? 1 : -1;
-        if (shoulder > 0) outline = Outline();
+        if (shoulder > 0)
+            outline = Outline();
         lowest = Math.Min(floor, boxes.Count > 0 ? boxes.Min(box => box.Floor) : floor) - 0.5;
 
         double Surface(double x, double y) => Crossing.Edge(0, present.Form.Size.Length + 0.5, z => present.Form.At(new Vec3(x, y, z)));
@@ -61,8 +70,12 @@ public sealed class CavityForm : PlannedBody
             var (now, drops) = (mesh, down);
             mesh = Refinement.Split(now, Crossed, Middle);
 
-            bool Crossed(int a, int b) => Math.Abs(drops[a] - drops[b]) is var step && step > 0.15
-                && (now.Positions[a] - now.Positions[b]).Length() is var length && length > Shortest && step > 0.8 * length;
+            bool Crossed(int a, int b) =>
+                Math.Abs(drops[a] - drops[b]) is var step
+                && step > 0.15
+                && (now.Positions[a] - now.Positions[b]).Length() is var length
+                && length > Shortest
+                && step > 0.8 * length;
 
             // A middle between two places of the surface: what it is off the curve is far below the wall that will stand there.
             Vec3 Middle(int a, int b) => (now.Positions[a] + now.Positions[b]) / 2;
@@ -75,7 +88,8 @@ public sealed class CavityForm : PlannedBody
         {
             for (var i = run * 512; i < Math.Min(places.Length, (run + 1) * 512); i++)
             {
-                if (down[i] > 0) places[i] = (System.Numerics.Vector3)Inside(places[i] - new System.Numerics.Vector3(0, 0, (float)down[i]));
+                if (down[i] > 0)
+                    places[i] = (System.Numerics.Vector3)Inside(places[i] - new System.Numerics.Vector3(0, 0, (float)down[i]));
             }
         });
         return new Mesh(places, [.. mesh.Corners]);
@@ -91,7 +105,8 @@ public sealed class CavityForm : PlannedBody
             for (var i = known.Length + (run * 512); i < Math.Min(drops.Length, known.Length + ((run + 1) * 512)); i++)
             {
                 Vec3 p = mesh.Positions[i];
-                if (p.Z > lowest && Uncut(p) < 0) drops[i] = p.Z - Crossing.Edge(lowest - 1, p.Z, z => -Uncut(p with { Z = z }));
+                if (p.Z > lowest && Uncut(p) < 0)
+                    drops[i] = p.Z - Crossing.Edge(lowest - 1, p.Z, z => -Uncut(p with { Z = z }));
             }
         });
         return drops;
@@ -101,8 +116,10 @@ public sealed class CavityForm : PlannedBody
     private double Uncut(Vec3 p)
     {
         var whole = Trench(p);
-        foreach (var box in boxes) whole = Blend.Min(whole, InBox(p, box), 0.15);
-        if (top is not null) whole = Math.Min(whole, -top.Over(p).Distance);
+        foreach (var box in boxes)
+            whole = Blend.Min(whole, InBox(p, box), 0.15);
+        if (top is not null)
+            whole = Math.Min(whole, -top.Over(p).Distance);
         return shoulder > 0 ? Blend.Min(whole, OnShoulder(p), 0.15) : whole;
     }
 
@@ -112,7 +129,8 @@ public sealed class CavityForm : PlannedBody
         var line = crown.CentralGroove;
         var q = Present.Form.Unfitted(p);
         var beside = double.PositiveInfinity;
-        for (var i = 0; i + 1 < line.Length; i++) beside = Math.Min(beside, Polygon.ToSegment(new Vec2(q.X, q.Y), line[i], line[i + 1]));
+        for (var i = 0; i + 1 < line.Length; i++)
+            beside = Math.Min(beside, Polygon.ToSegment(new Vec2(q.X, q.Y), line[i], line[i + 1]));
         return Rounded(floor - p.Z, beside - half - ((p.Z - floor) * slope));
     }
 
@@ -127,13 +145,14 @@ public sealed class CavityForm : PlannedBody
     }
 
     /// <summary>How far the tooth reaches in every direction at the shoulder.</summary>
-    private AngleTable Outline() => new(angle =>
-    {
-        var (sin, cos) = Math.SinCos(angle);
-        var far = Present.Form.Size.Mesiodistal + Present.Form.Size.Faciolingual;
-        var level = crown.Table.RimHeight.At(angle) - underRim;
-        return Crossing.Edge(0, far, r => Present.Form.At(new Vec3(r * cos, r * sin, level)));
-    });
+    private AngleTable Outline() =>
+        new(angle =>
+        {
+            var (sin, cos) = Math.SinCos(angle);
+            var far = Present.Form.Size.Mesiodistal + Present.Form.Size.Faciolingual;
+            var level = crown.Table.RimHeight.At(angle) - underRim;
+            return Crossing.Edge(0, far, r => Present.Form.At(new Vec3(r * cos, r * sin, level)));
+        });
 
     private bool IsFunctional(Cusp cusp) => cusp.IsFunctional(Plan.Tooth, Plan.Assessment.Crossbite);
 
@@ -167,12 +186,15 @@ public sealed class CavityForm : PlannedBody
     {
         var surface = present.Surface;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
-        var asked = zones.All.Select(zone => zone.Cusp is null ? double.NaN : plan.Zone(zone.Name)?.Depth.Value.Target.Value ?? double.NaN).ToArray();
+        var asked = zones
+            .All.Select(zone => zone.Cusp is null ? double.NaN : plan.Zone(zone.Name)?.Depth.Value.Target.Value ?? double.NaN)
+            .ToArray();
         var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : asked[label]);
         var ends = cavity.FunctionalShoulder?.Value.Value ?? protocol.CuspCover.FunctionalShoulderMm.Value;
         for (var i = 0; i < depths.Length; i++)
         {
-            if (double.IsNaN(depths[i]) || zones.All[labels[i]].Kind != ZoneKind.FunctionalCuspBevel) continue;
+            if (double.IsNaN(depths[i]) || zones.All[labels[i]].Kind != ZoneKind.FunctionalCuspBevel)
+                continue;
             var p = present.Form.Unfitted(surface.Positions[i]);
             var above = p.Z - crown.Table.OverRim(p.X, p.Y).RimHeight + protocol.Shape.BevelHeightMm.Value - ends;
             depths[i] = above < 0 ? double.NaN : ends + ((depths[i] - ends) * Curves.SmoothStep(0, 0.6, above));

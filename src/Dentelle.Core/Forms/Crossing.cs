@@ -15,11 +15,14 @@ internal static class Crossing
         // A line that starts in a hollow is halved until it is in the body.
         for (var halving = 0; atInside >= 0; halving++)
         {
-            if (halving == 24) return inside;
+            if (halving == 24)
+                return inside;
             var middle = (inside + outside) / 2;
             var at = value(middle);
-            if (at < 0) (inside, atInside) = (middle, at);
-            else (outside, atOutside) = (middle, at);
+            if (at < 0)
+                (inside, atInside) = (middle, at);
+            else
+                (outside, atOutside) = (middle, at);
         }
         return atOutside < 0 ? outside : Between(inside, outside, atInside, atOutside, Accuracy, value);
     }
@@ -38,9 +41,12 @@ internal static class Crossing
             // A halving now and then gets past stretches where the field is far from straight.
             var middle = round % 5 == 4 ? (low + high) / 2 : low + ((high - low) * atLow / (atLow - atHigh));
             var at = value(middle);
-            if (Math.Abs(at) < accuracy || Math.Abs(high - low) < accuracy / 4) return middle;
-            if (at < 0) (low, atLow, atHigh) = (middle, at, atHigh / 2);
-            else (high, atHigh, atLow) = (middle, at, atLow / 2);
+            if (Math.Abs(at) < accuracy || Math.Abs(high - low) < accuracy / 4)
+                return middle;
+            if (at < 0)
+                (low, atLow, atHigh) = (middle, at, atHigh / 2);
+            else
+                (high, atHigh, atLow) = (middle, at, atLow / 2);
         }
         return low + ((high - low) * atLow / (atLow - atHigh));
     }

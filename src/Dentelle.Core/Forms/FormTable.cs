@@ -38,7 +38,13 @@ public sealed record FormMeta(FormDefaults Defaults);
 /// <param name="OverbiteMm">How far the lower front edges may stand above the upper ones.</param>
 /// <param name="FreeLeanDeg">How far a back tooth may lean while it settles.</param>
 public sealed record FormArch(
-    string Source, double[][] UpperLine, double[][] LowerFrontLine, double OverbiteMm, double FreeLeanDeg, IReadOnlyDictionary<string, FormStand> Stands)
+    string Source,
+    double[][] UpperLine,
+    double[][] LowerFrontLine,
+    double OverbiteMm,
+    double FreeLeanDeg,
+    IReadOnlyDictionary<string, FormStand> Stands
+)
 {
     internal FormStand For(ToothCode tooth) => Stands[FormTable.Key(tooth)];
 }
@@ -50,7 +56,17 @@ public sealed record FormStand(double TipDeg, double LeanDeg, double LevelMm);
 
 /// <summary>Values shared by all teeth; the file's meta section explains them.</summary>
 public sealed record FormDefaults(
-    double P, double Q, double CervPow, double[] RimK, double RimA, double CapIn, double RidgeBlend, double Blur, double[] Supp, double Flare);
+    double P,
+    double Q,
+    double CervPow,
+    double[] RimK,
+    double RimA,
+    double CapIn,
+    double RidgeBlend,
+    double Blur,
+    double[] Supp,
+    double Flare
+);
 
 /// <param name="Dims">Millimetres: crown length, mesiodistal, mesiodistal at the neck, faciolingual, faciolingual at the neck.</param>
 /// <param name="Offset">Crown centre relative to neck centre, millimetres.</param>
@@ -92,7 +108,8 @@ public sealed record FormParameters(
     double[][]? Mid,
     double? EdgeY,
     double? EdgeTilt,
-    double? Twist)
+    double? Twist
+)
 {
     /// <summary>Average crown size, or this patient's where it was measured; the neck keeps its share of the width.</summary>
     public CrownSize SizeFor(MeasuredSize measured)
@@ -100,7 +117,12 @@ public sealed record FormParameters(
         var mesiodistal = measured.Mesiodistal?.Value ?? Dims[1];
         var faciolingual = measured.Faciolingual?.Value ?? Dims[3];
         return new(
-            measured.Length?.Value ?? Dims[0], mesiodistal, Dims[2] * mesiodistal / Dims[1], faciolingual, Dims[4] * faciolingual / Dims[3]);
+            measured.Length?.Value ?? Dims[0],
+            mesiodistal,
+            Dims[2] * mesiodistal / Dims[1],
+            faciolingual,
+            Dims[4] * faciolingual / Dims[3]
+        );
     }
 }
 
@@ -108,7 +130,8 @@ public sealed record FormSides(
     [property: JsonPropertyName("M")] double M,
     [property: JsonPropertyName("F")] double F,
     [property: JsonPropertyName("D")] double D,
-    [property: JsonPropertyName("L")] double L);
+    [property: JsonPropertyName("L")] double L
+);
 
 /// <summary>A ridge or a groove: points, and what its cross-section is like (the file's meta section says how).</summary>
 public sealed record FormLine(double[][] Pts, double D = 0, double W = 0, double K = 0, double A = 0, double? End = null, int Nosupp = 0);

@@ -14,7 +14,8 @@ internal sealed class FourGrid
     {
         this.shape = shape;
         values = new Vector4[shape.Columns * shape.Rows];
-        for (var i = 0; i < values.Length; i++) values[i] = at(i);
+        for (var i = 0; i < values.Length; i++)
+            values[i] = at(i);
     }
 
     /// <summary>Two-way linear interpolation.</summary>

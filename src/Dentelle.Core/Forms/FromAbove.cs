@@ -16,19 +16,35 @@ internal static class FromAbove
         // The shelf's inner edge lies its width inside the finish line, square to it.
         IReadOnlyList<Vec2> axial =
         [
-            .. finishLine.Select((p, i) =>
-            {
-                var along = finishLine[(i + 1) % Around] - finishLine[(i + Around - 1) % Around];
-                return p + (along.Turned.Unit * ring.Width(2 * Math.PI * i / Around));
-            }),
+            .. finishLine.Select(
+                (p, i) =>
+                {
+                    var along = finishLine[(i + 1) % Around] - finishLine[(i + Around - 1) % Around];
+                    return p + (along.Turned.Unit * ring.Width(2 * Math.PI * i / Around));
+                }
+            ),
         ];
         var frame = bodies.Planned.Frame;
-        return new(Silhouette(bodies.Present, ring.Centre, frame), finishLine, axial, Table(bodies), Lines(bodies.Present, frame), Marks(plan, bodies.Present, bodies.Labels, frame));
+        return new(
+            Silhouette(bodies.Present, ring.Centre, frame),
+            finishLine,
+            axial,
+            Table(bodies),
+            Lines(bodies.Present, frame),
+            Marks(plan, bodies.Present, bodies.Labels, frame)
+        );
     }
 
     /// <summary>The tooth alone.</summary>
     public static AboveDrawing DrawPresent(Plan plan, PresentTooth present, int[] labels) =>
-        new(Silhouette(present, default, PathFrame.Upright), [], [], [], Lines(present, PathFrame.Upright), Marks(plan, present, labels, PathFrame.Upright));
+        new(
+            Silhouette(present, default, PathFrame.Upright),
+            [],
+            [],
+            [],
+            Lines(present, PathFrame.Upright),
+            Marks(plan, present, labels, PathFrame.Upright)
+        );
 
     private static IEnumerable<double> Turn() => Enumerable.Range(0, Around).Select(i => 2 * Math.PI * i / Around);
 
@@ -44,7 +60,8 @@ internal static class FromAbove
             var p = frame.ToPath(place);
             var from = new Vec2(p.X, p.Y) - centre;
             ref var here = ref farthest[Sector(from)];
-            if (from.Length > (here - centre).Length) here = centre + from;
+            if (from.Length > (here - centre).Length)
+                here = centre + from;
         }
         return farthest;
     }
@@ -60,22 +77,29 @@ internal static class FromAbove
         for (var i = 0; i < surface.Positions.Length; i++)
         {
             var p = frame.ToPath(surface.Positions[i]);
-            if (frame.ToPath(normals[i]).Z < facesUp || bodies.Planned.Margin.Over(surface.Positions[i]) < 1) continue;
+            if (frame.ToPath(normals[i]).Z < facesUp || bodies.Planned.Margin.Over(surface.Positions[i]) < 1)
+                continue;
             var from = new Vec2(p.X, p.Y) - centre;
             ref var here = ref table[Sector(from)];
-            if (from.Length > here.Far) here = (centre + from, from.Length);
+            if (from.Length > here.Far)
+                here = (centre + from, from.Length);
         }
         // Vertices stand unevenly; a line through them is evened out over some ten degrees.
         const int reach = 5;
         var line = table.Where(t => t.Far > 0).Select(t => t.At).ToArray();
-        return [.. Curves.Evened([.. line.Select(p => p.X)], reach).Zip(Curves.Evened([.. line.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y))];
+        return
+        [
+            .. Curves
+                .Evened([.. line.Select(p => p.X)], reach)
+                .Zip(Curves.Evened([.. line.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y)),
+        ];
     }
 
     public static IReadOnlyList<IReadOnlyList<Vec2>> Lines(PresentTooth present, PathFrame frame)
     {
         return present.Form.Shape is BackCrown back
-        ? [.. back.Form.Grooves!.Select(groove => Curves.Through([.. groove.Pts.Select(back.Place).Select(Seen)], 6, closed: false))]
-        : [];
+            ? [.. back.Form.Grooves!.Select(groove => Curves.Through([.. groove.Pts.Select(back.Place).Select(Seen)], 6, closed: false))]
+            : [];
 
         // Grooves lie about two thirds up the crown.
         Vec2 Seen(Vec2 at) => frame.ToPath(new Vec3(at.X, at.Y, present.Form.Size.Length * 2 / 3)) is var p ? new Vec2(p.X, p.Y) : at;
@@ -88,19 +112,25 @@ internal static class FromAbove
         for (var i = 0; i < surface.Positions.Length; i++)
         {
             var zone = labels[i];
-            if (zone < 0) continue;
+            if (zone < 0)
+                continue;
             var p = frame.ToPath(surface.Positions[i]);
             ref var sum = ref sums[zone];
             sum = (sum.Sum + new Vec2(p.X, p.Y), sum.Weight + 1, sum.Weight == 0 || p.Z > sum.Highest.Z ? p : sum.Highest);
         }
         return
         [
-            .. plan.Zones.Select((zone, i) =>
-            {
-                var (sum, weight, highest) = sums[i];
-                var at = weight == 0 ? Spot(zone.Zone, present) : zone.Zone.Kind is ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp ? new Vec2(highest.X, highest.Y) : sum * (1 / weight);
-                return new ZoneMark(zone.Zone.Name, at, at, at.Unit, null);
-            }),
+            .. plan.Zones.Select(
+                (zone, i) =>
+                {
+                    var (sum, weight, highest) = sums[i];
+                    var at =
+                        weight == 0 ? Spot(zone.Zone, present)
+                        : zone.Zone.Kind is ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp ? new Vec2(highest.X, highest.Y)
+                        : sum * (1 / weight);
+                    return new ZoneMark(zone.Zone.Name, at, at, at.Unit, null);
+                }
+            ),
         ];
     }
 

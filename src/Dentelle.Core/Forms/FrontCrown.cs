@@ -6,8 +6,21 @@ namespace Dentelle.Core.Forms;
 /// <summary>Incisors and canines: at every height a facial and a lingual profile joined across the width, cut off by the edge.</summary>
 internal sealed class FrontCrown : CrownShape
 {
-    private readonly Profile mesial, distal, facial, lingual, middle, facialPower, lingualPower, edge;
-    private readonly double width, depth, length, edgeY, tilt, twist, blend;
+    private readonly Profile mesial,
+        distal,
+        facial,
+        lingual,
+        middle,
+        facialPower,
+        lingualPower,
+        edge;
+    private readonly double width,
+        depth,
+        length,
+        edgeY,
+        tilt,
+        twist,
+        blend;
     private readonly Relief[] reliefs;
     private readonly AngleTable neck;
 
@@ -46,10 +59,12 @@ internal sealed class FrontCrown : CrownShape
         var n = lingualPower.At(h) + ((facialPower.At(h) - lingualPower.At(h)) * facialShare);
         var soft = (Math.Sqrt((u * u) + (e * e)) - e) / (Math.Sqrt(1 + (e * e)) - e);
         var power = Math.Pow(soft, n);
-        var slopeU = soft > 1e-9 ? n * power / soft * Math.Abs(u) / (Math.Sqrt((u * u) + (e * e)) * (Math.Sqrt(1 + (e * e)) - e)) / half : 0;
+        var slopeU =
+            soft > 1e-9 ? n * power / soft * Math.Abs(u) / (Math.Sqrt((u * u) + (e * e)) * (Math.Sqrt(1 + (e * e)) - e)) / half : 0;
         var slopeV = 2 * v / away;
         var body = (power + (v * v) - 1) / (Math.Sqrt((slopeU * slopeU) + (slopeV * slopeV)) + 0.12);
-        foreach (var relief in reliefs) body += relief.Depth(u, v, h);
+        foreach (var relief in reliefs)
+            body += relief.Depth(u, v, h);
         return Blend.Max(body, 0.95 * (p.Z - EdgeAt(p.X) - (tilt * (p.Y - Form.Offset[1] - edgeY))), blend);
     }
 
@@ -87,7 +102,8 @@ internal sealed class FrontCrown : CrownShape
         var side = profile.At((h - start) / (1 - start));
         // Mesial and distal meet in the middle without a fold.
         var share = Curves.SmoothStep(-0.2, 0.2, x / width);
-        if (share is 0 or 1) return width * side;
+        if (share is 0 or 1)
+            return width * side;
         var (riseM, riseD) = (Form.Cerv.M / length, Form.Cerv.D / length);
         return width * (((1 - share) * distal.At((h - riseD) / (1 - riseD))) + (share * mesial.At((h - riseM) / (1 - riseM))));
     }
@@ -104,12 +120,18 @@ internal sealed class FrontCrown : CrownShape
     private sealed class Relief(FormRelief relief)
     {
         private readonly double sign = relief.Side == "F" ? 1 : -1;
-        private readonly Fading across = new(relief.P), up = new(relief.Ph);
+        private readonly Fading across = new(relief.P),
+            up = new(relief.Ph);
 
         public double Depth(double u, double v, double h)
         {
             var side = Curves.SmoothStep(0, 0.55, sign * v);
-            return side <= 0 ? 0 : relief.At[4] * side * across.At(Math.Abs(u - relief.At[0]) / relief.At[2]) * up.At(Math.Abs(h - relief.At[1]) / relief.At[3]);
+            return side <= 0
+                ? 0
+                : relief.At[4]
+                    * side
+                    * across.At(Math.Abs(u - relief.At[0]) / relief.At[2])
+                    * up.At(Math.Abs(h - relief.At[1]) / relief.At[3]);
         }
     }
 
@@ -122,12 +144,14 @@ internal sealed class FrontCrown : CrownShape
 
         public Fading(double power)
         {
-            for (var i = 0; i <= Steps; i++) values[i] = Math.Exp(-Math.Pow(i * To / Steps, power));
+            for (var i = 0; i <= Steps; i++)
+                values[i] = Math.Exp(-Math.Pow(i * To / Steps, power));
         }
 
         public double At(double x)
         {
-            if (x > To) return 0;
+            if (x > To)
+                return 0;
             var place = x * (Steps / To);
             var i = (int)place;
             return values[i] + ((values[i + 1] - values[i]) * (place - i));
@@ -139,14 +163,16 @@ internal sealed class FrontCrown : CrownShape
     {
         private const int Steps = 400;
         private readonly double[] values = new double[Steps + 1];
-        private readonly double from, to;
+        private readonly double from,
+            to;
 
         public Profile(double[][] knots, double from, double to)
         {
             // A little beyond both ends the curve goes on straight.
             (this.from, this.to) = (from - 0.35, to + 0.35);
             Vec2[] points = [.. knots.Select(k => new Vec2(k[0], k[1]))];
-            for (var i = 0; i <= Steps; i++) values[i] = Curves.Monotone(points, this.from + ((this.to - this.from) * i / Steps));
+            for (var i = 0; i <= Steps; i++)
+                values[i] = Curves.Monotone(points, this.from + ((this.to - this.from) * i / Steps));
         }
 
         public double At(double x)

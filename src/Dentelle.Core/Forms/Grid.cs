@@ -3,7 +3,8 @@ namespace Dentelle.Core.Forms;
 /// <summary>Values over a rectangle in plan, read by two-way linear interpolation. Millimetres.</summary>
 internal sealed class Grid
 {
-    private readonly double left, back;
+    private readonly double left,
+        back;
     private readonly double[] values;
 
     public Grid(double left, double back, double width, double depth, double cell)
@@ -43,9 +44,10 @@ internal sealed class Grid
 
     /// <summary>Calls for every sample with its column and row, rows side by side.</summary>
     public void Each(Action<int, int> visit) => Parallel.For(0, Rows, row =>
-    {
-        for (var column = 0; column < Columns; column++) visit(column, row);
-    });
+        {
+            for (var column = 0; column < Columns; column++)
+                visit(column, row);
+        });
 
     /// <summary>Gaussian blur in place; the edges repeat.</summary>
     /// <param name="sigma">Millimetres.</param>
@@ -54,21 +56,28 @@ internal sealed class Grid
         var cells = sigma / Cell;
         var reach = (int)Math.Ceiling(3 * cells);
         var kernel = new double[(2 * reach) + 1];
-        for (var k = -reach; k <= reach; k++) kernel[k + reach] = Math.Exp(-(k * k) / (2 * cells * cells));
+        for (var k = -reach; k <= reach; k++)
+            kernel[k + reach] = Math.Exp(-(k * k) / (2 * cells * cells));
         var sum = kernel.Sum();
         var passed = new double[values.Length];
-        Each((column, row) =>
-        {
-            var total = 0.0;
-            for (var k = -reach; k <= reach; k++) total += kernel[k + reach] * values[(row * Columns) + Math.Clamp(column + k, 0, Columns - 1)];
-            passed[(row * Columns) + column] = total / sum;
-        });
-        Each((column, row) =>
-        {
-            var total = 0.0;
-            for (var k = -reach; k <= reach; k++) total += kernel[k + reach] * passed[(Math.Clamp(row + k, 0, Rows - 1) * Columns) + column];
-            values[(row * Columns) + column] = total / sum;
-        });
+        Each(
+            (column, row) =>
+            {
+                var total = 0.0;
+                for (var k = -reach; k <= reach; k++)
+                    total += kernel[k + reach] * values[(row * Columns) + Math.Clamp(column + k, 0, Columns - 1)];
+                passed[(row * Columns) + column] = total / sum;
+            }
+        );
+        Each(
+            (column, row) =>
+            {
+                var total = 0.0;
+                for (var k = -reach; k <= reach; k++)
+                    total += kernel[k + reach] * passed[(Math.Clamp(row + k, 0, Rows - 1) * Columns) + column];
+                values[(row * Columns) + column] = total / sum;
+            }
+        );
     }
 
     public (int At, double S, double T) Place(double x, double y)

@@ -8,13 +8,14 @@ internal sealed class Groove
     private const double Round = 0.07;
     private readonly Vec2[] points;
     private readonly double[] taper;
-    private readonly double depth, width, reach;
-    private readonly Vec2 low, high;
+    private readonly double depth,
+        width,
+        reach;
+    private readonly Vec2 low,
+        high;
 
     public Groove(FormLine line, Func<double[], Vec2> place)
-        : this([.. line.Pts.Select(place)], [.. line.Pts.Select(p => p.Length > 2 ? p[2] : 1)], line.D, line.W)
-    {
-    }
+        : this([.. line.Pts.Select(place)], [.. line.Pts.Select(p => p.Length > 2 ? p[2] : 1)], line.D, line.W) { }
 
     public Groove(Vec2[] points, double[] taper, double depth, double width)
     {
@@ -26,7 +27,8 @@ internal sealed class Groove
 
     public double Depth(double x, double y)
     {
-        if (x < low.X || y < low.Y || x > high.X || y > high.Y) return 0;
+        if (x < low.X || y < low.Y || x > high.X || y > high.Y)
+            return 0;
         var (nearest, share) = (double.PositiveInfinity, 0.0);
         for (var i = 0; i + 1 < points.Length; i++)
         {
@@ -35,10 +37,12 @@ internal sealed class Groove
             var t = Math.Clamp((((x - ax) * dx) + ((y - ay) * dy)) / ((dx * dx) + (dy * dy)), 0, 1);
             var (ex, ey) = (x - ax - (t * dx), y - ay - (t * dy));
             var distance = (ex * ex) + (ey * ey);
-            if (distance >= nearest) continue;
+            if (distance >= nearest)
+                continue;
             (nearest, share) = (distance, taper[i] + ((taper[i + 1] - taper[i]) * t));
         }
-        if (nearest > reach * reach) return 0;
+        if (nearest > reach * reach)
+            return 0;
         return depth * share * Math.Exp(-(Math.Sqrt(nearest + (Round * Round)) - Round) / width);
     }
 }

@@ -11,7 +11,8 @@ namespace Dentelle.Core.Forms;
 public sealed class InnerBodies
 {
     private readonly PresentTooth tooth;
-    private readonly Lazy<Mesh> dentine, pulp;
+    private readonly Lazy<Mesh> dentine,
+        pulp;
 
     internal InnerBodies(PresentTooth tooth, Estimates estimates)
     {
@@ -53,7 +54,8 @@ public sealed class InnerBodies
                 for (var round = 0; round < 4; round++)
                 {
                     var found = search.Closest(p + (inward * way), 2 * want + 0.2).Distance;
-                    if (double.IsInfinity(found)) break;
+                    if (double.IsInfinity(found))
+                        break;
                     way += (want - found) / Math.Max(steep, 0.6);
                 }
                 inner[i] = (Vector3)(p + (inward * way));
@@ -76,15 +78,19 @@ public sealed class InnerBodies
             var axis = form.Shape.Axis(q.Z);
             var neck = form.Shape.Cervical(Math.Atan2(q.Y - axis.Y, q.X - axis.X));
             var height = (q.Z - neck) / (top - neck);
-            if (height <= 0) continue;
-            double high, middle, cervical;
+            if (height <= 0)
+                continue;
+            double high,
+                middle,
+                cervical;
             if (form.Shape is BackCrown back)
             {
                 (middle, cervical) = (enamel.Back.Middle, enamel.Back.Cervical);
                 var depth = Math.Min(1, back.Table.MainGrooves.Sum(g => g.Depth(q.X, q.Y)) / 0.3);
                 var outside = back.Table.OverRim(q.X, q.Y).Outside;
                 high = enamel.Back.Cusp + ((enamel.Back.Groove - enamel.Back.Cusp) * Math.Max(depth, Curves.SmoothStep(0, -2.5, outside)));
-                if (outside < -0.2 && q.Z > 0.45 * top) height = 1;
+                if (outside < -0.2 && q.Z > 0.45 * top)
+                    height = 1;
             }
             else
             {
@@ -101,7 +107,9 @@ public sealed class InnerBodies
     private Mesh MakePulp(PulpEstimate estimate)
     {
         var form = tooth.Form;
-        var horns = form.CuspTips.Select(tip => new Vec3(form.Tooth.IsFront ? 0 : tip.X * 0.72, tip.Y * 0.72, tip.Z - estimate.HornBelowTop)).ToArray();
+        var horns = form
+            .CuspTips.Select(tip => new Vec3(form.Tooth.IsFront ? 0 : tip.X * 0.72, tip.Y * 0.72, tip.Z - estimate.HornBelowTop))
+            .ToArray();
         var roof = horns.Max(h => h.Z) - 0.6;
         var middle = new Vec3(0, 0, roof - 1);
         IField chamber = new FormulaField(p =>
@@ -110,11 +118,14 @@ public sealed class InnerBodies
             var half = Math.Max(0.25, form.Shape.Neck(angle) - estimate.NeckWall) * (1 - (0.06 * Math.Abs(p.Z - 1)));
             var wall = Math.Sqrt((p.X * p.X) + (p.Y * p.Y)) - Math.Max(0.15, half);
             var body = Blend.Max(0.9 * wall, form.Tooth.IsFront ? p.Z - 2 : p.Z - roof, 0.6);
-            foreach (var horn in horns) body = Blend.Min(body, Capsule(p, middle, horn, form.Tooth.IsFront ? 0.45 : 0.35), 0.5);
+            foreach (var horn in horns)
+                body = Blend.Min(body, Capsule(p, middle, horn, form.Tooth.IsFront ? 0.45 : 0.35), 0.5);
             return Math.Max(body, -(p.Z + ToothForm.StumpDepth - 0.05));
         });
         var box = new Box3(
-            new Vec3(-form.Size.Mesiodistal / 2, -form.Size.Faciolingual / 2, -ToothForm.StumpDepth - 0.3), new Vec3(form.Size.Mesiodistal / 2, form.Size.Faciolingual / 2, form.Size.Length));
+            new Vec3(-form.Size.Mesiodistal / 2, -form.Size.Faciolingual / 2, -ToothForm.StumpDepth - 0.3),
+            new Vec3(form.Size.Mesiodistal / 2, form.Size.Faciolingual / 2, form.Size.Length)
+        );
         return SurfaceExtraction.Of(SampledField.Of(chamber, box, 0.25));
     }
 

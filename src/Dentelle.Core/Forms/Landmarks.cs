@@ -21,19 +21,26 @@ public static class Landmarks
         var found = new List<Landmark>();
         if (form.Shape is BackCrown back)
         {
-            foreach (var (name, place) in back.Form.Cusps!.Keys.Zip(form.CuspTips)) found.Add(new($"cusp-{name}", place));
+            foreach (var (name, place) in back.Form.Cusps!.Keys.Zip(form.CuspTips))
+                found.Add(new($"cusp-{name}", place));
         }
         else
         {
             var half = form.Size.Mesiodistal / 2;
-            foreach (var (name, x) in (ReadOnlySpan<(string, double)>)[("edge-mesial", 0.8 * half), ("edge-middle", 0), ("edge-distal", -0.8 * half)])
+            foreach (
+                var (name, x) in (ReadOnlySpan<(string, double)>)
+                    [("edge-mesial", 0.8 * half), ("edge-middle", 0), ("edge-distal", -0.8 * half)]
+            )
                 found.Add(new(name, points.Select(p => (Vec3)p).Where(p => Math.Abs(p.X - x) < 0.25).MaxBy(p => p.Z)));
         }
         found.Add(new("contact-mesial", Farthest(p => p.X)));
         found.Add(new("contact-distal", Farthest(p => -p.X)));
         found.Add(new("contour-facial", Farthest(p => p.Y)));
         found.Add(new("contour-lingual", Farthest(p => -p.Y)));
-        foreach (var (name, angle) in (ReadOnlySpan<(string, double)>)[("neck-mesial", 0), ("neck-facial", Math.PI / 2), ("neck-distal", Math.PI), ("neck-lingual", -Math.PI / 2)])
+        foreach (
+            var (name, angle) in (ReadOnlySpan<(string, double)>)
+                [("neck-mesial", 0), ("neck-facial", Math.PI / 2), ("neck-distal", Math.PI), ("neck-lingual", -Math.PI / 2)]
+        )
             found.Add(new(name, form.Unplaced(form.Neck(angle))));
         return [.. found.Select(landmark => landmark with { Place = Standing(landmark.Place, code) })];
     }
@@ -46,14 +53,16 @@ public static class Landmarks
         var form = tooth.Form;
         return
         [
-            .. Enumerable.Range(0, points).Select(i =>
-            {
-                var angle = 2 * Math.PI * i / points;
-                var z = form.Unplaced(form.Neck(angle)).Z + aboveNeck;
-                var (sin, cos) = Math.SinCos(angle);
-                var reach = form.Reach(default, angle, z);
-                return Standing(new Vec3(reach * cos, reach * sin, z), code);
-            }),
+            .. Enumerable
+                .Range(0, points)
+                .Select(i =>
+                {
+                    var angle = 2 * Math.PI * i / points;
+                    var z = form.Unplaced(form.Neck(angle)).Z + aboveNeck;
+                    var (sin, cos) = Math.SinCos(angle);
+                    var reach = form.Reach(default, angle, z);
+                    return Standing(new Vec3(reach * cos, reach * sin, z), code);
+                }),
         ];
     }
 

@@ -10,7 +10,11 @@ namespace Dentelle.Core.Forms;
 internal sealed class MarginRing
 {
     private const double Cell = 0.1;
-    private readonly AngleTable radius, level, width, fillet, neckLevel;
+    private readonly AngleTable radius,
+        level,
+        width,
+        fillet,
+        neckLevel;
     private readonly FourGrid nearest;
     private readonly PathFrame frame;
 
@@ -29,9 +33,18 @@ internal sealed class MarginRing
             var z = climb == 0 ? low : low + (climb * (Math.Max(low, UnderFacialCusps(form, plan, habits, angle)) - low));
             var (sin, cos) = Math.SinCos(angle);
             var r = form.Reach(new Vec2(0, 0), angle, z);
-            var wide = plan.Margin.WidthAt(position).Value + (climb * plan.Margin.Between(position, piece => piece.Width.Value.Least.Value - piece.Width.Value.Target.Value));
+            var wide =
+                plan.Margin.WidthAt(position).Value
+                + (climb * plan.Margin.Between(position, piece => piece.Width.Value.Least.Value - piece.Width.Value.Target.Value));
             var at = frame.ToPath(new Vec3(r * cos, r * sin, z));
-            points[i] = [at.X, at.Y, at.Z, wide, Math.Clamp(plan.Margin.Between(position, piece => Inner(piece, habits)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide))];
+            points[i] =
+            [
+                at.X,
+                at.Y,
+                at.Z,
+                wide,
+                Math.Clamp(plan.Margin.Between(position, piece => Inner(piece, habits)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide)),
+            ];
         });
         Centre = new Vec2((points.Max(p => p[0]) + points.Min(p => p[0])) / 2, (points.Max(p => p[1]) + points.Min(p => p[1])) / 2);
         var about = points.Select(p => (double[])[p[0] - Centre.X, p[1] - Centre.Y, p[2], p[3], p[4]]).ToArray();
@@ -43,11 +56,13 @@ internal sealed class MarginRing
         var grid = new Grid(Centre.X - reachX, Centre.Y - reachY, (2 * reachX) + Cell, (2 * reachY) + Cell, Cell);
         var found = new Vector4[grid.Values.Length];
         var outline = Enumerable.Range(0, steps).Select(i => Out(2 * Math.PI * i / steps, radius.At(2 * Math.PI * i / steps))).ToArray();
-        grid.Each((x, y, at) =>
-        {
-            var (distance, angle) = ToOutline(outline, new Vec2(x, y));
-            found[at] = new Vector4((float)distance, (float)width.At(angle), (float)level.At(angle), (float)fillet.At(angle));
-        });
+        grid.Each(
+            (x, y, at) =>
+            {
+                var (distance, angle) = ToOutline(outline, new Vec2(x, y));
+                found[at] = new Vector4((float)distance, (float)width.At(angle), (float)level.At(angle), (float)fillet.At(angle));
+            }
+        );
         nearest = new FourGrid(grid, at => found[at]);
     }
 
@@ -116,7 +131,9 @@ internal sealed class MarginRing
         var lowest = Enumerable.Range(-3, 7).Min(k => Highest(form, angle + (k * Math.PI / 18)));
         ZonePlan[] cusps = [.. plan.Zones.Where(zone => zone.Zone.Cusp is { } cusp && cusp.IsFacial())];
         var deepest = cusps.Max(zone => zone.Depth.Value.Target.Value);
-        return lowest - below - (cusps.Any(zone => zone.Zone.Kind == ZoneKind.FunctionalCuspBevel) ? Math.Max(deepest, habits.BevelHeightMm.Value) : deepest);
+        return lowest
+            - below
+            - (cusps.Any(zone => zone.Zone.Kind == ZoneKind.FunctionalCuspBevel) ? Math.Max(deepest, habits.BevelHeightMm.Value) : deepest);
     }
 
     /// <summary>The highest of the present surface in a direction, over its outer half.</summary>
@@ -124,18 +141,21 @@ internal sealed class MarginRing
     {
         var (sin, cos) = Math.SinCos(angle);
         var (middle, reach) = (form.Size.Length * 0.4, form.Reach(new Vec2(0, 0), angle, form.Size.Length * 0.4));
-        return Enumerable.Range(4, 5).Max(k => Crossing.Edge(middle, form.Size.Length + 0.5, z => form.At(new Vec3(reach * k / 10 * cos, reach * k / 10 * sin, z))));
+        return Enumerable
+            .Range(4, 5)
+            .Max(k => Crossing.Edge(middle, form.Size.Length + 0.5, z => form.At(new Vec3(reach * k / 10 * cos, reach * k / 10 * sin, z))));
     }
 
-    private static double Inner(MarginPiece piece, ShapeHabits habits) => piece.Design switch
-    {
-        MarginDesign.Shoulder => habits.InnerRadiusMm.Shoulder,
-        MarginDesign.RoundedShoulder => habits.InnerRadiusMm.RoundedShoulder,
-        MarginDesign.ShoulderBevel => habits.InnerRadiusMm.ShoulderBevel,
-        MarginDesign.Butt => habits.InnerRadiusMm.Butt,
-        // A chamfer is round all the way.
-        _ => piece.Width.Value.Target.Value,
-    };
+    private static double Inner(MarginPiece piece, ShapeHabits habits) =>
+        piece.Design switch
+        {
+            MarginDesign.Shoulder => habits.InnerRadiusMm.Shoulder,
+            MarginDesign.RoundedShoulder => habits.InnerRadiusMm.RoundedShoulder,
+            MarginDesign.ShoulderBevel => habits.InnerRadiusMm.ShoulderBevel,
+            MarginDesign.Butt => habits.InnerRadiusMm.Butt,
+            // A chamfer is round all the way.
+            _ => piece.Width.Value.Target.Value,
+        };
 
     /// <summary>Signed distance into the ring and the angle of its nearest point, sought about where the place's own direction meets the ring.</summary>
     /// <remarks>In the middle of the tooth a nearer point may be missed; there the walls are far away whichever point counts.</remarks>
@@ -150,7 +170,8 @@ internal sealed class MarginRing
         {
             var off = outline[(i + n) % n] - p;
             var square = off.Dot(off);
-            if (square < best) (at, best) = (i, square);
+            if (square < best)
+                (at, best) = (i, square);
         }
         var (least, share) = (double.PositiveInfinity, 0.0);
         for (var start = at - 1; start <= at; start++)
@@ -158,7 +179,8 @@ internal sealed class MarginRing
             var (a, b) = (outline[(start + n) % n], outline[(start + 1 + n) % n]);
             var t = Math.Clamp((p - a).Dot(b - a) / (b - a).Dot(b - a), 0, 1);
             var distance = (p - Vec2.Mix(a, b, t)).Length;
-            if (distance < least) (least, share) = (distance, start + t + n);
+            if (distance < least)
+                (least, share) = (distance, start + t + n);
         }
         var inside = from.Length < radius.At(direction);
         return (inside ? least : -least, 2 * Math.PI * (share % n) / n);

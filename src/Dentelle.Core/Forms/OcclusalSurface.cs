@@ -20,32 +20,57 @@ internal sealed class OcclusalSurface
         var (reachX, reachY) = ((0.56 * size.Mesiodistal) + 0.4, (0.56 * size.Faciolingual) + 0.4);
         heights = new Grid(form.Offset[0] - reachX, form.Offset[1] - reachY, 2 * reachX, 2 * reachY, Cell);
         Pole = pole;
-        var about = AngleTable.Of([.. rim.Select(p => (double[])[p.X - pole.X, p.Y - pole.Y, p.Z])], p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])), p => p[2]);
+        var about = AngleTable.Of(
+            [.. rim.Select(p => (double[])[p.X - pole.X, p.Y - pole.Y, p.Z])],
+            p => Math.Sqrt((p[0] * p[0]) + (p[1] * p[1])),
+            p => p[2]
+        );
         (RimReach, RimHeight) = (about[0], about[1]);
         var rimK = form.RimK ?? defaults.RimK;
         var rimRoof = new Roof([.. rim.Where((_, i) => i % 4 == 0)], form.RimA ?? defaults.RimA, closed: true);
-        var roofs = form.Ridges!.Select(r => (Roof: new Roof([.. r.Pts.Select(p => place(p) is var at ? new Vec3(at.X, at.Y, p[2] * size.Length) : default)], r.A, closed: false), r.K)).ToArray();
+        var roofs = form.Ridges!.Select(r =>
+                (
+                    Roof: new Roof(
+                        [.. r.Pts.Select(p => place(p) is var at ? new Vec3(at.X, at.Y, p[2] * size.Length) : default)],
+                        r.A,
+                        closed: false
+                    ),
+                    r.K
+                )
+            )
+            .ToArray();
         var floor = form.Floor!.Value * size.Length;
         var blend = defaults.RidgeBlend;
         var capIn = form.CapIn ?? defaults.CapIn;
-        heights.Each((x, y, at) =>
-        {
-            var (outside, rimZ) = OverRim(x, y);
-            var height = Blend.Max(floor, rimRoof.Height(x, y, outside > 0 ? rimK[1] : rimK[0]), blend);
-            foreach (var (roof, k) in roofs) height = Blend.Max(height, roof.Height(x, y, k), blend);
-            heights[at] = Blend.Min(height, rimZ + 0.02 - ((outside > 0 ? 0.3 : capIn) * outside), 0.25);
-        });
+        heights.Each(
+            (x, y, at) =>
+            {
+                var (outside, rimZ) = OverRim(x, y);
+                var height = Blend.Max(floor, rimRoof.Height(x, y, outside > 0 ? rimK[1] : rimK[0]), blend);
+                foreach (var (roof, k) in roofs)
+                    height = Blend.Max(height, roof.Height(x, y, k), blend);
+                heights[at] = Blend.Min(height, rimZ + 0.02 - ((outside > 0 ? 0.3 : capIn) * outside), 0.25);
+            }
+        );
         heights.Blur(defaults.Blur);
         MainGrooves = [.. form.Grooves!.Select(g => new Groove(g, place))];
-        Groove[] furrows = [.. MainGrooves, .. form.Ridges!.Where(r => r.Nosupp == 0).SelectMany(r => Beside([.. r.Pts.Select(place)], form.Supp ?? defaults.Supp))];
+        Groove[] furrows =
+        [
+            .. MainGrooves,
+            .. form.Ridges!.Where(r => r.Nosupp == 0).SelectMany(r => Beside([.. r.Pts.Select(place)], form.Supp ?? defaults.Supp)),
+        ];
         var pits = (form.Pits ?? []).Select(p => (At: place(p), Depth: p[2], Radius: p[3])).ToArray();
-        heights.Each((x, y, at) =>
-        {
-            var carved = 0.0;
-            foreach (var furrow in furrows) carved += furrow.Depth(x, y);
-            foreach (var pit in pits) carved += Pit((new Vec2(x, y) - pit.At).Length / pit.Radius) * pit.Depth;
-            heights[at] -= carved;
-        });
+        heights.Each(
+            (x, y, at) =>
+            {
+                var carved = 0.0;
+                foreach (var furrow in furrows)
+                    carved += furrow.Depth(x, y);
+                foreach (var pit in pits)
+                    carved += Pit((new Vec2(x, y) - pit.At).Length / pit.Radius) * pit.Depth;
+                heights[at] -= carved;
+            }
+        );
     }
 
     /// <summary>Middle of the table in plan.</summary>
@@ -78,7 +103,10 @@ internal sealed class OcclusalSurface
         var along = (ridge[^1] - ridge[0]).Unit;
         foreach (var side in (double[])[-1, 1])
         {
-            var (from, to) = (ridge[0] + (along * 0.35) + (along.Turned * (0.95 * side)), ridge[^1] - (along * 0.1) + (along.Turned * (0.4 * side)));
+            var (from, to) = (
+                ridge[0] + (along * 0.35) + (along.Turned * (0.95 * side)),
+                ridge[^1] - (along * 0.1) + (along.Turned * (0.4 * side))
+            );
             yield return new Groove([from, (from + to) * 0.5, to], [0.2, 1, 0.6], cut[0], cut[1]);
         }
     }

@@ -24,7 +24,8 @@ internal sealed class OpposingRow
         Array.Fill(heights.Values, Nothing);
         foreach (var body in bodies)
         {
-            for (var i = 0; i < body.TriangleCount; i++) Cover(body.Triangle(i));
+            for (var i = 0; i < body.TriangleCount; i++)
+                Cover(body.Triangle(i));
         }
     }
 
@@ -36,7 +37,8 @@ internal sealed class OpposingRow
         var (a, b, c) = triangle;
         var (ab, ac) = (b - a, c - a);
         var area = (ab.X * ac.Y) - (ab.Y * ac.X);
-        if (Math.Abs(area) < 1e-12) return;
+        if (Math.Abs(area) < 1e-12)
+            return;
         var (left, right) = heights.ColumnsBetween(Math.Min(a.X, Math.Min(b.X, c.X)), Math.Max(a.X, Math.Max(b.X, c.X)));
         var (back, front) = heights.RowsBetween(Math.Min(a.Y, Math.Min(b.Y, c.Y)), Math.Max(a.Y, Math.Max(b.Y, c.Y)));
         for (var row = back; row <= front; row++)
@@ -45,7 +47,8 @@ internal sealed class OpposingRow
             {
                 var (x, y) = (heights.X(column) - a.X, heights.Y(row) - a.Y);
                 var (s, t) = (((x * ac.Y) - (y * ac.X)) / area, ((ab.X * y) - (ab.Y * x)) / area);
-                if (s < 0 || t < 0 || s + t > 1) continue;
+                if (s < 0 || t < 0 || s + t > 1)
+                    continue;
                 ref var height = ref heights.Values[(row * heights.Columns) + column];
                 height = Math.Min(height, up * (a.Z + (ab.Z * s) + (ac.Z * t)));
             }

@@ -8,7 +8,8 @@ namespace Dentelle.Core.Forms;
 /// </summary>
 internal readonly record struct PathFrame
 {
-    private readonly double sin, cos;
+    private readonly double sin,
+        cos;
 
     private PathFrame(double sin, double cos) => (this.sin, this.cos) = (sin, cos);
 
@@ -31,10 +32,12 @@ internal readonly record struct PathFrame
     /// <param name="level">Height in the tooth's frame by its mesiodistal place.</param>
     public double Over(double x, Func<double, double> level)
     {
-        if (IsUpright) return level(x);
+        if (IsUpright)
+            return level(x);
         var z = level(x);
         // The level hardly changes from place to place: a few steps settle it.
-        for (var i = 0; i < 3; i++) z = (level((cos * x) + (sin * z)) + (sin * x)) / cos;
+        for (var i = 0; i < 3; i++)
+            z = (level((cos * x) + (sin * z)) + (sin * x)) / cos;
         return z;
     }
 }

@@ -33,7 +33,8 @@ public abstract class PlannedBody
     /// <summary>Where a side bulges over it, a place that came down would hang outside the tooth: it goes in to the surface at its height.</summary>
     private protected Vec3 Inside(Vec3 p)
     {
-        if (Present.Form.At(p) <= 0) return p;
+        if (Present.Form.At(p) <= 0)
+            return p;
         var middle = Present.Form.Shape.Axis(p.Z);
         var axis = new Vec3(middle.X, middle.Y, p.Z);
         return Vec3.Mix(axis, p, Crossing.Edge(0, 1, t => Present.Form.At(Vec3.Mix(axis, p, t))));

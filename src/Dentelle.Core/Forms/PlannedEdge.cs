@@ -14,7 +14,9 @@ internal sealed class PlannedEdge
 
     private const int Steps = 64;
     private readonly ToothForm form;
-    private readonly double depth, half, rounding;
+    private readonly double depth,
+        half,
+        rounding;
     private readonly double[] corners = new double[Steps + 1];
     private readonly double[] levels = new double[Steps + 1];
 
@@ -53,7 +55,8 @@ internal sealed class PlannedEdge
                 depths[i] = double.NaN;
                 continue;
             }
-            if (double.IsNaN(depths[i]) || surface.Normals[i].Y > 0) continue;
+            if (double.IsNaN(depths[i]) || surface.Normals[i].Y > 0)
+                continue;
             Vec3 p = surface.Positions[i];
             // A ball of the rounding radius must still fit under the edge's lingual corner.
             depths[i] = Math.Min(depths[i], new Vec2(p.Y - Corner(p.X) - rounding, p.Z - Level(p.X) + rounding).Length - rounding);

@@ -25,8 +25,12 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     private readonly MarginRing margin;
     private readonly ReducedTop top;
     private readonly Lazy<Sock> sock;
-    private readonly double tangent, cosine, rounding, lowestFoot;
-    private readonly AngleTable footRadius, footLevel;
+    private readonly double tangent,
+        cosine,
+        rounding,
+        lowestFoot;
+    private readonly AngleTable footRadius,
+        footLevel;
     private readonly WallSlot[] slots;
     private readonly bool climbs;
 
@@ -69,7 +73,8 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         for (var i = 0; i < AngleTable.Steps; i += 10)
         {
             var angle = 2 * Math.PI * i / AngleTable.Steps;
-            if (Highest(angle) < ring.Level(angle) + leastWall) return new Problem("margin-off-tooth", "A margin so high leaves no wall on this tooth; lower the margin level.");
+            if (Highest(angle) < ring.Level(angle) + leastWall)
+                return new Problem("margin-off-tooth", "A margin so high leaves no wall on this tooth; lower the margin level.");
         }
         return new PlannedForm(present, plan, habits, frame, ring, reduced);
 
@@ -90,7 +95,13 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     internal override Mesh Unplaced(Fineness fineness)
     {
         var shelf = (fineness.Below + 2) / 3;
-        return sock.Value.Mesh(fineness, (angle, ring) => ring < shelf ? Shelf(angle, (ring + 1.0) / shelf) : Below(angle, (ring - shelf + 1.0) / (fineness.Below - shelf)), fineness.Below, frame.FromPath);
+        return sock.Value.Mesh(
+            fineness,
+            (angle, ring) =>
+                ring < shelf ? Shelf(angle, (ring + 1.0) / shelf) : Below(angle, (ring - shelf + 1.0) / (fineness.Below - shelf)),
+            fineness.Below,
+            frame.FromPath
+        );
     }
 
     (Vec3 From, Vec3 Along) ISockSurface.Line(double angle, double share)
@@ -116,7 +127,9 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     double ISockSurface.At(Vec3 p)
     {
         var (core, own) = (Core(p), frame.FromPath(p));
-        return own.Z < 0 || (core > 0 && (!climbs || own.Y < margin.Centre.Y)) || Present.Depths.IsWellInside(own) ? core : Math.Max(present.At(own), core);
+        return own.Z < 0 || (core > 0 && (!climbs || own.Y < margin.Centre.Y)) || Present.Depths.IsWellInside(own)
+            ? core
+            : Math.Max(present.At(own), core);
     }
 
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => line.From + (line.Along * t);
@@ -135,12 +148,17 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     {
         const int directions = 11;
         const double depth = 2;
-        var heights = Enumerable.Range(0, directions).Select(i =>
-        {
-            var direction = angle + (Math.PI / 3 * ((i / (directions - 1.0)) - 0.5));
-            var foot = margin.Radius(direction) - margin.Width(direction);
-            return Enumerable.Range(0, 9).Max(k => margin.Out(direction, foot - (depth * k / 8)) is var at ? top.Height(at.X, at.Y) : 0) - margin.Level(direction);
-        }).Order().ToArray();
+        var heights = Enumerable
+            .Range(0, directions)
+            .Select(i =>
+            {
+                var direction = angle + (Math.PI / 3 * ((i / (directions - 1.0)) - 0.5));
+                var foot = margin.Radius(direction) - margin.Width(direction);
+                return Enumerable.Range(0, 9).Max(k => margin.Out(direction, foot - (depth * k / 8)) is var at ? top.Height(at.X, at.Y) : 0)
+                    - margin.Level(direction);
+            })
+            .Order()
+            .ToArray();
         return heights[directions / 2];
     }
 
@@ -149,7 +167,8 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         var (inset, width, level, fillet) = margin.At(p.X, p.Y);
         var shelf = 0.95 * (p.Z - level);
         // A finish line that climbs may lie higher than the cut groove: the top limits everything then, not only what stands on the shelf.
-        if (shelf < -fillet) return climbs ? Math.Max(shelf, top.Over(p).Distance) : shelf;
+        if (shelf < -fillet)
+            return climbs ? Math.Max(shelf, top.Over(p).Distance) : shelf;
         var wall = Wall(p.Z, inset, width, level);
         var (above, facing) = top.Over(p);
         var over = above;
@@ -159,13 +178,16 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
             above = Blend.Max(wall, above, Reach((facing.Dot(new Vec3(-inward.X, -inward.Y, 0)) * cosine) + (facing.Z * tangent * cosine)));
         }
         var core = Blend.Min(shelf, Math.Max(wall, above), fillet);
-        if (climbs) core = Math.Max(core, over);
-        foreach (var slot in slots) core = Blend.Max(core, -slot.At(p), SlotEdge);
+        if (climbs)
+            core = Math.Max(core, over);
+        foreach (var slot in slots)
+            core = Blend.Max(core, -slot.At(p), SlotEdge);
         return core;
     }
 
     /// <summary>Distance outside the wall, negative inside: it starts the margin's width inside the ring and leans in upwards.</summary>
-    private double Wall(double z, double inset, double width, double level) => (width + (Math.Max(0, z - level) * tangent) - inset) * cosine;
+    private double Wall(double z, double inset, double width, double level) =>
+        (width + (Math.Max(0, z - level) * tangent) - inset) * cosine;
 
     /// <summary>Reach of the blend that rounds the edge of two faces with the wanted radius; nothing for faces that run alike.</summary>
     /// <param name="cosine">Of the angle between the faces' normals.</param>
@@ -185,7 +207,9 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
 
     private double InsetRadius(double angle, double inset)
     {
-        return Crossing.Edge(0, margin.Radius(angle), radius => margin.Out(angle, radius) is var at ? inset - margin.At(at.X, at.Y).Inset : 0);
+        return Crossing.Edge(0, margin.Radius(angle), radius =>
+            margin.Out(angle, radius) is var at ? inset - margin.At(at.X, at.Y).Inset : 0
+        );
     }
 
     private double Height(double angle, double radius)
@@ -201,7 +225,8 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     /// <summary>A ring of the shelf: from the wall's foot (0) to the margin itself (1), which is exact.</summary>
     private Vec3 Shelf(double angle, double share)
     {
-        if (share >= 1) return OnMargin(angle);
+        if (share >= 1)
+            return OnMargin(angle);
         var radius = InsetRadius(angle, ShelfShare * margin.Width(angle) * (1 - share));
         var at = margin.Out(angle, radius);
         return new Vec3(at.X, at.Y, Height(angle, radius));
@@ -225,7 +250,8 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         var own = Math.Atan2(from.Y - centre.Y, from.X - centre.X);
         var (start, neck) = (from.Z, Math.Min(frame.FromPath(Over(angle, margin.Neck(angle))).Z, from.Z - 0.05));
         var bend = -ToothForm.StumpDepth + ToothForm.StumpRound;
-        var z = share <= neckShare ? start + ((neck - start) * share / neckShare)
+        var z =
+            share <= neckShare ? start + ((neck - start) * share / neckShare)
             : share <= bendShare ? neck + ((bend - neck) * (share - neckShare) / (bendShare - neckShare))
             : bend - ((ToothForm.StumpRound - 0.003) * Math.Sin(Math.PI / 2 * (share - bendShare) / (1 - bendShare)));
         var reach = present.Reach(centre, own, z);
@@ -241,7 +267,8 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     /// <summary>Where the line that the path runs through stands at a height of the tooth.</summary>
     private Vec2 Middle(double z)
     {
-        if (frame.IsUpright) return margin.Centre;
+        if (frame.IsUpright)
+            return margin.Centre;
         var low = frame.FromPath(new Vec3(margin.Centre.X, margin.Centre.Y, 0));
         var high = frame.FromPath(new Vec3(margin.Centre.X, margin.Centre.Y, 1));
         var at = Vec3.Mix(low, high, (z - low.Z) / (high.Z - low.Z));

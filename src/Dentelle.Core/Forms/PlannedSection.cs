@@ -9,5 +9,4 @@ namespace Dentelle.Core.Forms;
 /// <param name="NearWall">Usual height of the wall on the X side, from the margin to the planned top above it.</param>
 /// <param name="FarWall">Height of the other wall.</param>
 /// <param name="Base">Width between the feet of both walls.</param>
-public sealed record PlannedSection(
-    Polygon Outline, Vec2 NearMargin, Vec2 FarMargin, double NearWall, double FarWall, double Base);
+public sealed record PlannedSection(Polygon Outline, Vec2 NearMargin, Vec2 FarMargin, double NearWall, double FarWall, double Base);

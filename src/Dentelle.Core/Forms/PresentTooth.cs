@@ -52,7 +52,8 @@ public sealed class PresentTooth
     {
         lock (gate)
         {
-            if (labels.TryGetValue((crossbite, bevelHeight), out var known)) return known;
+            if (labels.TryGetValue((crossbite, bevelHeight), out var known))
+                return known;
             var zones = new SurfaceZones(Form, crossbite, bevelHeight);
             return labels[(crossbite, bevelHeight)] = (zones, zones.Of(Surface));
         }
@@ -63,7 +64,8 @@ public sealed class PresentTooth
     {
         lock (gate)
         {
-            if (!inside.TryGetValue(estimates, out var known)) inside[estimates] = known = new InnerBodies(this, estimates);
+            if (!inside.TryGetValue(estimates, out var known))
+                inside[estimates] = known = new InnerBodies(this, estimates);
             return known;
         }
     }
@@ -71,7 +73,8 @@ public sealed class PresentTooth
     /// <summary>Neighbours and antagonists of an average arch.</summary>
     internal Surroundings Around(Arch arch)
     {
-        lock (gate) return around ??= Surroundings.Of(this, arch);
+        lock (gate)
+            return around ??= Surroundings.Of(this, arch);
     }
 
     /// <summary>How near the antagonists come to each zone, given the numbers of the vertices' zones.</summary>
@@ -79,7 +82,8 @@ public sealed class PresentTooth
     {
         lock (gate)
         {
-            if (!rooms.TryGetValue(zones, out var known)) rooms[zones] = known = opposite.Nearest([.. Surface.Positions.ToArray().Select(p => (Vec3)p)], zones, count);
+            if (!rooms.TryGetValue(zones, out var known))
+                rooms[zones] = known = opposite.Nearest([.. Surface.Positions.ToArray().Select(p => (Vec3)p)], zones, count);
             return known;
         }
     }
@@ -89,7 +93,8 @@ public sealed class PresentTooth
     {
         lock (gate)
         {
-            if (!sections.TryGetValue(estimates, out var known)) sections[estimates] = known = [.. ToothSection.Cuts(Form).Select(cut => ToothSection.Of(cut, this, Inside(estimates)))];
+            if (!sections.TryGetValue(estimates, out var known))
+                sections[estimates] = known = [.. ToothSection.Cuts(Form).Select(cut => ToothSection.Of(cut, this, Inside(estimates)))];
             return known;
         }
     }
@@ -97,7 +102,8 @@ public sealed class PresentTooth
     /// <summary>For each of the sections the lines of the teeth around.</summary>
     internal IReadOnlyList<IReadOnlyList<IReadOnlyList<Vec2>>> LinesAround(Estimates estimates, Arch arch)
     {
-        lock (gate) return linesAround ??= [.. Sections(estimates).Select(section => section.Around(Around(arch)))];
+        lock (gate)
+            return linesAround ??= [.. Sections(estimates).Select(section => section.Around(Around(arch)))];
     }
 }
 
@@ -114,9 +120,13 @@ internal sealed class ToothShelf(FormTable table)
         var key = (tooth.Jaw, tooth.Position, size, condition);
         lock (gate)
         {
-            if (kept.TryGetValue(key, out var known)) return known;
-            if (kept.Count == Most) kept.Clear();
-            return kept[key] = new PresentTooth(new ToothForm(table, ToothCode.Of(tooth.Jaw == Jaw.Upper ? 1 : 3, tooth.Position), size, condition));
+            if (kept.TryGetValue(key, out var known))
+                return known;
+            if (kept.Count == Most)
+                kept.Clear();
+            return kept[key] = new PresentTooth(
+                new ToothForm(table, ToothCode.Of(tooth.Jaw == Jaw.Upper ? 1 : 3, tooth.Position), size, condition)
+            );
         }
     }
 }

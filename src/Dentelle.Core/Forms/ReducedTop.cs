@@ -56,7 +56,8 @@ internal sealed class ReducedTop
         {
             for (var i = 0; i < depths.Length; i++)
             {
-                if (double.IsNaN(depths[i])) continue;
+                if (double.IsNaN(depths[i]))
+                    continue;
                 var ball = depths[i] + rounding;
                 var p = present.Positions[i];
                 var (firstRow, lastRow) = grid.RowsBetween(p.Y - ball, p.Y + ball);
@@ -65,11 +66,18 @@ internal sealed class ReducedTop
                     var dy = grid.Y(row) - p.Y;
                     var half = Math.Sqrt(Math.Max(0, (ball * ball) - (dy * dy)));
                     var (first, last) = grid.ColumnsBetween(p.X - half, p.X + half);
-                    Lower(lows.AsSpan((row * grid.Columns) + first, Math.Max(0, last - first + 1)), (float)(grid.X(first) - p.X), (float)grid.Cell, (float)(half * half), p.Z);
+                    Lower(
+                        lows.AsSpan((row * grid.Columns) + first, Math.Max(0, last - first + 1)),
+                        (float)(grid.X(first) - p.X),
+                        (float)grid.Cell,
+                        (float)(half * half),
+                        p.Z
+                    );
                 }
             }
         });
-        for (var i = 0; i < lows.Length; i++) grid[i] = lows[i];
+        for (var i = 0; i < lows.Length; i++)
+            grid[i] = lows[i];
     }
 
     /// <summary>Takes a row of heights down to a circle's lower half; columns stand a cell apart, the first one <paramref name="x"/> from its middle.</summary>
@@ -101,19 +109,23 @@ internal sealed class ReducedTop
             for (var column = -reach; column <= reach; column++)
             {
                 var left = (radius * radius) - (((row * row) + (column * column)) * eroded.Cell * eroded.Cell);
-                if (left >= 0) caps.Add((column, row, Math.Sqrt(left)));
+                if (left >= 0)
+                    caps.Add((column, row, Math.Sqrt(left)));
             }
         }
-        eroded.Each((column, row) =>
-        {
-            var highest = double.NegativeInfinity;
-            foreach (var (c, r, rise) in caps)
+        eroded.Each(
+            (column, row) =>
             {
-                if ((uint)(column + c) >= (uint)eroded.Columns || (uint)(row + r) >= (uint)eroded.Rows) continue;
-                highest = Math.Max(highest, eroded[((row + r) * eroded.Columns) + column + c] + rise);
+                var highest = double.NegativeInfinity;
+                foreach (var (c, r, rise) in caps)
+                {
+                    if ((uint)(column + c) >= (uint)eroded.Columns || (uint)(row + r) >= (uint)eroded.Rows)
+                        continue;
+                    highest = Math.Max(highest, eroded[((row + r) * eroded.Columns) + column + c] + rise);
+                }
+                filled[(row * eroded.Columns) + column] = highest;
             }
-            filled[(row * eroded.Columns) + column] = highest;
-        });
+        );
         return filled;
     }
 

@@ -7,7 +7,13 @@ namespace Dentelle.Core.Forms;
 internal sealed class Roof
 {
     private static readonly int Lanes = Vector256<double>.Count;
-    private readonly double[] startX, startY, startZ, alongX, alongY, rise, perSquare;
+    private readonly double[] startX,
+        startY,
+        startZ,
+        alongX,
+        alongY,
+        rise,
+        perSquare;
     private readonly double round;
 
     /// <param name="line">The crest.</param>
@@ -21,7 +27,13 @@ internal sealed class Roof
         {
             // Short rows repeat the last piece.
             var filled = (pieces + Lanes - 1) / Lanes * Lanes;
-            return [.. Enumerable.Range(0, filled).Select(i => Math.Min(i, pieces - 1)).Select(i => value(line[i], line[(i + 1) % line.Length]))];
+            return
+            [
+                .. Enumerable
+                    .Range(0, filled)
+                    .Select(i => Math.Min(i, pieces - 1))
+                    .Select(i => value(line[i], line[(i + 1) % line.Length])),
+            ];
         }
         (startX, startY, startZ) = (Of((a, _) => a.X), Of((a, _) => a.Y), Of((a, _) => a.Z));
         (alongX, alongY, rise) = (Of((a, b) => b.X - a.X), Of((a, b) => b.Y - a.Y), Of((a, b) => b.Z - a.Z));
@@ -37,7 +49,10 @@ internal sealed class Roof
         {
             var (dx, dy) = (Vector256.Create(alongX, i), Vector256.Create(alongY, i));
             var (px, py) = (atX - Vector256.Create(startX, i), atY - Vector256.Create(startY, i));
-            var t = Vector256.Min(Vector256.Max(((px * dx) + (py * dy)) * Vector256.Create(perSquare, i), Vector256<double>.Zero), Vector256<double>.One);
+            var t = Vector256.Min(
+                Vector256.Max(((px * dx) + (py * dy)) * Vector256.Create(perSquare, i), Vector256<double>.Zero),
+                Vector256<double>.One
+            );
             var (ex, ey) = (px - (t * dx), py - (t * dy));
             var over = Vector256.Create(startZ, i) + (t * Vector256.Create(rise, i));
             highest = Vector256.Max(highest, over - (fall * (Vector256.Sqrt((ex * ex) + (ey * ey) + (blunt * blunt)) - blunt)));

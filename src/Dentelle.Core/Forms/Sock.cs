@@ -43,7 +43,8 @@ internal interface ISockSurface
 /// <remarks>Vertices are spread evenly along each meridian by a coarse pass first; then each is found on its line by regula falsi.</remarks>
 internal sealed class Sock
 {
-    private const int Meridians = 80, Samples = 48;
+    private const int Meridians = 80,
+        Samples = 48;
 
     /// <summary>Share of the way up a meridian at which the patch round the pole begins.</summary>
     private const double DiscFrom = 0.58;
@@ -84,12 +85,13 @@ internal sealed class Sock
         {
             for (var i = 0; i <= Samples; i++)
             {
-                if (measure(Points[m, i]) > best) (meridian, sample, best) = (m, i, measure(Points[m, i]));
+                if (measure(Points[m, i]) > best)
+                    (meridian, sample, best) = (m, i, measure(Points[m, i]));
             }
         }
         var (angle, share, place) = (2 * Math.PI * meridian / Meridians, (double)sample / Samples, Points[meridian, sample]);
         var guess = (place - surface.Line(angle, share).From).Length;
-        for (var (turn, climb) = (Math.PI / Meridians, 0.5 / Samples); turn > 1e-3;)
+        for (var (turn, climb) = (Math.PI / Meridians, 0.5 / Samples); turn > 1e-3; )
         {
             var moved = false;
             foreach (var (dAngle, dShare) in (ReadOnlySpan<(double, double)>)[(turn, 0), (-turn, 0), (0, climb), (0, -climb)])
@@ -97,10 +99,12 @@ internal sealed class Sock
                 var (newAngle, newShare) = (angle + dAngle, Math.Clamp(share + dShare, 0, 1));
                 var line = surface.Line(newAngle, newShare);
                 var there = surface.On(line, First(line, guess));
-                if (measure(there) <= best) continue;
+                if (measure(there) <= best)
+                    continue;
                 (angle, share, place, best, moved) = (newAngle, newShare, there, measure(there), true);
             }
-            if (!moved) (turn, climb) = (turn / 2, climb / 2);
+            if (!moved)
+                (turn, climb) = (turn / 2, climb / 2);
         }
         return place;
     }
@@ -128,7 +132,9 @@ internal sealed class Sock
         Parallel.For(0, rings, ring =>
         {
             for (var column = 0; column < columns; column++)
-                positions[sideStart + (ring * columns) + column] = (Vector3)map(Point(2 * Math.PI * column / columns, DiscFrom * ring / rings));
+                positions[sideStart + (ring * columns) + column] = (Vector3)map(
+                    Point(2 * Math.PI * column / columns, DiscFrom * ring / rings)
+                );
         });
         Parallel.For(0, ringsBelow, ring =>
         {
@@ -136,7 +142,8 @@ internal sealed class Sock
                 positions[lowStart + (ring * columns) + column] = (Vector3)map(below(2 * Math.PI * column / columns, ring));
         });
         var middle = Vector3.Zero;
-        for (var column = 0; column < columns; column++) middle += positions[lowStart + ((ringsBelow - 1) * columns) + column] / columns;
+        for (var column = 0; column < columns; column++)
+            middle += positions[lowStart + ((ringsBelow - 1) * columns) + column] / columns;
         positions[^1] = middle;
         return new Mesh(positions, Corners(fineness, ringsBelow, sideStart, lowStart));
     }
@@ -151,12 +158,16 @@ internal sealed class Sock
             {
                 var a = (row * (n + 1)) + column;
                 // Diagonals run toward the pole in all four quarters.
-                if (row < n / 2 == column < n / 2) corners.AddRange([a, a + 1, a + n + 2, a, a + n + 2, a + n + 1]);
-                else corners.AddRange([a, a + 1, a + n + 1, a + 1, a + n + 2, a + n + 1]);
+                if (row < n / 2 == column < n / 2)
+                    corners.AddRange([a, a + 1, a + n + 2, a, a + n + 2, a + n + 1]);
+                else
+                    corners.AddRange([a, a + 1, a + n + 1, a + 1, a + n + 2, a + n + 1]);
             }
         }
-        for (var ring = 0; ring < rings; ring++) Band(Side(ring), ring + 1 == rings ? Rim : Side(ring + 1));
-        for (var ring = 0; ring < ringsBelow; ring++) Band(Low(ring), ring == 0 ? Side(0) : Low(ring - 1));
+        for (var ring = 0; ring < rings; ring++)
+            Band(Side(ring), ring + 1 == rings ? Rim : Side(ring + 1));
+        for (var ring = 0; ring < ringsBelow; ring++)
+            Band(Low(ring), ring == 0 ? Side(0) : Low(ring - 1));
         for (var column = 0; column < columns; column++)
             corners.AddRange([lowStart + (ringsBelow * columns), Low(ringsBelow - 1)(column + 1), Low(ringsBelow - 1)(column)]);
         return [.. corners];
@@ -191,9 +202,11 @@ internal sealed class Sock
     /// <summary>Square to disc: rings of squares become circles, evenly divided (Shirley and Chiu 1997).</summary>
     private static double DiscAngle(double a, double b)
     {
-        if (a == 0 && b == 0) return 0;
+        if (a == 0 && b == 0)
+            return 0;
         var angle = Math.Abs(a) >= Math.Abs(b) ? Math.PI / 4 * b / a : (Math.PI / 2) - (Math.PI / 4 * a / b);
-        if (Math.Abs(a) >= Math.Abs(b) ? a < 0 : b < 0) angle += Math.PI;
+        if (Math.Abs(a) >= Math.Abs(b) ? a < 0 : b < 0)
+            angle += Math.PI;
         return angle < 0 ? angle + (2 * Math.PI) : angle;
     }
 
@@ -205,14 +218,16 @@ internal sealed class Sock
         var (s, t) = (across - m, up - i);
         var (left, right) = (m % Meridians, (m + 1) % Meridians);
         var line = surface.Line(angle, Mixed(shares));
-        if (share <= 0 && surface.Start(angle) is { } start) return surface.On(line, start);
+        if (share <= 0 && surface.Start(angle) is { } start)
+            return surface.On(line, start);
         var guess = Mixed(lengths);
         var (low, high) = (guess * 0.96, guess * 1.04);
         var (atLow, atHigh) = (surface.At(surface.On(line, low)), surface.At(surface.On(line, high)));
         return surface.On(line, atLow < 0 && atHigh >= 0 ? Between(line, low, high, atLow, atHigh) : First(line, guess));
 
         double Mixed(double[,] table) =>
-            ((1 - s) * (((1 - t) * table[left, i]) + (t * table[left, i + 1]))) + (s * (((1 - t) * table[right, i]) + (t * table[right, i + 1])));
+            ((1 - s) * (((1 - t) * table[left, i]) + (t * table[left, i + 1])))
+            + (s * (((1 - t) * table[right, i]) + (t * table[right, i + 1])));
     }
 
     /// <summary>The first place where a line leaves the body, sought from well inside a guess.</summary>
@@ -224,7 +239,10 @@ internal sealed class Sock
         for (var high = guess * 0.5; high < surface.Farthest; high += step)
         {
             var atHigh = surface.At(surface.On(line, high));
-            if (atHigh >= 0) return atLow < 0 ? Between(line, low, high, atLow, atHigh) : high == guess * 0.5 ? Backwards(line, high) : high;
+            if (atHigh >= 0)
+                return atLow < 0 ? Between(line, low, high, atLow, atHigh)
+                    : high == guess * 0.5 ? Backwards(line, high)
+                    : high;
             (low, atLow) = (high, atHigh);
         }
         return low;
@@ -235,7 +253,8 @@ internal sealed class Sock
         for (var low = from; low > 1e-3; low *= 0.9)
         {
             var at = surface.At(surface.On(line, low));
-            if (at < 0) return Between(line, low, low / 0.9, at, surface.At(surface.On(line, low / 0.9)));
+            if (at < 0)
+                return Between(line, low, low / 0.9, at, surface.At(surface.On(line, low / 0.9)));
         }
         return 0;
     }
@@ -253,7 +272,8 @@ internal sealed class Sock
             for (var k = 0; k <= Samples; k++)
             {
                 var want = ways[m, Samples] * k / Samples;
-                while (i < Samples - 1 && ways[m, i + 1] < want) i++;
+                while (i < Samples - 1 && ways[m, i + 1] < want)
+                    i++;
                 var part = ways[m, i + 1] - ways[m, i];
                 rough[m, k] = (i + (part > 0 ? Math.Clamp((want - ways[m, i]) / part, 0, 1) : 0)) / Samples;
             }
@@ -263,7 +283,8 @@ internal sealed class Sock
             for (var m = 0; m < Meridians; m++)
             {
                 var sum = 0.0;
-                for (var d = -2; d <= 2; d++) sum += (3 - Math.Abs(d)) * rough[(m + d + Meridians) % Meridians, k];
+                for (var d = -2; d <= 2; d++)
+                    sum += (3 - Math.Abs(d)) * rough[(m + d + Meridians) % Meridians, k];
                 shares[m, k] = sum / 9;
                 var place = Math.Min(shares[m, k] * Samples, Samples - 1e-9);
                 lengths[m, k] = found[m, (int)place] + ((found[m, (int)place + 1] - found[m, (int)place]) * (place - (int)place));

@@ -21,13 +21,15 @@ internal static class SurfaceValues
             for (var i = 0; i < corners.Length; i++)
             {
                 var (a, b) = (corners[i], corners[i - (i % 3) + ((i + 1) % 3)]);
-                if (!counts(values[b])) continue;
+                if (!counts(values[b]))
+                    continue;
                 sums[a] += values[b];
                 neighbours[a]++;
             }
             for (var i = 0; i < values.Length; i++)
             {
-                if (neighbours[i] > 0 && changes(values[i])) values[i] = (values[i] + (sums[i] / neighbours[i])) / 2;
+                if (neighbours[i] > 0 && changes(values[i]))
+                    values[i] = (values[i] + (sums[i] / neighbours[i])) / 2;
             }
         }
     }

@@ -37,20 +37,28 @@ public sealed class Surroundings
         Array.Fill(nearest, double.PositiveInfinity);
         int[] asked = [.. Enumerable.Range(0, zones.Length).Where(i => zones[i] >= 0)];
         var found = Opposite.Distances(Array.ConvertAll(asked, i => (Vector3)places[i]), far);
-        for (var i = 0; i < asked.Length; i++) nearest[zones[asked[i]]] = Math.Min(nearest[zones[asked[i]]], found[i]);
+        for (var i = 0; i < asked.Length; i++)
+            nearest[zones[asked[i]]] = Math.Min(nearest[zones[asked[i]]], found[i]);
         return nearest;
     }
 
     internal static Surroundings Of(PresentTooth present, Arch arch)
     {
-        var code = present.Form.Tooth.Jaw == Jaw.Upper ? ToothCode.Of(1, present.Form.Tooth.Position) : ToothCode.Of(4, present.Form.Tooth.Position);
+        var code =
+            present.Form.Tooth.Jaw == Jaw.Upper
+                ? ToothCode.Of(1, present.Form.Tooth.Position)
+                : ToothCode.Of(4, present.Form.Tooth.Position);
         var average = arch.Of(code);
         var pose = arch.Pose(code);
         var mesial = Touching(In(code.MesialNeighbour), 1);
         var distal = code.DistalNeighbour is { } behind ? Touching(In(behind), -1) : null;
         var reach = present.Surface.Box.Grown(0.5);
-        var opposite = Enumerable.Range(Math.Max(1, code.Position - 2), 8).Where(position => position <= Math.Min(8, code.Position + 2))
-            .Select(position => In(ToothCode.Of(code.Quadrant == 1 ? 4 : 1, position))).Where(near => Meets(near.Surface.Box, reach)).ToArray();
+        var opposite = Enumerable
+            .Range(Math.Max(1, code.Position - 2), 8)
+            .Where(position => position <= Math.Min(8, code.Position + 2))
+            .Select(position => In(ToothCode.Of(code.Quadrant == 1 ? 4 : 1, position)))
+            .Where(near => Meets(near.Surface.Box, reach))
+            .ToArray();
         return new Surroundings(distal is null ? [mesial] : [mesial, distal], Resting(opposite));
 
         NearTooth In(ToothCode other)
@@ -62,14 +70,17 @@ public sealed class Surroundings
 
         NearTooth Touching(NearTooth near, int side)
         {
-            if (ReferenceEquals(average.Present, present)) return near;
+            if (ReferenceEquals(average.Present, present))
+                return near;
             // From clear of each other until they touch: the way left is never shorter than their distance.
-            var clear = side > 0 ? present.Surface.Box.High.X - near.Surface.Box.Low.X : near.Surface.Box.High.X - present.Surface.Box.Low.X;
+            var clear =
+                side > 0 ? present.Surface.Box.High.X - near.Surface.Box.Low.X : near.Surface.Box.High.X - present.Surface.Box.Low.X;
             var surface = near.Surface.Moved(Rigid.Moved(new Vec3(side * clear, 0, 0)));
             for (var pass = 0; pass < 12; pass++)
             {
                 var gap = present.Tree.Distances(surface.Positions.ToArray()).Min();
-                if (gap < 0.01) break;
+                if (gap < 0.01)
+                    break;
                 surface = surface.Moved(Rigid.Moved(new Vec3(-side * gap, 0, 0)));
             }
             return near with { Surface = surface };
@@ -77,7 +88,8 @@ public sealed class Surroundings
 
         NearTooth[] Resting(NearTooth[] near)
         {
-            if (ReferenceEquals(average.Present, present)) return near;
+            if (ReferenceEquals(average.Present, present))
+                return near;
             var row = new OpposingRow([.. near.Select(tooth => tooth.Surface)], lower: false);
             var gap = present.Surface.Positions.ToArray().Min(p => row.Gap(p));
             return [.. near.Select(tooth => tooth with { Surface = tooth.Surface.Moved(Rigid.Moved(new Vec3(0, 0, -gap))) })];

@@ -11,7 +11,13 @@ namespace Dentelle.Core.Forms;
 /// <param name="RotationDeg">About the long axis, mesial turning facially.</param>
 /// <param name="TiltMesialDeg">Of the long axis to the mesial.</param>
 /// <param name="TiltFacialDeg">Of the long axis to the facial.</param>
-public sealed record ToothCondition(double WearMm = 0, double TipErosionMm = 0, double RotationDeg = 0, double TiltMesialDeg = 0, double TiltFacialDeg = 0)
+public sealed record ToothCondition(
+    double WearMm = 0,
+    double TipErosionMm = 0,
+    double RotationDeg = 0,
+    double TiltMesialDeg = 0,
+    double TiltFacialDeg = 0
+)
 {
     public static readonly ToothCondition Sound = new();
 }
@@ -66,8 +72,11 @@ public sealed class ToothForm : IField, ISockSurface
     public Mesh Mesh(Fineness fineness) => Placed(Unplaced(fineness));
 
     /// <summary>How the tooth stands: turned and tilted about the neck's centre, before mirroring.</summary>
-    public Rigid Placing => Rigid.Turned(Vec3.UnitZ, condition.RotationDeg)
-        .Then(Rigid.Turned(Vec3.UnitY, condition.TiltMesialDeg)).Then(Rigid.Turned(Vec3.UnitX, -condition.TiltFacialDeg));
+    public Rigid Placing =>
+        Rigid
+            .Turned(Vec3.UnitZ, condition.RotationDeg)
+            .Then(Rigid.Turned(Vec3.UnitY, condition.TiltMesialDeg))
+            .Then(Rigid.Turned(Vec3.UnitX, -condition.TiltFacialDeg));
 
     /// <summary>A mesh of the tooth's own frame as it stands in the mouth.</summary>
     internal Mesh Placed(Mesh mesh)
@@ -94,7 +103,8 @@ public sealed class ToothForm : IField, ISockSurface
     internal Mesh Unplaced(Fineness fineness)
     {
         var mesh = sock.Mesh(fineness, (angle, ring) => Stump(angle, ring, fineness.Below), fineness.Below, Fitted);
-        for (var pass = 0; pass < fineness.Refinements; pass++) mesh = Refined(mesh);
+        for (var pass = 0; pass < fineness.Refinements; pass++)
+            mesh = Refined(mesh);
         return mesh;
     }
 
@@ -113,9 +123,18 @@ public sealed class ToothForm : IField, ISockSurface
 
         Vec3 Middle(int a, int b)
         {
-            Vec3 middle = (mesh.Positions[a] + mesh.Positions[b]) / 2, normal = ((Vec3)(mesh.Normals[a] + mesh.Normals[b])).Unit;
+            Vec3 middle = (mesh.Positions[a] + mesh.Positions[b]) / 2,
+                normal = ((Vec3)(mesh.Normals[a] + mesh.Normals[b])).Unit;
             const double reach = 0.08;
-            return middle + (normal * (At(middle - (normal * reach)) < 0 && At(middle + (normal * reach)) > 0 ? Crossing.Edge(-reach, reach, t => At(middle + (normal * t))) : 0));
+            return middle
+                + (
+                    normal
+                    * (
+                        At(middle - (normal * reach)) < 0 && At(middle + (normal * reach)) > 0
+                            ? Crossing.Edge(-reach, reach, t => At(middle + (normal * t)))
+                            : 0
+                    )
+                );
         }
     }
 
@@ -179,11 +198,13 @@ public sealed class ToothForm : IField, ISockSurface
     /// <summary>Crown above the cervical line, root below.</summary>
     private double Bare(Vec3 p)
     {
-        if (p.Z >= shape.HighestCervical) return shape.At(p);
+        if (p.Z >= shape.HighestCervical)
+            return shape.At(p);
         var axis = shape.Axis(p.Z);
         var (x, y) = (p.X - axis.X, p.Y - axis.Y);
         var angle = Math.Atan2(y, x);
-        if (p.Z >= shape.Cervical(angle)) return shape.At(p);
+        if (p.Z >= shape.Cervical(angle))
+            return shape.At(p);
         var wall = (Math.Sqrt((x * x) + (y * y)) - RootRadius(angle, p.Z)) * 0.97;
         var (a, b) = (wall + StumpRound, -(p.Z + StumpDepth) + StumpRound);
         return a > 0 && b > 0 ? Math.Sqrt((a * a) + (b * b)) - StumpRound : Math.Max(a, b) - StumpRound;
@@ -207,15 +228,18 @@ public sealed class ToothForm : IField, ISockSurface
 
     private double Worn(Vec3 p, double bare)
     {
-        if (IsUnworn) return bare;
+        if (IsUnworn)
+            return bare;
         var worn = bare;
         foreach (var tip in tips)
         {
             var (dx, dy) = (p.X - tip.X, Tooth.IsFront ? 0 : p.Y - tip.Y);
             // A facet is flat where the cusp stood and lets go of the surface beyond it.
             var off = Tooth.IsFront ? 0 : 2 * Curves.SmoothStep(2.4, 4.2, Math.Sqrt((dx * dx) + (dy * dy)));
-            if (condition.WearMm > 0) worn = Blend.Max(worn, p.Z - (tip.Z - condition.WearMm) - off, 0.1);
-            if (condition.TipErosionMm > 0) worn += 0.9 * condition.TipErosionMm * Math.Exp(-((dx * dx) + (dy * dy)) / 1.2) * Curves.SmoothStep(2.5, 0.5, tip.Z - p.Z);
+            if (condition.WearMm > 0)
+                worn = Blend.Max(worn, p.Z - (tip.Z - condition.WearMm) - off, 0.1);
+            if (condition.TipErosionMm > 0)
+                worn += 0.9 * condition.TipErosionMm * Math.Exp(-((dx * dx) + (dy * dy)) / 1.2) * Curves.SmoothStep(2.5, 0.5, tip.Z - p.Z);
         }
         return worn;
     }
@@ -223,7 +247,8 @@ public sealed class ToothForm : IField, ISockSurface
     private Vec3[] Tips(Vec3[,] points)
     {
         var all = points.Cast<Vec3>().Select(p => fit.Done(p, shape)).ToArray();
-        if (shape is not BackCrown back) return [all.MaxBy(p => p.Z)];
+        if (shape is not BackCrown back)
+            return [all.MaxBy(p => p.Z)];
         return
         [
             .. shape.Form.Cusps!.Values.Select(c =>
@@ -252,7 +277,8 @@ public sealed class ToothForm : IField, ISockSurface
 /// <summary>A small stretch that gives the crown its exact length and widths; the neck stays.</summary>
 internal readonly record struct SizeFit(double Up, double ScaleX, double ShiftX, double ScaleY, double ShiftY, double Length)
 {
-    private const double From = 0, To = 0.28;
+    private const double From = 0,
+        To = 0.28;
 
     public static SizeFit Of(Sock sock, CrownSize size)
     {
@@ -283,8 +309,10 @@ internal readonly record struct SizeFit(double Up, double ScaleX, double ShiftX,
 
     private double Weight(double x, double y, double z, CrownShape shape)
     {
-        if (z <= 0) return 0;
-        if (z >= shape.HighestCervical + (To * Length)) return 1;
+        if (z <= 0)
+            return 0;
+        if (z >= shape.HighestCervical + (To * Length))
+            return 1;
         var axis = shape.Axis(z);
         return Curves.SmoothStep(From, To, (z - shape.Cervical(Math.Atan2(y - axis.Y, x - axis.X))) / Length);
     }

@@ -10,8 +10,17 @@ namespace Dentelle.Core.Forms;
 /// <param name="Body">The planned body that everything else was taken from; null where only the tooth as it stands is drawn.</param>
 /// <param name="Outcomes">What the planned body really takes, zone by zone.</param>
 public sealed record UnitDrawing(
-    CrownSize Size, string SizeSource, bool Measured, IReadOnlyList<SectionDrawing> Faciolingual, SectionDrawing Mesiodistal, AboveDrawing Above,
-    PresentTooth Present, PlannedBody? Body, IReadOnlyList<ZoneOutcome> Outcomes, IReadOnlyList<Caution> Cautions)
+    CrownSize Size,
+    string SizeSource,
+    bool Measured,
+    IReadOnlyList<SectionDrawing> Faciolingual,
+    SectionDrawing Mesiodistal,
+    AboveDrawing Above,
+    PresentTooth Present,
+    PlannedBody? Body,
+    IReadOnlyList<ZoneOutcome> Outcomes,
+    IReadOnlyList<Caution> Cautions
+)
 {
     internal CutSurface? Cut { get; init; }
 }
@@ -22,7 +31,11 @@ public sealed record UnitDrawing(
 public sealed record ArchDrawing(IReadOnlyList<IReadOnlyList<IReadOnlyList<Vec2>>> Lines, IReadOnlyDictionary<string, ArchRoom> Rooms)
 {
     /// <summary>A tooth shown by itself.</summary>
-    public static ArchDrawing None(UnitDrawing drawing) => new([.. drawing.Faciolingual.Append(drawing.Mesiodistal).Select(_ => (IReadOnlyList<IReadOnlyList<Vec2>>)[])], new Dictionary<string, ArchRoom>());
+    public static ArchDrawing None(UnitDrawing drawing) =>
+        new(
+            [.. drawing.Faciolingual.Append(drawing.Mesiodistal).Select(_ => (IReadOnlyList<IReadOnlyList<Vec2>>)[])],
+            new Dictionary<string, ArchRoom>()
+        );
 }
 
 /// <summary>A point of the drawing that a zone's number is led to.</summary>
@@ -47,7 +60,8 @@ public sealed record SectionDrawing(
     IReadOnlyList<ZoneMark> Marks,
     IReadOnlyList<MarginMark> Margins,
     IReadOnlyList<Vec2> Enamel,
-    IReadOnlyList<Vec2> Pulp);
+    IReadOnlyList<Vec2> Pulp
+);
 
 /// <param name="Present">Largest outline of the present tooth.</param>
 /// <param name="FinishLine">Outer edge of the margin.</param>
@@ -60,4 +74,5 @@ public sealed record AboveDrawing(
     IReadOnlyList<Vec2> Axial,
     IReadOnlyList<Vec2> Table,
     IReadOnlyList<IReadOnlyList<Vec2>> Lines,
-    IReadOnlyList<ZoneMark> Marks);
+    IReadOnlyList<ZoneMark> Marks
+);

@@ -35,17 +35,22 @@ public sealed class VeneerForm : PlannedBody
     {
         var mesh = fineness == Fineness.Preview ? Present.Surface : Present.Form.Unplaced(fineness);
         var (zones, labels) = Present.Labels(Plan.Assessment.Crossbite, shape.BevelHeightMm.Value);
-        if (fineness != Fineness.Preview) labels = zones.Of(mesh);
+        if (fineness != Fineness.Preview)
+            labels = zones.Of(mesh);
         var kinds = Array.ConvertAll(labels, label => label < 0 ? (ZoneKind?)null : zones.All[label].Kind);
         var places = mesh.Positions.ToArray();
         // The edge first: what comes down with it must still end on the facial and lingual cuts.
-        if (Plan.DepthAt(ZoneKind.Edge) > Mm.Zero) LowerEdge(mesh, places);
+        if (Plan.DepthAt(ZoneKind.Edge) > Mm.Zero)
+            LowerEdge(mesh, places);
         Take(mesh, kinds, places, FacialDepths(mesh, kinds), Plan.Path);
-        foreach (var side in Enum.GetValues<ProximalSide>().Where(Plan.GoesThroughContact)) Slice(mesh, kinds, places, side);
-        if (Plan.Restoration == Restoration.VeneerWrap) Take(mesh, kinds, places, LingualDepths(mesh, kinds), new Vec3(0, -Math.Sqrt(0.5), Math.Sqrt(0.5)));
+        foreach (var side in Enum.GetValues<ProximalSide>().Where(Plan.GoesThroughContact))
+            Slice(mesh, kinds, places, side);
+        if (Plan.Restoration == Restoration.VeneerWrap)
+            Take(mesh, kinds, places, LingualDepths(mesh, kinds), new Vec3(0, -Math.Sqrt(0.5), Math.Sqrt(0.5)));
         for (var i = 0; i < places.Length; i++)
         {
-            if (places[i] != mesh.Positions[i]) places[i] = (Vector3)Inside(places[i]);
+            if (places[i] != mesh.Positions[i])
+                places[i] = (Vector3)Inside(places[i]);
         }
         return new Mesh(places, [.. mesh.Corners]);
     }
@@ -61,10 +66,12 @@ public sealed class VeneerForm : PlannedBody
         for (var i = 0; i < places.Length; i++)
         {
             // The root, seen close behind the crown from here, is left.
-            if (kinds[i] is null || ((Vec3)mesh.Normals[i]).Dot(toward) < 0.02) continue;
+            if (kinds[i] is null || ((Vec3)mesh.Normals[i]).Dot(toward) < 0.02)
+                continue;
             var at = turn.Apply(places[i]);
             var height = reduced.Height(at.X, at.Y);
-            if (height < at.Z - Blurred) places[i] = (Vector3)back.Apply(at with { Z = height });
+            if (height < at.Z - Blurred)
+                places[i] = (Vector3)back.Apply(at with { Z = height });
         }
     }
 
@@ -83,7 +90,8 @@ public sealed class VeneerForm : PlannedBody
                 ZoneKind.Mesial or ZoneKind.Distal when mesh.Normals[i].Y > FacesFront => width,
                 _ => double.NaN,
             };
-            if (kinds[i] is { } kind && kind.IsFacial()) deep = Math.Max(0, deep + Plan.TurnedOut(mesh.Positions[i].X));
+            if (kinds[i] is { } kind && kind.IsFacial())
+                deep = Math.Max(0, deep + Plan.TurnedOut(mesh.Positions[i].X));
             depths[i] = above < 0 ? double.NaN : width + ((deep - width) * Curves.SmoothStep(0, Growth, above));
         }
         SurfaceValues.Even(mesh, depths, 5, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
@@ -98,22 +106,30 @@ public sealed class VeneerForm : PlannedBody
         var level = shape.GumAboveNeckMm.Value + Plan.Margin.At(segment).Level.Value.Value;
         var width = Plan.Margin.At(segment).Width.Value.Target.Value;
         var lean = Math.Tan(Plan.Convergence.Value.Target.PerWall.Radians);
-        var ends = mesh.Positions[Enumerable.Range(0, places.Length).Where(i => kinds[i] == kind).MaxBy(i => way * mesh.Positions[i].X)].Y - habits.ThroughContactMm.Value;
+        var ends =
+            mesh.Positions[Enumerable.Range(0, places.Length).Where(i => kinds[i] == kind).MaxBy(i => way * mesh.Positions[i].X)].Y
+            - habits.ThroughContactMm.Value;
         var (rise, foot) = (Plan.Path.Z / Plan.Path.Y, FootOf(level, way, ends));
         // Along the path a place passes all that lies between it and where the wall ends; the narrowest of it decides.
-        var narrowest = new AcrossHeights(foot, mesh.Box.High.Z - Plan.DepthAt(ZoneKind.Edge).Value - UnderEdge, z => Present.Form.Reach(new Vec2(0, ends), way > 0 ? 0 : Math.PI, z));
+        var narrowest = new AcrossHeights(foot, mesh.Box.High.Z - Plan.DepthAt(ZoneKind.Edge).Value - UnderEdge, z =>
+            Present.Form.Reach(new Vec2(0, ends), way > 0 ? 0 : Math.PI, z)
+        );
         for (var i = 0; i < places.Length; i++)
         {
             var p = mesh.Positions[i];
-            if (kinds[i] is null || way * p.X <= 0 || p.Y < ends || AboveNeck(p) < level) continue;
+            if (kinds[i] is null || way * p.X <= 0 || p.Y < ends || AboveNeck(p) < level)
+                continue;
             var limit = narrowest.Least(p.Z - (rise * (p.Y - ends)), p.Z) - width - (lean * (p.Y - ends));
-            if (way * places[i].X > limit) places[i].X = (float)(way * limit);
+            if (way * places[i].X > limit)
+                places[i].X = (float)(way * limit);
         }
     }
 
     /// <summary>Height at which a side's margin begins where its wall ends.</summary>
     private double FootOf(double level, int way, double ends) =>
-        Crossing.Edge(Present.Form.Size.Length / 2, -1, z => level - AboveNeck(new Vec3(way * Present.Form.Reach(new Vec2(0, ends), way > 0 ? 0 : Math.PI, z), ends, z)));
+        Crossing.Edge(Present.Form.Size.Length / 2, -1, z =>
+            level - AboveNeck(new Vec3(way * Present.Form.Reach(new Vec2(0, ends), way > 0 ? 0 : Math.PI, z), ends, z))
+        );
 
     /// <summary>A reach by height, kept at stations close enough to run straight between them.</summary>
     private sealed class AcrossHeights(double from, double to, Func<double, double> reach)
@@ -125,13 +141,15 @@ public sealed class VeneerForm : PlannedBody
         {
             var (first, last) = (Station(low), Station(high));
             var least = Math.Min(At(first), At(last));
-            for (var i = (int)Math.Ceiling(first); i <= last; i++) least = Math.Min(least, reaches[i]);
+            for (var i = (int)Math.Ceiling(first); i <= last; i++)
+                least = Math.Min(least, reaches[i]);
             return least;
         }
 
         private double Station(double z) => Math.Clamp((z - from) / (to - from) * Stations, 0, Stations);
 
-        private double At(double station) => (int)Math.Min(station, Stations - 1) is var i ? reaches[i] + ((reaches[i + 1] - reaches[i]) * (station - i)) : 0;
+        private double At(double station) =>
+            (int)Math.Min(station, Stations - 1) is var i ? reaches[i] + ((reaches[i + 1] - reaches[i]) * (station - i)) : 0;
     }
 
     /// <summary>The chamfer that ends a wrap, as far down the lingual as habit wants it under the lowered edge.</summary>
@@ -140,7 +158,8 @@ public sealed class VeneerForm : PlannedBody
         var depths = new double[kinds.Length];
         var deep = Plan.DepthAt(ZoneKind.LingualFossa).Value;
         var lowest = mesh.Box.High.Z - Plan.DepthAt(ZoneKind.Edge).Value - habits.LingualDownMm.Value + deep;
-        for (var i = 0; i < depths.Length; i++) depths[i] = mesh.Normals[i].Y < 0 && kinds[i] is not null && mesh.Positions[i].Z > lowest ? deep : double.NaN;
+        for (var i = 0; i < depths.Length; i++)
+            depths[i] = mesh.Normals[i].Y < 0 && kinds[i] is not null && mesh.Positions[i].Z > lowest ? deep : double.NaN;
         return depths;
     }
 
@@ -150,13 +169,15 @@ public sealed class VeneerForm : PlannedBody
         const int bins = 60;
         var (left, width) = (mesh.Box.Low.X, mesh.Box.Size.X);
         var tops = new double[bins];
-        foreach (var p in mesh.Positions) tops[Bin(p.X)] = Math.Max(tops[Bin(p.X)], p.Z);
+        foreach (var p in mesh.Positions)
+            tops[Bin(p.X)] = Math.Max(tops[Bin(p.X)], p.Z);
         var even = Enumerable.Range(0, bins).Select(bin => tops[Math.Max(0, bin - 2)..Math.Min(bins, bin + 3)].Average()).ToArray();
         var depth = Plan.DepthAt(ZoneKind.Edge).Value;
         for (var i = 0; i < places.Length; i++)
         {
             var level = even[Bin(mesh.Positions[i].X)] - depth;
-            if (places[i].Z > level) places[i].Z = (float)level;
+            if (places[i].Z > level)
+                places[i].Z = (float)level;
         }
 
         int Bin(double x) => Math.Clamp((int)((x - left) / width * bins), 0, bins - 1);

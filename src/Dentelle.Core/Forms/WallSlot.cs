@@ -13,8 +13,12 @@ internal sealed class WallSlot
     private const double Taper = 0.03;
 
     private const double BoxCorner = 0.25;
-    private readonly Vec2 back, outward;
-    private readonly double half, corner, opening, floor;
+    private readonly Vec2 back,
+        outward;
+    private readonly double half,
+        corner,
+        opening,
+        floor;
 
     /// <param name="feature">What is cut.</param>
     /// <param name="ring">The finish line over which it ends.</param>
@@ -45,11 +49,12 @@ internal sealed class WallSlot
         return Math.Max(along < corner ? round : side, floor - p.Z);
     }
 
-    public static double Angle(WallSide side) => side switch
-    {
-        WallSide.Mesial => 0,
-        WallSide.Facial => Math.PI / 2,
-        WallSide.Distal => Math.PI,
-        _ => -Math.PI / 2,
-    };
+    public static double Angle(WallSide side) =>
+        side switch
+        {
+            WallSide.Mesial => 0,
+            WallSide.Facial => Math.PI / 2,
+            WallSide.Distal => Math.PI,
+            _ => -Math.PI / 2,
+        };
 }

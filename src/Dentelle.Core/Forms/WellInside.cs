@@ -6,14 +6,17 @@ namespace Dentelle.Core.Forms;
 /// <summary>Which places lie so deep in a tooth that its field need not be asked: one bit for each cell of a coarse grid.</summary>
 internal sealed class WellInside
 {
-    private const double Cell = 0.3, Least = 0.3;
+    private const double Cell = 0.3,
+        Least = 0.3;
 
     /// <summary>Steeper than this a tooth's field nowhere is between its surface and a millimetre inside.</summary>
     private const double Steepest = 3;
 
     private readonly bool[] deep;
     private readonly Vec3 origin;
-    private readonly int across, along, up;
+    private readonly int across,
+        along,
+        up;
 
     public WellInside(IField field, Box3 box)
     {
@@ -24,7 +27,8 @@ internal sealed class WellInside
         Parallel.For(0, along * up, row =>
         {
             var (j, k) = (row % along, row / along);
-            for (var i = 0; i < across; i++) deep[(row * across) + i] = field.At(origin + (new Vec3(i + 0.5, j + 0.5, k + 0.5) * Cell)) < need;
+            for (var i = 0; i < across; i++)
+                deep[(row * across) + i] = field.At(origin + (new Vec3(i + 0.5, j + 0.5, k + 0.5) * Cell)) < need;
         });
     }
 

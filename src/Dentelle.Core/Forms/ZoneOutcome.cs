@@ -36,19 +36,22 @@ internal sealed record CutSurface(Vec3[] Places, int[] Zones, double[] Depths)
         var over = present.Tree.ClosestAll(planned.Surface.Positions.ToArray());
         int[] cut = [.. Enumerable.Range(0, over.Length).Where(i => over[i].Distance > Left)];
         return new(
-            Array.ConvertAll(cut, i => (Vec3)planned.Surface.Positions[i]), Array.ConvertAll(cut, i => labels[present.Surface.Corners[3 * over[i].Triangle]]),
-            Array.ConvertAll(cut, i => over[i].Distance));
+            Array.ConvertAll(cut, i => (Vec3)planned.Surface.Positions[i]),
+            Array.ConvertAll(cut, i => labels[present.Surface.Corners[3 * over[i].Triangle]]),
+            Array.ConvertAll(cut, i => over[i].Distance)
+        );
     }
 
     public static CutSurface Of(PlannedForm planned, int[] labels)
     {
         var present = planned.Present;
-        Vec3[] places =
-        [
-            .. planned.Surface.Positions.ToArray().Select(p => (Vec3)p).Where(p => planned.Margin.Over(p) >= AboveMargin),
-        ];
+        Vec3[] places = [.. planned.Surface.Positions.ToArray().Select(p => (Vec3)p).Where(p => planned.Margin.Over(p) >= AboveMargin)];
         var over = present.Tree.ClosestAll(Array.ConvertAll(places, p => (Vector3)p));
-        return new(places, Array.ConvertAll(over, place => labels[present.Surface.Corners[3 * place.Triangle]]), Array.ConvertAll(over, place => place.Distance));
+        return new(
+            places,
+            Array.ConvertAll(over, place => labels[present.Surface.Corners[3 * place.Triangle]]),
+            Array.ConvertAll(over, place => place.Distance)
+        );
     }
 }
 
@@ -61,40 +64,75 @@ internal static class Outcomes
     {
         var depths = new List<double>[bodies.Zones.All.Count];
         var walls = new int[depths.Length];
-        for (var i = 0; i < depths.Length; i++) depths[i] = [];
+        for (var i = 0; i < depths.Length; i++)
+            depths[i] = [];
         for (var i = 0; i < cut.Places.Length; i++)
         {
-            if (cut.Zones[i] is not (>= 0 and var zone)) continue;
+            if (cut.Zones[i] is not (>= 0 and var zone))
+                continue;
             depths[zone].Add(cut.Depths[i]);
             // Half a rounding's radius from the wall it already shapes the surface.
-            if (bodies.Planned.WallLead(cut.Places[i]) > -0.15) walls[zone]++;
+            if (bodies.Planned.WallLead(cut.Places[i]) > -0.15)
+                walls[zone]++;
         }
-        return [.. bodies.Planned.Plan.Zones.Select((zone, i) => Outcome(zone, depths[i], walls[i], bodies.Present, bodies.Planned.Surface))];
+        return
+        [
+            .. bodies.Planned.Plan.Zones.Select((zone, i) => Outcome(zone, depths[i], walls[i], bodies.Present, bodies.Planned.Surface)),
+        ];
     }
 
     /// <summary>What a body without walls takes from each zone of its plan.</summary>
     public static IReadOnlyList<ZoneOutcome> Taken(PlannedBody planned, CutSurface cut) =>
-    [
-        .. planned.Plan.Zones.Select((zone, at) => WithoutWall(
-            Outcome(zone, [.. Enumerable.Range(0, cut.Zones.Length).Where(i => cut.Zones[i] == at).Select(i => cut.Depths[i])], 0, planned.Present, planned.Surface))),
-    ];
+        [
+            .. planned.Plan.Zones.Select(
+                (zone, at) =>
+                    WithoutWall(
+                        Outcome(
+                            zone,
+                            [.. Enumerable.Range(0, cut.Zones.Length).Where(i => cut.Zones[i] == at).Select(i => cut.Depths[i])],
+                            0,
+                            planned.Present,
+                            planned.Surface
+                        )
+                    )
+            ),
+        ];
 
-    private static ZoneOutcome WithoutWall(ZoneOutcome outcome) => outcome.Why is null ? outcome : outcome with
-    {
-        Why = outcome.Zone.Kind == ZoneKind.Groove ? "Measured to the slopes beside the groove; straight down from it the floor lies as deep as planned."
-            : outcome.Usual < outcome.Planned ? "Toward the margin the depth runs out." : "Walls, or a neighbouring cut, take more here.",
-    };
+    private static ZoneOutcome WithoutWall(ZoneOutcome outcome) =>
+        outcome.Why is null
+            ? outcome
+            : outcome with
+            {
+                Why =
+                    outcome.Zone.Kind == ZoneKind.Groove
+                        ? "Measured to the slopes beside the groove; straight down from it the floor lies as deep as planned."
+                    : outcome.Usual < outcome.Planned ? "Toward the margin the depth runs out."
+                    : "Walls, or a neighbouring cut, take more here.",
+            };
 
     private static ZoneOutcome Outcome(ZonePlan zone, List<double> depths, int walls, PresentTooth present, Mesh planned)
     {
         var asked = zone.Depth.Value.Target;
         // Under an edge narrower than its depth no planned place is nearest to it; there the loss of height counts.
-        if (zone.Zone.Kind == ZoneKind.Edge) depths = [present.Surface.Box.High.Z - planned.Box.High.Z];
-        if (depths.Count == 0) return new ZoneOutcome(zone.Zone, asked, asked, asked, asked, "Too small on this form to be measured.");
+        if (zone.Zone.Kind == ZoneKind.Edge)
+            depths = [present.Surface.Box.High.Z - planned.Box.High.Z];
+        if (depths.Count == 0)
+            return new ZoneOutcome(zone.Zone, asked, asked, asked, asked, "Too small on this form to be measured.");
         var mostlyWall = 2 * walls > depths.Count;
         depths.Sort();
-        var (least, usual, most) = (new Mm(depths[depths.Count / 20]), new Mm(depths[depths.Count / 2]), new Mm(depths[depths.Count - 1 - (depths.Count / 20)]));
-        return new ZoneOutcome(zone.Zone, asked, least, usual, most, Why(zone.Zone.Kind, mostlyWall || !TopDepths.Shapes(zone.Zone.Kind), asked, usual, most));
+        var (least, usual, most) = (
+            new Mm(depths[depths.Count / 20]),
+            new Mm(depths[depths.Count / 2]),
+            new Mm(depths[depths.Count - 1 - (depths.Count / 20)])
+        );
+        return new ZoneOutcome(
+            zone.Zone,
+            asked,
+            least,
+            usual,
+            most,
+            Why(zone.Zone.Kind, mostlyWall || !TopDepths.Shapes(zone.Zone.Kind), asked, usual, most)
+        );
     }
 
     private static string? Why(ZoneKind kind, bool wall, Mm asked, Mm usual, Mm most)
@@ -103,9 +141,13 @@ internal static class Outcomes
         if (wall)
         {
             return under ? "The shelf's width and the convergence hold; the tooth bulges too little here to give more."
-                : most.Value > asked.Value + Tolerance ? "A wall that leans from the margin's inner edge takes more from a bulging side." : null;
+                : most.Value > asked.Value + Tolerance ? "A wall that leans from the margin's inner edge takes more from a bulging side."
+                : null;
         }
-        if (kind == ZoneKind.Edge && usual.Value > asked.Value + Tolerance) return "Facial and lingual cuts meet before the edge is as low as planned.";
-        return usual.Value > asked.Value + Tolerance ? "Cuts from both sides meet here." : under ? "The neighbouring zone's smaller depth reaches in here." : null;
+        if (kind == ZoneKind.Edge && usual.Value > asked.Value + Tolerance)
+            return "Facial and lingual cuts meet before the edge is as low as planned.";
+        return usual.Value > asked.Value + Tolerance ? "Cuts from both sides meet here."
+            : under ? "The neighbouring zone's smaller depth reaches in here."
+            : null;
     }
 }

@@ -35,4 +35,5 @@ public sealed record Finding(
     Mm CorrectionMost,
     string Headline,
     string Instruction,
-    Mm? SettlingGauge);
+    Mm? SettlingGauge
+);

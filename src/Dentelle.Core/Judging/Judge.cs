@@ -20,11 +20,17 @@ public static class Judge
         if (plan.Zone(reading.Zone) is not { } zone)
         {
             return new Problem(
-                "unknown-zone", $"{plan.Tooth.Iso} has no zone “{reading.Zone}”.", [.. plan.Zones.Select(known => known.Zone.Name)]);
+                "unknown-zone",
+                $"{plan.Tooth.Iso} has no zone “{reading.Zone}”.",
+                [.. plan.Zones.Select(known => known.Zone.Name)]
+            );
         }
 
         if (reading.Kind == ReadingKind.Clearance && !zone.Zone.Occludes)
-            return new Problem("reading-kind", $"{zone.Zone.Words} meets no antagonist, so no clearance can be read there; read an index gap.");
+            return new Problem(
+                "reading-kind",
+                $"{zone.Zone.Words} meets no antagonist, so no clearance can be read there; read an index gap."
+            );
 
         var expected = Expected(reading.Kind, zone);
         var bands = new Bands(expected, protocol.Tolerance);
@@ -38,28 +44,40 @@ public static class Judge
     }
 
     /// <summary>What a reading of this kind should show once the zone is cut to the plan.</summary>
-    public static MmRange Expected(ReadingKind kind, ZonePlan zone) => kind switch
-    {
-        ReadingKind.Clearance => zone.ExpectedClearance,
-        // The index of a wax-up stands where the restoration's surface will stand.
-        ReadingKind.WaxUpIndexGap => zone.Depth.Value.MovedBy(zone.BuildOut, Mm.Zero),
-        _ => zone.Depth.Value,
-    };
+    public static MmRange Expected(ReadingKind kind, ZonePlan zone) =>
+        kind switch
+        {
+            ReadingKind.Clearance => zone.ExpectedClearance,
+            // The index of a wax-up stands where the restoration's surface will stand.
+            ReadingKind.WaxUpIndexGap => zone.Depth.Value.MovedBy(zone.BuildOut, Mm.Zero),
+            _ => zone.Depth.Value,
+        };
 
     private static (string Headline, string Instruction) Words(
-        Verdict verdict, ZonePlan zone, MmRange expected, Reading reading, Mm least, Mm most, Settling? settling, IReadOnlyList<Mm> tips) => verdict switch
-    {
-        Verdict.Within => ("Within", $"{reading.Interval} against {expected}. Nothing to correct."),
-        Verdict.Over => (
-            $"{reading.Interval.From - expected.Target} over",
-            $"{zone.Zone.Words} is deeper than the most of {expected.Most}. This can't be cut back: check the wall that is left and the pulp, and consider a build-up or another material."),
-        Verdict.CantTell => ("Can't tell", CantTell(reading, settling!, expected)),
-        _ => Short(verdict, zone, least, most, tips),
-    };
+        Verdict verdict,
+        ZonePlan zone,
+        MmRange expected,
+        Reading reading,
+        Mm least,
+        Mm most,
+        Settling? settling,
+        IReadOnlyList<Mm> tips
+    ) =>
+        verdict switch
+        {
+            Verdict.Within => ("Within", $"{reading.Interval} against {expected}. Nothing to correct."),
+            Verdict.Over => (
+                $"{reading.Interval.From - expected.Target} over",
+                $"{zone.Zone.Words} is deeper than the most of {expected.Most}. This can't be cut back: check the wall that is left and the pulp, and consider a build-up or another material."
+            ),
+            Verdict.CantTell => ("Can't tell", CantTell(reading, settling!, expected)),
+            _ => Short(verdict, zone, least, most, tips),
+        };
 
     private static (string Headline, string Instruction) Short(Verdict verdict, ZonePlan zone, Mm least, Mm most, IReadOnlyList<Mm> tips)
     {
-        var critical = verdict == Verdict.Critical ? $" Below the least of {zone.Depth.Value.Least} the restoration is too thin and may break." : "";
+        var critical =
+            verdict == Verdict.Critical ? $" Below the least of {zone.Depth.Value.Least} the restoration is too thin and may break." : "";
         if ((most - least).Value < Exact && least > Mm.Zero)
         {
             var amount = (least + most) * 0.5;
@@ -82,10 +100,13 @@ public static class Judge
             : $"{reads}. No gauge of the set lies between; one of {settling.Size} would settle it, or read a scale.";
     }
 
-    private static IReadOnlyList<Mm> Tips(Protocol protocol, Mm? inHand) => inHand is { } tip ? [tip] : [.. protocol.BursInHand.Select(bur => new Mm(bur.TipMm))];
+    private static IReadOnlyList<Mm> Tips(Protocol protocol, Mm? inHand) =>
+        inHand is { } tip ? [tip] : [.. protocol.BursInHand.Select(bur => new Mm(bur.TipMm))];
 
     private static IEnumerable<(Mm Size, string Name)> Sizes(Protocol protocol) =>
-        protocol.Gauges.Where(gauge => gauge.SizesMm is not null).SelectMany(gauge => gauge.SizesMm!.Select(size => (new Mm(size), gauge.Name.ToLowerInvariant())))
+        protocol
+            .Gauges.Where(gauge => gauge.SizesMm is not null)
+            .SelectMany(gauge => gauge.SizesMm!.Select(size => (new Mm(size), gauge.Name.ToLowerInvariant())))
             .Concat(protocol.BursInHand.Select(bur => (new Mm(bur.TipMm), "burs")));
 }
 
@@ -105,12 +126,16 @@ internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
     private double Most => Expected.Most.Value + Dust;
 
     public Verdict Of(Mm value) =>
-        value.Value < Least ? Verdict.Critical : value.Value < Short ? Verdict.Under : value.Value > Most ? Verdict.Over : Verdict.Within;
+        value.Value < Least ? Verdict.Critical
+        : value.Value < Short ? Verdict.Under
+        : value.Value > Most ? Verdict.Over
+        : Verdict.Within;
 
     /// <summary>Whether every value the reading allows gets the same verdict.</summary>
     public bool Settled(Interval reading)
     {
-        if (reading.IsOpen) return Of(reading.From) == Verdict.Over;
+        if (reading.IsOpen)
+            return Of(reading.From) == Verdict.Over;
         // A gauge that did not pass excludes its own size.
         var last = reading.IncludesEnd ? reading.Below.Value : Math.Max(reading.From.Value, reading.Below.Value - (2 * Dust));
         return Of(reading.From) == Of(new Mm(last));
@@ -121,8 +146,11 @@ internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
     {
         var inside = sizes.Where(size => size.Size > reading.From && size.Size < reading.Below).ToArray();
         var limits = new[] { Expected.Least, Expected.Target - Tolerance, Expected.Most }
-            .Where(limit => limit >= reading.From && limit <= reading.Below).DefaultIfEmpty(Expected.Target).ToArray();
-        if (inside.Length == 0) return new(limits[^1], limits[^1], null);
+            .Where(limit => limit >= reading.From && limit <= reading.Below)
+            .DefaultIfEmpty(Expected.Target)
+            .ToArray();
+        if (inside.Length == 0)
+            return new(limits[^1], limits[^1], null);
         var best = inside.MinBy(size => limits.Min(limit => Math.Abs((size.Size - limit).Value)));
         return new(best.Size, limits.MinBy(limit => Math.Abs((best.Size - limit).Value)), best.Name);
     }

@@ -24,7 +24,13 @@ public sealed record WallPair(WallPairKind Kind, Toc Convergence);
 /// <param name="Undercut">Along the path asked about.</param>
 /// <param name="BestPath">The path with the greatest least wall angle.</param>
 public sealed record PreparationMeasure(
-    double RemovedVolume, double MaxDepth, double MeanDepth, IReadOnlyList<WallPair> Walls, Undercut Undercut, DrawCone BestPath)
+    double RemovedVolume,
+    double MaxDepth,
+    double MeanDepth,
+    IReadOnlyList<WallPair> Walls,
+    Undercut Undercut,
+    DrawCone BestPath
+)
 {
     /// <summary>Surface this deep inside the old one is cut; less is noise of the meshes.</summary>
     private const double CutDepth = 0.05;
@@ -45,15 +51,26 @@ public sealed record PreparationMeasure(
         var (old, body) = (new MeshTree(before), new MeshTree(after));
         var pieces = SurfacePieces.Of(after, Math.Max(PieceSize, Math.Sqrt(2 * after.Area / MostPieces))).ToArray();
         var inside = old.SignedDistances(Array.ConvertAll(pieces, piece => (System.Numerics.Vector3)piece.Middle), cancel: cancel);
-        var cutPieces = pieces.Zip(inside, (piece, distance) => (Piece: piece, Depth: -distance)).Where(pair => pair.Depth > CutDepth).ToArray();
-        if (cutPieces.Length == 0) return new Problem("nothing-cut", $"Nothing of the surface after lies more than {CutDepth:0.00} inside the surface before: nothing was cut, or the two are not in one frame.");
+        var cutPieces = pieces
+            .Zip(inside, (piece, distance) => (Piece: piece, Depth: -distance))
+            .Where(pair => pair.Depth > CutDepth)
+            .ToArray();
+        if (cutPieces.Length == 0)
+            return new Problem(
+                "nothing-cut",
+                $"Nothing of the surface after lies more than {CutDepth:0.00} inside the surface before: nothing was cut, or the two are not in one frame."
+            );
         var cut = Array.ConvertAll(cutPieces, pair => pair.Piece);
         var between = cutPieces.Sum(pair => pair.Depth * pair.Piece.Area.Length);
         var unit = path.Unit;
         return new PreparationMeasure(
-            Removed(before, after, between), Deepest(old, cut), between / cut.Sum(piece => piece.Area.Length), [.. Pairs(cut, unit)],
+            Removed(before, after, between),
+            Deepest(old, cut),
+            between / cut.Sum(piece => piece.Area.Length),
+            [.. Pairs(cut, unit)],
             Undercut.Along(body, cut, unit, cancel),
-            DrawCone.Of([.. cut.Select(piece => piece.Facet).Distinct().Select(facet => after.AreaVector(facet).Unit)]));
+            DrawCone.Of([.. cut.Select(piece => piece.Facet).Distinct().Select(facet => after.AreaVector(facet).Unit)])
+        );
     }
 
     /// <summary>Closed bodies are weighed; of open scans the depth is summed over the cut surface.</summary>
@@ -69,11 +86,15 @@ public sealed record PreparationMeasure(
     private static List<WallPair> Pairs(SurfacePiece[] cut, Vec3 path)
     {
         var pairs = new List<WallPair>();
-        foreach (var (kind, axis) in (ReadOnlySpan<(WallPairKind, Vec3)>)[(WallPairKind.Mesiodistal, Vec3.UnitX), (WallPairKind.Faciolingual, Vec3.UnitY)])
+        foreach (
+            var (kind, axis) in (ReadOnlySpan<(WallPairKind, Vec3)>)
+                [(WallPairKind.Mesiodistal, Vec3.UnitX), (WallPairKind.Faciolingual, Vec3.UnitY)]
+        )
         {
             // The side's direction square to the path, so that a leaning path still finds its walls.
             var across = (axis - (path * axis.Dot(path))).Unit;
-            if (Wall(cut, path, across) is { } one && Wall(cut, path, -across) is { } other) pairs.Add(new WallPair(kind, WallInclination.Between(new(one), new(other))));
+            if (Wall(cut, path, across) is { } one && Wall(cut, path, -across) is { } other)
+                pairs.Add(new WallPair(kind, WallInclination.Between(new(one), new(other))));
         }
         return pairs;
     }
@@ -84,12 +105,17 @@ public sealed record PreparationMeasure(
     {
         const double near = 3;
         var facing = cut.Select(piece => (Normal: piece.Area.Unit, Area: piece.Area.Length))
-            .Select(piece => (Lean: 90 - piece.Normal.AngleTo(path), Level: (piece.Normal - (path * piece.Normal.Dot(path))).Unit, piece.Area))
+            .Select(piece =>
+                (Lean: 90 - piece.Normal.AngleTo(path), Level: (piece.Normal - (path * piece.Normal.Dot(path))).Unit, piece.Area)
+            )
             .Where(piece => Math.Abs(piece.Lean) < MostWallDegrees && piece.Level.Dot(side) > Math.Sqrt(0.5))
-            .OrderBy(piece => piece.Lean).ToArray();
-        if (facing.Length == 0) return null;
+            .OrderBy(piece => piece.Lean)
+            .ToArray();
+        if (facing.Length == 0)
+            return null;
         var (quarter, passed, at) = (facing.Sum(piece => piece.Area) / 4, 0.0, 0);
-        while (at < facing.Length - 1 && (passed += facing[at].Area) < quarter) at++;
+        while (at < facing.Length - 1 && (passed += facing[at].Area) < quarter)
+            at++;
         var wall = facing.Where(piece => Math.Abs(piece.Lean - facing[at].Lean) <= near).ToArray();
         return wall.Sum(piece => piece.Lean * piece.Area) / wall.Sum(piece => piece.Area);
     }

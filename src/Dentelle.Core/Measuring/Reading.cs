@@ -42,13 +42,18 @@ public readonly record struct Interval
     public static Interval Passing(Mm passed, Mm? stopped) => new(passed, stopped ?? new Mm(double.PositiveInfinity), false);
 
     /// <summary>A value read on a scale, good to half its resolution either way.</summary>
-    public static Interval Read(Mm value, Mm resolution) => new(Mm.Most(value - (resolution * 0.5), Mm.Zero), value + (resolution * 0.5), true);
+    public static Interval Read(Mm value, Mm resolution) =>
+        new(Mm.Most(value - (resolution * 0.5), Mm.Zero), value + (resolution * 0.5), true);
 
     /// <summary>Bounds as they were kept.</summary>
-    public static Interval Between(Mm from, Mm? below, bool includesEnd) => new(from, below ?? new Mm(double.PositiveInfinity), includesEnd);
+    public static Interval Between(Mm from, Mm? below, bool includesEnd) =>
+        new(from, below ?? new Mm(double.PositiveInfinity), includesEnd);
 
     /// <summary>"1.0 to 1.5", "at least 1.5".</summary>
-    public override string ToString() => IsOpen ? $"at least {From}" : From == Below ? $"{From}" : $"{From} to {Below}";
+    public override string ToString() =>
+        IsOpen ? $"at least {From}"
+        : From == Below ? $"{From}"
+        : $"{From} to {Below}";
 }
 
 /// <summary>One reading of one zone.</summary>
@@ -66,10 +71,13 @@ public static class GaugeReadings
     /// <param name="stopped">Smallest size that did not pass; when null the next of the set.</param>
     public static Answer<Reading> Passing(Gauge gauge, string zone, ReadingKind kind, double passed, double? stopped)
     {
-        if (gauge.SizesMm is not { } sizes) return new Problem("gauge-kind", $"{gauge.Name} are read on a scale; give the value.");
+        if (gauge.SizesMm is not { } sizes)
+            return new Problem("gauge-kind", $"{gauge.Name} are read on a scale; give the value.");
         var known = string.Join(", ", sizes.Select(size => new Mm(size).ToString()));
-        if (passed != 0 && !sizes.Contains(passed)) return new Problem("gauge-size", $"{gauge.Name} have no {new Mm(passed)}; the set is {known}.");
-        if (stopped is { } end && !sizes.Contains(end)) return new Problem("gauge-size", $"{gauge.Name} have no {new Mm(end)}; the set is {known}.");
+        if (passed != 0 && !sizes.Contains(passed))
+            return new Problem("gauge-size", $"{gauge.Name} have no {new Mm(passed)}; the set is {known}.");
+        if (stopped is { } end && !sizes.Contains(end))
+            return new Problem("gauge-size", $"{gauge.Name} have no {new Mm(end)}; the set is {known}.");
         var next = stopped ?? sizes.Where(size => size > passed).Select(size => (double?)size).Min();
         return next <= passed
             ? new Problem("gauge-order", $"The {new Mm(next.Value)} can't stop where the {new Mm(passed)} passes.")
@@ -77,10 +85,14 @@ public static class GaugeReadings
     }
 
     public static Answer<Reading> Read(Gauge gauge, string zone, ReadingKind kind, double value, Limits plausible) =>
-        gauge.ResolutionMm is not { } resolution ? new Problem("gauge-kind", $"{gauge.Name} either pass or don't; name the largest that passed.")
+        gauge.ResolutionMm is not { } resolution
+            ? new Problem("gauge-kind", $"{gauge.Name} either pass or don't; name the largest that passed.")
         : !double.IsFinite(value) || !plausible.Include(value)
-            ? new Problem("implausible", $"A reading of {new Mm(value)} is outside {new Mm(plausible.From)} to {new Mm(plausible.To)}; check the number.")
-            : new Reading(zone, kind, Interval.Read(new Mm(value), new Mm(resolution)), gauge.Id);
+            ? new Problem(
+                "implausible",
+                $"A reading of {new Mm(value)} is outside {new Mm(plausible.From)} to {new Mm(plausible.To)}; check the number."
+            )
+        : new Reading(zone, kind, Interval.Read(new Mm(value), new Mm(resolution)), gauge.Id);
 
     /// <summary>A height measured before and after: both measurements are good to half the resolution, so the difference to all of it.</summary>
     public static Answer<Reading> Heights(Gauge gauge, string zone, double before, double after, Limits plausible) =>

@@ -21,7 +21,8 @@ public static class Advisor
     /// <param name="protocol">Limits.</param>
     public static IReadOnlyList<Advice> On(Plan plan, IReadOnlyList<Tipping> tipping, Protocol protocol)
     {
-        if (plan.Restoration == Restoration.Pontic) return [];
+        if (plan.Restoration == Restoration.Pontic)
+            return [];
         var advice = new List<Advice>();
         if (plan.Tooth.IsFront)
         {
@@ -32,10 +33,12 @@ public static class Advisor
         {
             advice.Add(InlayOnlayCrown(plan, protocol));
         }
-        if (plan.MaterialClass == MaterialClass.MetalCeramic) advice.Add(Coverage(plan));
+        if (plan.MaterialClass == MaterialClass.MetalCeramic)
+            advice.Add(Coverage(plan));
         advice.Add(MarginLevel(plan, protocol));
         advice.AddRange(Papillae(plan, protocol.Gums));
-        if (tipping.Count > 0) advice.Add(Hold(plan, tipping, protocol));
+        if (tipping.Count > 0)
+            advice.Add(Hold(plan, tipping, protocol));
         advice.AddRange(GroundAdvice.On(plan, protocol));
         return advice;
     }
@@ -48,15 +51,26 @@ public static class Advisor
         if (found.FacialEnamelShare is { } share)
         {
             var text = $"{share:0.00} of the facial surface is still enamel; at least about {least.Value:0.00} is wanted";
-            if (share > least.Value + grey) veneer.For(text, share, least);
-            else if (share < least.Value - grey) veneer.Against(text, share, least);
-            else veneer.Both($"{text}: a grey zone, offer both and record the choice", share, least);
+            if (share > least.Value + grey)
+                veneer.For(text, share, least);
+            else if (share < least.Value - grey)
+                veneer.Against(text, share, least);
+            else
+                veneer.Both($"{text}: a grey zone, offer both and record the choice", share, least);
         }
-        if (found.RootTreated) crown.Against("A wide access cavity: a crown would leave almost nothing of it", null, "P", Standing.CommonPractice);
-        if (found.HeavyGrinding) veneer.Against("Heavy grinding", null, "P", Standing.CommonPractice);
+        if (found.RootTreated)
+            crown.Against("A wide access cavity: a crown would leave almost nothing of it", null, "P", Standing.CommonPractice);
+        if (found.HeavyGrinding)
+            veneer.Against("Heavy grinding", null, "P", Standing.CommonPractice);
         var longer = plan.Zone("edge")?.BuildOut ?? Mm.Zero;
         var most = protocol.Cautions.UnsupportedCeramicMostMm;
-        if (longer.Value > most.Value) veneer.Against($"{longer} longer is more than {new Mm(most.Value)} of porcelain without tooth under it", longer.Value, most.Source, most.Standing);
+        if (longer.Value > most.Value)
+            veneer.Against(
+                $"{longer} longer is more than {new Mm(most.Value)} of porcelain without tooth under it",
+                longer.Value,
+                most.Source,
+                most.Standing
+            );
         crown.Against("Takes two to three times as much of the tooth", null, "P", Standing.CommonPractice);
         return Sides.Weighed("veneer-or-crown", "Veneer or crown?", veneer, crown);
     }
@@ -67,7 +81,12 @@ public static class Advisor
         var longer = plan.Zone("edge")?.BuildOut ?? Mm.Zero;
         if (longer > Mm.Zero)
         {
-            facial.Against($"The tooth gets {longer} longer: a facial-only veneer can't do that", longer.Value, "P", Standing.CommonPractice);
+            facial.Against(
+                $"The tooth gets {longer} longer: a facial-only veneer can't do that",
+                longer.Value,
+                "P",
+                Standing.CommonPractice
+            );
             butt.For($"{longer} longer with full control of the edge", longer.Value, "P", Standing.CommonPractice);
         }
         else
@@ -76,7 +95,11 @@ public static class Advisor
             butt.Against("The edge is cut without need", null, "P", Standing.CommonPractice);
         }
         if (plan.Assessment.Findings.ShadeSteps is > 0 and var steps)
-            facial.Against($"{steps:0.#} {(steps == 1 ? "shade step asks" : "shade steps ask")} for more than {protocol.Entry(Restoration.VeneerFacial, Material.Porcelain)?.Depth(ZoneKind.FacialMiddleThird, Surface.Ceramic)?.MostMm:0.0} of ceramic", steps, protocol.Veneers.ShadeStepMm);
+            facial.Against(
+                $"{steps:0.#} {(steps == 1 ? "shade step asks" : "shade steps ask")} for more than {protocol.Entry(Restoration.VeneerFacial, Material.Porcelain)?.Depth(ZoneKind.FacialMiddleThird, Surface.Ceramic)?.MostMm:0.0} of ceramic",
+                steps,
+                protocol.Veneers.ShadeStepMm
+            );
         wrap.Against("A lingual chamfer more to cut and to hide", null, "P", Standing.CommonPractice);
         return Sides.Weighed("which-veneer", "Which veneer?", facial, butt, wrap);
     }
@@ -85,19 +108,29 @@ public static class Advisor
     {
         var found = plan.Assessment.Findings;
         var (inlay, onlay, crown) = (new Sides("inlay"), new Sides("onlay"), new Sides("crown"));
-        var covered = Cusps.Of(plan.Tooth).Select(cusp => (Cusp: cusp, Why: Cavities.ForCovering(cusp, plan.Assessment, protocol.CuspCover))).Where(entry => entry.Why.Count > 0).ToArray();
+        var covered = Cusps
+            .Of(plan.Tooth)
+            .Select(cusp => (Cusp: cusp, Why: Cavities.ForCovering(cusp, plan.Assessment, protocol.CuspCover)))
+            .Where(entry => entry.Why.Count > 0)
+            .ToArray();
         foreach (var reason in covered.SelectMany(entry => entry.Why).DistinctBy(reason => reason.Text))
         {
             inlay.Against(reason);
             onlay.For(reason);
         }
-        if (covered.Length == 0 && (found.IsthmusShare is not null || found.CuspThickness.Count > 0)) inlay.For("No cusp is too thin, cracked or undermined", null, "S2, S3", Standing.FromMemory);
-        if (found.LostRidges.Count == 2) inlay.Against("Both marginal ridges are gone: the cusps are held by nothing", 2, "P", Standing.CommonPractice);
-        if (found.RootTreated) inlay.Against("Root-treated: its cusps want covering sooner", null, "S2, S3", Standing.FromMemory);
+        if (covered.Length == 0 && (found.IsthmusShare is not null || found.CuspThickness.Count > 0))
+            inlay.For("No cusp is too thin, cracked or undermined", null, "S2, S3", Standing.FromMemory);
+        if (found.LostRidges.Count == 2)
+            inlay.Against("Both marginal ridges are gone: the cusps are held by nothing", 2, "P", Standing.CommonPractice);
+        if (found.RootTreated)
+            inlay.Against("Root-treated: its cusps want covering sooner", null, "S2, S3", Standing.FromMemory);
         var all = Cusps.Of(plan.Tooth).Count;
-        if (covered.Length == all && found.LostRidges.Count == 2) crown.For($"All {all} cusps and both ridges go: little is left that an onlay would spare", all, "P", Standing.CommonPractice);
-        else crown.Against("Takes sound walls that an onlay leaves", null, "P", Standing.CommonPractice);
-        if (found.HeavyGrinding) crown.For("Heavy grinding", null, "P", Standing.CommonPractice);
+        if (covered.Length == all && found.LostRidges.Count == 2)
+            crown.For($"All {all} cusps and both ridges go: little is left that an onlay would spare", all, "P", Standing.CommonPractice);
+        else
+            crown.Against("Takes sound walls that an onlay leaves", null, "P", Standing.CommonPractice);
+        if (found.HeavyGrinding)
+            crown.For("Heavy grinding", null, "P", Standing.CommonPractice);
         return Sides.Weighed("inlay-onlay-crown", "Inlay, onlay or crown?", inlay, onlay, crown);
     }
 
@@ -106,7 +139,8 @@ public static class Advisor
         var (facial, full) = (new Sides("ceramic where it is seen"), new Sides("ceramic all over"));
         facial.For("Ceramic only where it is seen saves tooth", null, "P", Standing.CommonPractice);
         full.Against("About twice the reduction on what it covers; it needs a reason", 2, "P", Standing.CommonPractice);
-        if (plan.Assessment.Findings.HeavyGrinding) full.Against("Heavy grinding against ceramic", null, "P", Standing.CommonPractice);
+        if (plan.Assessment.Findings.HeavyGrinding)
+            full.Against("Heavy grinding against ceramic", null, "P", Standing.CommonPractice);
         return Sides.Weighed("coverage", "How much ceramic?", facial, full);
     }
 
@@ -114,21 +148,38 @@ public static class Advisor
     {
         var found = plan.Assessment.Findings;
         var (above, level, below) = (new Sides("above the gum"), new Sides("level with the gum"), new Sides("below the gum"));
-        if (!plan.Tooth.IsFront) above.For("Cleaner, easier to see and to record", null, "P", Standing.CommonPractice);
-        else level.For("A front tooth's margin does not show at the gum", null, "P", Standing.CommonPractice);
-        if (plan.MaterialClass == MaterialClass.MetalCeramic && plan.Tooth.IsFront) below.For("A metal edge must hide", null, "P", Standing.CommonPractice);
-        else below.Against("Tooth-coloured ceramic can end at the gum", null, "P", Standing.CommonPractice);
+        if (!plan.Tooth.IsFront)
+            above.For("Cleaner, easier to see and to record", null, "P", Standing.CommonPractice);
+        else
+            level.For("A front tooth's margin does not show at the gum", null, "P", Standing.CommonPractice);
+        if (plan.MaterialClass == MaterialClass.MetalCeramic && plan.Tooth.IsFront)
+            below.For("A metal edge must hide", null, "P", Standing.CommonPractice);
+        else
+            below.Against("Tooth-coloured ceramic can end at the gum", null, "P", Standing.CommonPractice);
         if (found.Crest is { } crest)
         {
             var attachment = protocol.Gums.AttachmentMm;
             var room = new Mm(crest.Value - attachment.Value);
-            var text = $"The bone is {crest} from the gum: {attachment.Value:0.00} belong to the attachment, {Mm.Most(room, Mm.Zero)} is left";
-            if (room.Value < protocol.Cautions.SubgingivalMostMm.Value) below.Against(text, room.Rounded, attachment.Source, attachment.Standing);
-            else below.For(text, room.Rounded, attachment.Source, attachment.Standing);
+            var text =
+                $"The bone is {crest} from the gum: {attachment.Value:0.00} belong to the attachment, {Mm.Most(room, Mm.Zero)} is left";
+            if (room.Value < protocol.Cautions.SubgingivalMostMm.Value)
+                below.Against(text, room.Rounded, attachment.Source, attachment.Standing);
+            else
+                below.For(text, room.Rounded, attachment.Source, attachment.Standing);
         }
-        if (found.Recession > Mm.Zero && !plan.Tooth.IsFront) above.For($"The gum has gone back by {found.Recession}: enamel ends above it", found.Recession.Value, "P", Standing.CommonPractice);
+        if (found.Recession > Mm.Zero && !plan.Tooth.IsFront)
+            above.For(
+                $"The gum has gone back by {found.Recession}: enamel ends above it",
+                found.Recession.Value,
+                "P",
+                Standing.CommonPractice
+            );
         foreach (var filling in found.Fillings.Where(filling => filling.EndsAboveGum is { } end && end <= Mm.Zero))
-            below.For($"The {Kebab.Of(filling.Surface)} filling ends {-filling.EndsAboveGum!.Value} below the gum, and margins pass beyond fillings", filling.EndsAboveGum.Value.Value, protocol.Veneers.BeyondFillingMm);
+            below.For(
+                $"The {Kebab.Of(filling.Surface)} filling ends {-filling.EndsAboveGum!.Value} below the gum, and margins pass beyond fillings",
+                filling.EndsAboveGum.Value.Value,
+                protocol.Veneers.BeyondFillingMm
+            );
         return Sides.Weighed("margin-level", "Where does the margin end?", above, level, below);
     }
 
@@ -143,7 +194,14 @@ public static class Advisor
             if (distance.Value > gums.PapillaCautionMm.Value)
             {
                 stays.Against(new Reason(text, distance.Value, gums.Papilla.Source, gums.Papilla.Standing));
-                lower.For(new Reason($"{down} lower reaches the {new Mm(gums.PapillaAimMm.Value)} that practice aims at: margins move lingually through the contact", down.Rounded, "P", Standing.CommonPractice));
+                lower.For(
+                    new Reason(
+                        $"{down} lower reaches the {new Mm(gums.PapillaAimMm.Value)} that practice aims at: margins move lingually through the contact",
+                        down.Rounded,
+                        "P",
+                        Standing.CommonPractice
+                    )
+                );
             }
             else
             {
@@ -165,8 +223,10 @@ public static class Advisor
         else
         {
             cement.Against(text, weakest.Share, wanted);
-            if (plan.MaterialClass == MaterialClass.AllCeramic) bond.For("Short or steep walls hold by bonding", weakest.Share, wanted);
-            if (weakest.Remedies.FirstOrDefault(remedy => remedy.Kind is "groove" or "box") is { } remedy) feature.For(remedy.Text, remedy.Value, wanted);
+            if (plan.MaterialClass == MaterialClass.AllCeramic)
+                bond.For("Short or steep walls hold by bonding", weakest.Share, wanted);
+            if (weakest.Remedies.FirstOrDefault(remedy => remedy.Kind is "groove" or "box") is { } remedy)
+                feature.For(remedy.Text, remedy.Value, wanted);
         }
         return Sides.Weighed("hold", "What holds the crown?", cement, bond, feature);
     }

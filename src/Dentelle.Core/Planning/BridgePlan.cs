@@ -10,8 +10,14 @@ namespace Dentelle.Core.Planning;
 /// <param name="Abutments">How each abutment stands to the path.</param>
 /// <param name="Connectors">Between neighbours.</param>
 public sealed record BridgePlan(
-    IReadOnlyList<ToothCode> Teeth, Vec3 Path, IReadOnlyList<AbutmentPlan> Abutments, IReadOnlyList<Connector> Connectors, RootSurface RootSurface, Bending Bending,
-    IReadOnlyList<Caution> Cautions);
+    IReadOnlyList<ToothCode> Teeth,
+    Vec3 Path,
+    IReadOnlyList<AbutmentPlan> Abutments,
+    IReadOnlyList<Connector> Connectors,
+    RootSurface RootSurface,
+    Bending Bending,
+    IReadOnlyList<Caution> Cautions
+);
 
 /// <param name="TiltDeg">The tooth's axis against upright, positive toward the last tooth of the bridge.</param>
 /// <param name="FromPathDeg">Its axis against the path.</param>
@@ -19,7 +25,15 @@ public sealed record BridgePlan(
 /// <param name="LastWallDeg">Likewise on the other side.</param>
 /// <param name="Path">The common path in the tooth's own frame: x mesial, y facial, z along its axis.</param>
 /// <param name="Toc">Both walls against each other: the path's own, whatever the tilt.</param>
-public sealed record AbutmentPlan(ToothCode Tooth, double TiltDeg, double FromPathDeg, double FirstWallDeg, double LastWallDeg, double Toc, Vec3 Path);
+public sealed record AbutmentPlan(
+    ToothCode Tooth,
+    double TiltDeg,
+    double FromPathDeg,
+    double FirstWallDeg,
+    double LastWallDeg,
+    double Toc,
+    Vec3 Path
+);
 
 /// <param name="LeastMm2">Section it needs at least.</param>
 public sealed record Connector(ToothCode First, ToothCode Last, Reasoned<double> LeastMm2);
@@ -44,7 +58,10 @@ public static class BridgePlanner
         var bridge = Make(units, protocol);
         return [.. units.Select(unit => unit with { Bridge = bridge, Path = PathOf(unit) })];
 
-        Vec3 PathOf(Plan unit) => unit.Restoration is Restoration.Crown or Restoration.PartialCrown ? bridge.Abutments.Single(abutment => abutment.Tooth == unit.Tooth).Path : unit.Path;
+        Vec3 PathOf(Plan unit) =>
+            unit.Restoration is Restoration.Crown or Restoration.PartialCrown
+                ? bridge.Abutments.Single(abutment => abutment.Tooth == unit.Tooth).Path
+                : unit.Path;
     }
 
     /// <param name="units">Plans of all its teeth, pontics included.</param>
@@ -62,8 +79,14 @@ public static class BridgePlanner
         var roots = Roots(ordered, protocol.Bridges.RootSurfaceMm2);
         var bending = BendingOf(ordered);
         return new(
-            [.. ordered.Select(unit => unit.Tooth)], new Vec3(sin, 0, cos), standing, connectors, roots, bending,
-            [.. Cautions(standing, ordered, roots, bending, protocol)]);
+            [.. ordered.Select(unit => unit.Tooth)],
+            new Vec3(sin, 0, cos),
+            standing,
+            connectors,
+            roots,
+            bending,
+            [.. Cautions(standing, ordered, roots, bending, protocol)]
+        );
     }
 
     /// <summary>Lean toward the last tooth: on the right side that is the mesial, on the left the distal.</summary>
@@ -85,7 +108,8 @@ public static class BridgePlanner
             var (first, last) = (units[i], units[i + 1]);
             var material = (first.Restoration == Restoration.Pontic ? first : last).Material.Value;
             var rows = figures.Connectors.Where(row => row.Materials.Contains(material)).OrderBy(row => row.UnitsMost).ToArray();
-            if (rows.Length == 0) continue;
+            if (rows.Length == 0)
+                continue;
             var row = rows.FirstOrDefault(row => row.UnitsMost >= units.Length) ?? rows[^1];
             var front = first.Tooth.IsFront && last.Tooth.IsFront;
             var least = front ? row.Front : row.Back;
@@ -96,7 +120,8 @@ public static class BridgePlanner
 
     private static RootSurface Roots(Plan[] units, RootSurfaces table)
     {
-        double Sum(bool pontics) => units.Where(unit => unit.Restoration == Restoration.Pontic == pontics).Sum(unit => table.Of(unit.Tooth) ?? 0);
+        double Sum(bool pontics) =>
+            units.Where(unit => unit.Restoration == Restoration.Pontic == pontics).Sum(unit => table.Of(unit.Tooth) ?? 0);
         return new(Sum(false), Sum(true), table.Source, table.Standing);
     }
 
@@ -112,25 +137,50 @@ public static class BridgePlanner
     }
 
     private static IEnumerable<Caution> Cautions(
-        AbutmentPlan[] standing, Plan[] units, RootSurface roots, Bending bending, Protocol protocol)
+        AbutmentPlan[] standing,
+        Plan[] units,
+        RootSurface roots,
+        Bending bending,
+        Protocol protocol
+    )
     {
         var (most, materials) = (protocol.Bridges.TiltMostDeg.Value, units.Select(unit => unit.Material.Value).Distinct().ToArray());
         foreach (var abutment in standing.Where(abutment => abutment.FromPathDeg > most))
-            yield return new("abutment-tilted", $"{abutment.Tooth.Iso} leans {abutment.FromPathDeg:0.#}° from the common path, more than {most:0}°: upright it first, or break the path with a joint.");
+            yield return new(
+                "abutment-tilted",
+                $"{abutment.Tooth.Iso} leans {abutment.FromPathDeg:0.#}° from the common path, more than {most:0}°: upright it first, or break the path with a joint."
+            );
         foreach (var abutment in standing.Where(abutment => Math.Min(abutment.FirstWallDeg, abutment.LastWallDeg) < 0))
         {
             var (side, by) = abutment.FirstWallDeg < 0 ? ("first", -abutment.FirstWallDeg) : ("last", -abutment.LastWallDeg);
-            yield return new("abutment-undercut", $"On {abutment.Tooth.Iso} the wall toward the {side} tooth of the bridge stands {by:0.#}° outside its own axis: watch for an undercut below, and for the pulp on the other side.");
+            yield return new(
+                "abutment-undercut",
+                $"On {abutment.Tooth.Iso} the wall toward the {side} tooth of the bridge stands {by:0.#}° outside its own axis: watch for an undercut below, and for the pulp on the other side."
+            );
         }
-        if (!roots.Holds) yield return new("root-surface", $"The abutments' roots offer {roots.Abutments:0} mm², the missing teeth's had {roots.Missing:0}: more than a rule of thumb allows. Add an abutment.");
+        if (!roots.Holds)
+            yield return new(
+                "root-surface",
+                $"The abutments' roots offer {roots.Abutments:0} mm², the missing teeth's had {roots.Missing:0}: more than a rule of thumb allows. Add an abutment."
+            );
         if (roots.Missing > 0 && bending.LongestSpan > 1)
-            yield return new("span-bends", $"{bending.LongestSpan} teeth in a row are missing: it bends {bending.Times:0} times as much as over one, or needs connectors {bending.HeightTimes:0} times as high.");
+            yield return new(
+                "span-bends",
+                $"{bending.LongestSpan} teeth in a row are missing: it bends {bending.Times:0} times as much as over one, or needs connectors {bending.HeightTimes:0} times as high."
+            );
         foreach (var material in materials)
         {
             var rows = protocol.Bridges.Connectors.Where(row => row.Materials.Contains(material)).ToArray();
-            if (rows.Length == 0) yield return new("connector-unknown", $"There is no figure for connectors of {Kebab.Words(material)}; choose another material.");
+            if (rows.Length == 0)
+                yield return new(
+                    "connector-unknown",
+                    $"There is no figure for connectors of {Kebab.Words(material)}; choose another material."
+                );
             else if (rows.Max(row => row.UnitsMost) is var longest && units.Length > longest)
-                yield return new("span-long", $"Figures for {Kebab.Words(material)} end at {longest} units; this bridge has {units.Length}.");
+                yield return new(
+                    "span-long",
+                    $"Figures for {Kebab.Words(material)} end at {longest} units; this bridge has {units.Length}."
+                );
         }
     }
 }

@@ -14,9 +14,21 @@ internal static class BuildOuts
     {
         if (decision.BuildOut.At(zone) is { } chosen)
         {
-            if (chosen == Mm.Zero) return [];
+            if (chosen == Mm.Zero)
+                return [];
             var side = chosen > Mm.Zero ? "outside" : "inside";
-            return [(chosen, new Reason($"The restoration will stand {Mm.Most(chosen, -chosen)} {side} the present surface", (-chosen).Rounded, "P", Standing.Assumed))];
+            return
+            [
+                (
+                    chosen,
+                    new Reason(
+                        $"The restoration will stand {Mm.Most(chosen, -chosen)} {side} the present surface",
+                        (-chosen).Rounded,
+                        "P",
+                        Standing.Assumed
+                    )
+                ),
+            ];
         }
         var found = new List<(Mm By, Reason Because)>();
         Wear(zone, context, found);
@@ -25,22 +37,35 @@ internal static class BuildOuts
         if (context.School == BuildOutSchool.RoomDriven && room is { } there && there > Mm.Zero)
         {
             var used = Mm.Most(Mm.Zero, Mm.Least(there, thickness.Target) - new Mm(found.Sum(step => step.By.Value)));
-            if (used > Mm.Zero) found.Add((used, new Reason($"Room already there: {there} measured", (-used).Rounded, "P", Standing.CommonPractice)));
+            if (used > Mm.Zero)
+                found.Add((used, new Reason($"Room already there: {there} measured", (-used).Rounded, "P", Standing.CommonPractice)));
         }
         return found;
     }
 
     private static void Wear(Zone zone, PlanContext context, List<(Mm, Reason)> found)
     {
-        if (context.Findings.Wear.At(zone) is not { } worn || worn <= Mm.Zero) return;
-        found.Add((worn, new Reason($"Worn by {worn}: counted from the rebuilt surface, not from the facet", (-worn).Rounded, "P", Standing.CommonPractice)));
+        if (context.Findings.Wear.At(zone) is not { } worn || worn <= Mm.Zero)
+            return;
+        found.Add(
+            (
+                worn,
+                new Reason(
+                    $"Worn by {worn}: counted from the rebuilt surface, not from the facet",
+                    (-worn).Rounded,
+                    "P",
+                    Standing.CommonPractice
+                )
+            )
+        );
     }
 
     /// <summary>A tooth that leans has sunk on the side it leans to and risen on the other; the restoration stands upright again.</summary>
     private static void Tilt(Zone zone, PlanContext context, List<(Mm, Reason)> found)
     {
         var tilt = context.Findings.TiltDeg;
-        if (tilt == 0 || context.Assessment.Form?.Mesiodistal is not { } width) return;
+        if (tilt == 0 || context.Assessment.Form?.Mesiodistal is not { } width)
+            return;
         var arm = zone switch
         {
             { Kind: ZoneKind.MesialRidge } => 0.5,
@@ -50,15 +75,32 @@ internal static class BuildOuts
             _ => 0,
         };
         var sunk = new Mm(Math.Round(arm * width.Value * Math.Sin(double.DegreesToRadians(tilt)), 2));
-        if (arm == 0 || sunk == Mm.Zero) return;
+        if (arm == 0 || sunk == Mm.Zero)
+            return;
         var (way, what) = (tilt > 0 ? "mesial" : "distal", sunk > Mm.Zero ? "sunk" : "risen");
-        found.Add((sunk, new Reason($"Leaning {Math.Abs(tilt):0}° to the {way}: this end has {what} by {Mm.Most(sunk, -sunk)}", (-sunk).Rounded, "P", Standing.Assumed)));
+        found.Add(
+            (
+                sunk,
+                new Reason(
+                    $"Leaning {Math.Abs(tilt):0}° to the {way}: this end has {what} by {Mm.Most(sunk, -sunk)}",
+                    (-sunk).Rounded,
+                    "P",
+                    Standing.Assumed
+                )
+            )
+        );
     }
 
     private static void Gap(Zone zone, PlanContext context, List<(Mm, Reason)> found)
     {
-        var side = zone.Kind switch { ZoneKind.Mesial => ProximalSide.Mesial, ZoneKind.Distal => ProximalSide.Distal, _ => (ProximalSide?)null };
-        if (side is not { } here || !context.Findings.Gap.TryGetValue(here, out var gap) || gap <= Mm.Zero) return;
+        var side = zone.Kind switch
+        {
+            ZoneKind.Mesial => ProximalSide.Mesial,
+            ZoneKind.Distal => ProximalSide.Distal,
+            _ => (ProximalSide?)null,
+        };
+        if (side is not { } here || !context.Findings.Gap.TryGetValue(here, out var gap) || gap <= Mm.Zero)
+            return;
         found.Add((gap, new Reason($"Closes the gap of {gap} to the neighbour", (-gap).Rounded, "P", Standing.CommonPractice)));
     }
 }

@@ -13,8 +13,17 @@ namespace Dentelle.Core.Planning;
 /// <param name="Bevel">Width of the bevel; null where the material wants none.</param>
 /// <param name="BevelDeg">Its angle to the surface.</param>
 public sealed record Cavity(
-    Reasoned<MmRange>? Isthmus, Limits? IsthmusShare, Reasoned<MmRange> Depth, IReadOnlyList<BoxPlan> BoxPlans, Limits Divergence, double CavosurfaceDeg,
-    Limits? Bevel, Limits? BevelDeg, IReadOnlyList<CuspChoice> Cusps, Reasoned<Mm>? FunctionalShoulder)
+    Reasoned<MmRange>? Isthmus,
+    Limits? IsthmusShare,
+    Reasoned<MmRange> Depth,
+    IReadOnlyList<BoxPlan> BoxPlans,
+    Limits Divergence,
+    double CavosurfaceDeg,
+    Limits? Bevel,
+    Limits? BevelDeg,
+    IReadOnlyList<CuspChoice> Cusps,
+    Reasoned<Mm>? FunctionalShoulder
+)
 {
     public IEnumerable<ProximalSide> Boxes => BoxPlans.Select(box => box.Side);
 
@@ -33,16 +42,36 @@ public sealed record CuspChoice(Cusp Cusp, bool Covered, IReadOnlyList<Reason> R
 internal static class Cavities
 {
     /// <summary>The cavity of an inlay or onlay; null for other restorations.</summary>
-    public static Cavity? Of(Restoration restoration, RestorationEntry entry, Material material, Assessment assessment, Decision decision, Protocol protocol)
+    public static Cavity? Of(
+        Restoration restoration,
+        RestorationEntry entry,
+        Material material,
+        Assessment assessment,
+        Decision decision,
+        Protocol protocol
+    )
     {
-        if (!restoration.IsIntracoronal()) return null;
+        if (!restoration.IsIntracoronal())
+            return null;
         var habits = protocol.Intracoronal.First(row => row.Materials.Contains(material));
         var sides = decision.Boxes ?? SidesOf(assessment.Findings);
         CuspChoice[] cusps = [.. Cusps.Of(assessment.Tooth).Select(cusp => Choose(cusp, restoration, assessment, decision, protocol))];
         return new Cavity(
-            Isthmus(habits, entry, assessment), habits.IsthmusShare, Range("Pulpal floor under the imagined bottom of the groove", habits.DepthMm, habits),
-            [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings))], habits.WallDivergenceDeg, habits.CavosurfaceDeg, habits.BevelMm, habits.BevelDeg, cusps,
-            restoration == Restoration.Onlay && !protocol.Takes("functional-shoulder", "v-form") && cusps.Any(choice => choice.Covered && choice.Cusp.IsFunctional(assessment.Tooth, assessment.Crossbite)) ? protocol.CuspCover.FunctionalShoulderMm.Reasoned("Shoulder on functional cusps") : null);
+            Isthmus(habits, entry, assessment),
+            habits.IsthmusShare,
+            Range("Pulpal floor under the imagined bottom of the groove", habits.DepthMm, habits),
+            [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings))],
+            habits.WallDivergenceDeg,
+            habits.CavosurfaceDeg,
+            habits.BevelMm,
+            habits.BevelDeg,
+            cusps,
+            restoration == Restoration.Onlay
+            && !protocol.Takes("functional-shoulder", "v-form")
+            && cusps.Any(choice => choice.Covered && choice.Cusp.IsFunctional(assessment.Tooth, assessment.Crossbite))
+                ? protocol.CuspCover.FunctionalShoulderMm.Reasoned("Shoulder on functional cusps")
+                : null
+        );
     }
 
     /// <summary>What speaks for covering a cusp; nothing when all findings let it stand.</summary>
@@ -51,24 +80,47 @@ internal static class Cavities
         var (found, functional) = (assessment.Findings, cusp.IsFunctional(assessment.Tooth, assessment.Crossbite));
         var reasons = new List<Reason>();
         var least = limits.Least(functional, found.RootTreated);
-        if (found.CrackedCusps.Contains(cusp)) reasons.Add(new($"The {Kebab.Of(cusp)} cusp is cracked", null, limits.IsthmusShareMost.Source, limits.IsthmusShareMost.Standing));
+        if (found.CrackedCusps.Contains(cusp))
+            reasons.Add(
+                new($"The {Kebab.Of(cusp)} cusp is cracked", null, limits.IsthmusShareMost.Source, limits.IsthmusShareMost.Standing)
+            );
         if (found.CuspThickness.TryGetValue(cusp, out var thick) && thick.Value < least.Value)
         {
             var kind = $"{(found.RootTreated ? "root-treated" : "vital")}, {(functional ? "functional" : "non-functional")}";
-            reasons.Add(new($"It is {thick} thick; a cusp under {new Mm(least.Value)} is covered ({kind})", thick.Value, least.Source, least.Standing));
+            reasons.Add(
+                new(
+                    $"It is {thick} thick; a cusp under {new Mm(least.Value)} is covered ({kind})",
+                    thick.Value,
+                    least.Source,
+                    least.Standing
+                )
+            );
         }
         if (found.IsthmusShare is { } share && share > limits.IsthmusShareMost.Value)
-            reasons.Add(new($"The isthmus takes {share:0.00} of the distance between the tips, more than {limits.IsthmusShareMost.Value:0.00}", share, limits.IsthmusShareMost.Source, limits.IsthmusShareMost.Standing));
+            reasons.Add(
+                new(
+                    $"The isthmus takes {share:0.00} of the distance between the tips, more than {limits.IsthmusShareMost.Value:0.00}",
+                    share,
+                    limits.IsthmusShareMost.Source,
+                    limits.IsthmusShareMost.Standing
+                )
+            );
         return reasons;
     }
 
     private static CuspChoice Choose(Cusp cusp, Restoration restoration, Assessment assessment, Decision decision, Protocol protocol)
     {
-        if (restoration == Restoration.Inlay) return new(cusp, false, [new("An inlay covers no cusp", null, "P", Standing.CommonPractice)]);
-        if (decision.Covered is { } chosen) return new(cusp, chosen.Contains(cusp), [new("Chosen for this tooth", null, "P", Standing.Assumed)]);
+        if (restoration == Restoration.Inlay)
+            return new(cusp, false, [new("An inlay covers no cusp", null, "P", Standing.CommonPractice)]);
+        if (decision.Covered is { } chosen)
+            return new(cusp, chosen.Contains(cusp), [new("Chosen for this tooth", null, "P", Standing.Assumed)]);
         var found = assessment.Findings;
         if (found.CrackedCusps.Count == 0 && found.CuspThickness.Count == 0 && found.IsthmusShare is null)
-            return new(cusp, true, [new("Nothing was found about the cusps: an onlay then covers all of them", null, "P", Standing.CommonPractice)]);
+            return new(
+                cusp,
+                true,
+                [new("Nothing was found about the cusps: an onlay then covers all of them", null, "P", Standing.CommonPractice)]
+            );
         var reasons = ForCovering(cusp, assessment, protocol.CuspCover);
         return reasons.Count > 0
             ? new(cusp, true, reasons)
@@ -76,17 +128,37 @@ internal static class Cavities
     }
 
     private static ProximalSide[] SidesOf(Findings found) =>
-    [
-        .. Enum.GetValues<ProximalSide>().Where(side => found.LostRidges.Contains(side) || found.Gap.ContainsKey(side)
-            || found.Fillings.Any(filling => filling.Surface == (side == ProximalSide.Mesial ? FilledSurface.Mesial : FilledSurface.Distal))),
-    ];
+        [
+            .. Enum.GetValues<ProximalSide>()
+                .Where(side =>
+                    found.LostRidges.Contains(side)
+                    || found.Gap.ContainsKey(side)
+                    || found.Fillings.Any(filling =>
+                        filling.Surface == (side == ProximalSide.Mesial ? FilledSurface.Mesial : FilledSurface.Distal)
+                    )
+                ),
+        ];
 
     private static BoxPlan Box(ProximalSide side, CavityHabits habits, Findings found)
     {
         var widened = Reasoned.From(Mm.Zero, new Reason("No gap to close on this side", 0, "P", Standing.Assumed));
         if (found.Gap.TryGetValue(side, out var gap) && gap > Mm.Zero)
-            widened = Reasoned.From(gap, new Reason($"Opened wider by the gap of {gap} that is to be closed, so that its walls carry the bulge", gap.Value, "P", Standing.Assumed));
-        return new(side, Range("Axial depth of the box", habits.BoxAxialMm, habits), new(habits.GingivalFloorMm), new(habits.NeighbourGapMm), widened);
+            widened = Reasoned.From(
+                gap,
+                new Reason(
+                    $"Opened wider by the gap of {gap} that is to be closed, so that its walls carry the bulge",
+                    gap.Value,
+                    "P",
+                    Standing.Assumed
+                )
+            );
+        return new(
+            side,
+            Range("Axial depth of the box", habits.BoxAxialMm, habits),
+            new(habits.GingivalFloorMm),
+            new(habits.NeighbourGapMm),
+            widened
+        );
     }
 
     private static Reasoned<MmRange>? Isthmus(CavityHabits habits, RestorationEntry entry, Assessment assessment)
@@ -94,13 +166,23 @@ internal static class Cavities
         if (habits.IsthmusMm is { } widths)
         {
             var least = new Mm(widths.For(assessment.Tooth));
-            return Reasoned.From(new MmRange(least, least, new(10)), new Reason($"{entry.Name}: isthmus at least this wide", least.Value, habits.Source, habits.Standing));
+            return Reasoned.From(
+                new MmRange(least, least, new(10)),
+                new Reason($"{entry.Name}: isthmus at least this wide", least.Value, habits.Source, habits.Standing)
+            );
         }
-        if (habits.IsthmusShare is not { } share || assessment.Form?.Intercuspal is not { } tips) return null;
+        if (habits.IsthmusShare is not { } share || assessment.Form?.Intercuspal is not { } tips)
+            return null;
         var middle = (share.From + share.To) / 2;
         return Reasoned.From(
             new MmRange(tips * middle, tips * share.From, tips * share.To),
-            new Reason($"{entry.Name}: {share.From:0.00}–{share.To:0.00} of the {tips} between the cusp tips", (tips * middle).Rounded, habits.Source, habits.Standing));
+            new Reason(
+                $"{entry.Name}: {share.From:0.00}–{share.To:0.00} of the {tips} between the cusp tips",
+                (tips * middle).Rounded,
+                habits.Source,
+                habits.Standing
+            )
+        );
     }
 
     private static Reasoned<MmRange> Range(string text, Limits limits, CavityHabits habits)

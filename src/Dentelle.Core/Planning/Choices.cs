@@ -19,20 +19,22 @@ public enum Restoration
 
 public static class Restorations
 {
-    public static bool IsVeneer(this Restoration restoration) => restoration is Restoration.VeneerFacial or Restoration.VeneerButt or Restoration.VeneerWrap;
+    public static bool IsVeneer(this Restoration restoration) =>
+        restoration is Restoration.VeneerFacial or Restoration.VeneerButt or Restoration.VeneerWrap;
 
     /// <summary>Whether it stands inside the crown: boxes, an isthmus, a floor.</summary>
     public static bool IsIntracoronal(this Restoration restoration) => restoration is Restoration.Onlay or Restoration.Inlay;
 
     /// <summary>"veneer, incisal butt".</summary>
-    public static string Words(this Restoration restoration) => restoration switch
-    {
-        Restoration.VeneerFacial => "veneer, facial only",
-        Restoration.VeneerButt => "veneer, incisal butt",
-        Restoration.VeneerWrap => "veneer, lingual wrap",
-        Restoration.PartialCrown => "partial-coverage crown",
-        _ => Kebab.Of(restoration),
-    };
+    public static string Words(this Restoration restoration) =>
+        restoration switch
+        {
+            Restoration.VeneerFacial => "veneer, facial only",
+            Restoration.VeneerButt => "veneer, incisal butt",
+            Restoration.VeneerWrap => "veneer, lingual wrap",
+            Restoration.PartialCrown => "partial-coverage crown",
+            _ => Kebab.Of(restoration),
+        };
 }
 
 [JsonConverter(typeof(KebabCase<Material>))]

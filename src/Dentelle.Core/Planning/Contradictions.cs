@@ -12,20 +12,33 @@ internal static class Contradictions
         if (assessment.Tooth.IsFront && decision.Restoration == Restoration.VeneerFacial && lengthening is { } longer && longer > Mm.Zero)
         {
             return Unless(
-                "facial-veneer-lengthens", $"A facial-only veneer can't lengthen the tooth by {longer}: it does not reach over the edge. Choose an incisal butt or a lingual wrap.", [$"{assessment.Tooth.Iso} veneer butt +{longer}", $"{assessment.Tooth.Iso} veneer wrap +{longer}"]);
+                "facial-veneer-lengthens",
+                $"A facial-only veneer can't lengthen the tooth by {longer}: it does not reach over the edge. Choose an incisal butt or a lingual wrap.",
+                [$"{assessment.Tooth.Iso} veneer butt +{longer}", $"{assessment.Tooth.Iso} veneer wrap +{longer}"]
+            );
         }
 
-        if (entry.Class == MaterialClass.AllCeramic && decision.Restoration == Restoration.Crown && assessment.Tooth.IsFront && assessment.Findings.NoAntagonist)
+        if (
+            entry.Class == MaterialClass.AllCeramic
+            && decision.Restoration == Restoration.Crown
+            && assessment.Tooth.IsFront
+            && assessment.Findings.NoAntagonist
+        )
         {
             return Unless(
                 "all-ceramic-without-antagonist",
-                $"{entry.Name} on a front tooth whose antagonist is missing: nobody knows where it will be hit. Replace the antagonist first, at least for a time, or choose metal-ceramic.");
+                $"{entry.Name} on a front tooth whose antagonist is missing: nobody knows where it will be hit. Replace the antagonist first, at least for a time, or choose metal-ceramic."
+            );
         }
 
         return null;
 
         Problem? Unless(string code, string sentence, IReadOnlyList<string>? meant = null) =>
-            decision.Because.TryGetValue(code, out var because) && !string.IsNullOrWhiteSpace(because) ? null
-                : new Problem(code, $"{sentence} It is planned all the same when a reason is given.", meant ?? []) { YieldsToReason = true };
+            decision.Because.TryGetValue(code, out var because) && !string.IsNullOrWhiteSpace(because)
+                ? null
+                : new Problem(code, $"{sentence} It is planned all the same when a reason is given.", meant ?? [])
+                {
+                    YieldsToReason = true,
+                };
     }
 }

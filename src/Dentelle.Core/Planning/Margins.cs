@@ -8,29 +8,39 @@ internal static class Margins
 {
     public static Answer<Margin> For(PlanContext context, Decision decision)
     {
-        if (context.Entry.Margin.FirstOrDefault(entry => entry.Segments is MarginSide.All or MarginSide.Facial) is not { } facial) return Sides(context, decision);
+        if (context.Entry.Margin.FirstOrDefault(entry => entry.Segments is MarginSide.All or MarginSide.Facial) is not { } facial)
+            return Sides(context, decision);
         var lingual = context.Entry.Margin.FirstOrDefault(entry => entry.Segments is MarginSide.All or MarginSide.Lingual) ?? facial;
         if (decision.FacialMargin is { } wanted)
         {
             if (facial.With(wanted) is not { } other)
             {
                 var offered = new[] { facial.Design }.Concat(facial.Alternatives?.Select(entry => entry.Design) ?? []).Select(Kebab.Of);
-                return new Problem("margin-design", $"{context.Entry.Name} has no {Kebab.Of(wanted)} on the facial in this protocol; it has {string.Join(", ", offered)}.");
+                return new Problem(
+                    "margin-design",
+                    $"{context.Entry.Name} has no {Kebab.Of(wanted)} on the facial in this protocol; it has {string.Join(", ", offered)}."
+                );
             }
 
             facial = other;
-            if (lingual.Segments == MarginSide.All) lingual = other;
+            if (lingual.Segments == MarginSide.All)
+                lingual = other;
         }
 
         // A veneer's facial design goes to the contacts and, past a filling, round them; its lingual one ends the edge.
         if (context.Restoration.IsVeneer())
-            return new Margin([.. Segments(context).Select(segment => Plain(context, decision, segment, segment == Segment.Lingual ? lingual : facial))], []);
+            return new Margin(
+                [.. Segments(context).Select(segment => Plain(context, decision, segment, segment == Segment.Lingual ? lingual : facial))],
+                []
+            );
 
-        IReadOnlyList<Transition> transitions = ReferenceEquals(facial, lingual) ? [] :
-        [
-            TransitionOn(Segment.Mesial, decision.MesialTransition ?? context.Protocol.Defaults.Transition.Mesial),
-            TransitionOn(Segment.Distal, decision.DistalTransition ?? context.Protocol.Defaults.Transition.Distal),
-        ];
+        IReadOnlyList<Transition> transitions = ReferenceEquals(facial, lingual)
+            ? []
+            :
+            [
+                TransitionOn(Segment.Mesial, decision.MesialTransition ?? context.Protocol.Defaults.Transition.Mesial),
+                TransitionOn(Segment.Distal, decision.DistalTransition ?? context.Protocol.Defaults.Transition.Distal),
+            ];
         return new Margin([.. Segments(context).Select(Piece)], transitions);
 
         MarginPiece Piece(Segment segment)
@@ -44,10 +54,14 @@ internal static class Margins
         Reasoned<MmRange> Width(MarginEntry entry, double share)
         {
             var own = OwnWidth(context, entry);
-            if (share is 0 or 1) return own;
+            if (share is 0 or 1)
+                return own;
             var other = (ReferenceEquals(entry, facial) ? lingual : facial).Width(context.Protocol.Tolerance);
             var mixed = MmRange.Middle(own.Value, other);
-            return own.Then(mixed, new Reason("Half-way through the transition here", (mixed.Target - own.Value.Target).Rounded, "P", Standing.CommonPractice));
+            return own.Then(
+                mixed,
+                new Reason("Half-way through the transition here", (mixed.Target - own.Value.Target).Rounded, "P", Standing.CommonPractice)
+            );
         }
     }
 
@@ -73,7 +87,8 @@ internal static class Margins
             var side = Scope.IsFunctional(segment, context) ? MarginSide.Functional : MarginSide.NonFunctional;
             var entry = context.Entry.Margin.FirstOrDefault(row => row.Segments == side) ?? context.Entry.Margin[0];
             // A V-shaped cusp ends where its bevel runs out.
-            if (side == MarginSide.Functional && context.Cavity is { FunctionalShoulder: null }) entry = entry with { Design = MarginDesign.FeatherEdge, WidthMm = 0, LeastWidthMm = 0, MostWidthMm = 0 };
+            if (side == MarginSide.Functional && context.Cavity is { FunctionalShoulder: null })
+                entry = entry with { Design = MarginDesign.FeatherEdge, WidthMm = 0, LeastWidthMm = 0, MostWidthMm = 0 };
             return Plain(context, decision, segment, entry);
         }
     }
@@ -84,13 +99,19 @@ internal static class Margins
 
     /// <summary>Inner angles are rounded or flat as the practice likes them.</summary>
     private static MarginDesign DesignOf(PlanContext context, MarginEntry entry) =>
-        entry.Design == MarginDesign.RoundedShoulder && context.Protocol.Takes("inner-angle", "flat") ? MarginDesign.Shoulder : entry.Design;
+        entry.Design == MarginDesign.RoundedShoulder && context.Protocol.Takes("inner-angle", "flat")
+            ? MarginDesign.Shoulder
+            : entry.Design;
 
     private static Reasoned<MmRange> OwnWidth(PlanContext context, MarginEntry entry)
     {
         var width = entry.Width(context.Protocol.Tolerance);
-        return Reasoned.From(width, new Reason($"{context.Entry.Name}: {Kebab.Words(DesignOf(context, entry))}", width.Target.Value, entry.Source, entry.Standing));
+        return Reasoned.From(
+            width,
+            new Reason($"{context.Entry.Name}: {Kebab.Words(DesignOf(context, entry))}", width.Target.Value, entry.Source, entry.Standing)
+        );
     }
 
-    private static IEnumerable<Segment> Segments(PlanContext context) => Enum.GetValues<Segment>().Where(segment => Scope.Has(segment, context));
+    private static IEnumerable<Segment> Segments(PlanContext context) =>
+        Enum.GetValues<Segment>().Where(segment => Scope.Has(segment, context));
 }

@@ -9,14 +9,17 @@ namespace Dentelle.Core.Planning;
 public static class Milling
 {
     /// <summary>Lengths in millimetres, the included angle in degrees.</summary>
-    public static double Shift(double toolRadius, double edgeRadius, double includedDeg) => Excess(toolRadius, edgeRadius) * ((1 / Math.Sin(Half(includedDeg))) - 1);
+    public static double Shift(double toolRadius, double edgeRadius, double includedDeg) =>
+        Excess(toolRadius, edgeRadius) * ((1 / Math.Sin(Half(includedDeg))) - 1);
 
-    public static double Loss(double toolRadius, double edgeRadius, double includedDeg) => Excess(toolRadius, edgeRadius) * (1 - Math.Sin(Half(includedDeg)));
+    public static double Loss(double toolRadius, double edgeRadius, double includedDeg) =>
+        Excess(toolRadius, edgeRadius) * (1 - Math.Sin(Half(includedDeg)));
 
     /// <summary>Edge radius at which a wall keeps its least thickness; 0 when even a sharp edge leaves it, null when no radius can.</summary>
     public static double? EdgeRadiusNeeded(double toolRadius, double includedDeg, double wall, double least)
     {
-        if (wall < least) return null;
+        if (wall < least)
+            return null;
         return Math.Max(0, toolRadius - ((wall - least) / (1 - Math.Sin(Half(includedDeg)))));
     }
 
@@ -28,20 +31,43 @@ public static class Milling
 /// <summary>The thinnest ceramic beside an outer edge of the preparation, before and after the mill. Millimetres.</summary>
 /// <param name="Zone">Where it is thinnest.</param>
 /// <param name="EdgeRadiusNeededMm">Null when no radius keeps the least.</param>
-public sealed record MillingCheck(string Zone, double ToolDiameterMm, double EdgeRadiusMm, double IncludedDeg, double WallMm, double LossMm, double LeftMm, double LeastMm, double? EdgeRadiusNeededMm)
+public sealed record MillingCheck(
+    string Zone,
+    double ToolDiameterMm,
+    double EdgeRadiusMm,
+    double IncludedDeg,
+    double WallMm,
+    double LossMm,
+    double LeftMm,
+    double LeastMm,
+    double? EdgeRadiusNeededMm
+)
 {
     /// <summary>For restorations that are milled: ceramic ones. Null for others.</summary>
     public static MillingCheck? Of(Plan plan, Protocols.Protocol protocol)
     {
         var edge = protocol.Milling.EdgeDeg.Value;
-        if (plan.MaterialClass != MaterialClass.AllCeramic || plan.Restoration != Restoration.Crown || plan.Material.Value == Material.Porcelain) return null;
+        if (
+            plan.MaterialClass != MaterialClass.AllCeramic
+            || plan.Restoration != Restoration.Crown
+            || plan.Material.Value == Material.Porcelain
+        )
+            return null;
         var thinnest = plan.Zones.Where(zone => zone.Zone.Occludes).MinBy(zone => zone.Thickness.Target.Value)!;
         var (tool, radius) = (protocol.Milling.ToolDiameterMm.Value, protocol.Shape.OuterEdgeRadiusMm.Value);
         var wall = thinnest.Thickness.Target.Value;
         var loss = Planning.Milling.Loss(tool / 2, radius, edge);
         var least = plan.Zones.Where(zone => zone.Zone.Occludes).Min(zone => zone.Needed.Least.Value);
         return new(
-            thinnest.Zone.Name, tool, radius, edge, Math.Round(wall, 3), Math.Round(loss, 3), Math.Round(wall - loss, 3), Math.Round(least, 3),
-            Planning.Milling.EdgeRadiusNeeded(tool / 2, edge, wall, least) is { } needed ? Math.Round(needed, 3) : null);
+            thinnest.Zone.Name,
+            tool,
+            radius,
+            edge,
+            Math.Round(wall, 3),
+            Math.Round(loss, 3),
+            Math.Round(wall - loss, 3),
+            Math.Round(least, 3),
+            Planning.Milling.EdgeRadiusNeeded(tool / 2, edge, wall, least) is { } needed ? Math.Round(needed, 3) : null
+        );
     }
 }

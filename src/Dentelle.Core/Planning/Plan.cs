@@ -15,7 +15,8 @@ public sealed record Plan(
     IReadOnlyList<ZonePlan> Zones,
     Margin Margin,
     Reasoned<TocRange> Convergence,
-    IReadOnlyList<Caution> Cautions)
+    IReadOnlyList<Caution> Cautions
+)
 {
     public ToothCode Tooth => Assessment.Tooth;
 
@@ -39,7 +40,8 @@ public sealed record Plan(
 
     /// <summary>Whether a veneer's margin goes on behind the contact of a side.</summary>
     public bool GoesThroughContact(ProximalSide side) =>
-        Restoration.IsVeneer() && Margin.Pieces.Any(piece => piece.Segment == (side == ProximalSide.Mesial ? Segment.Mesiolingual : Segment.Distolingual));
+        Restoration.IsVeneer()
+        && Margin.Pieces.Any(piece => piece.Segment == (side == ProximalSide.Mesial ? Segment.Mesiolingual : Segment.Distolingual));
 
     /// <summary>Whether the tooth stands turned, so that its facial depths change from mesial to distal.</summary>
     public bool IsTurned => Assessment.Findings.RotationDeg != 0;
@@ -61,7 +63,15 @@ public sealed record Plan(
 /// <param name="RoomBefore">Room to the antagonist before cutting; null when not measured.</param>
 /// <param name="Depth">Depth to cut from the present surface, never negative, with its chain of reasons.</param>
 /// <param name="RoughCut">Depth at which the rough pass stops.</param>
-public sealed record ZonePlan(Zone Zone, MmRange Needed, MmRange Thickness, Mm BuildOut, Mm? RoomBefore, Reasoned<MmRange> Depth, Mm RoughCut)
+public sealed record ZonePlan(
+    Zone Zone,
+    MmRange Needed,
+    MmRange Thickness,
+    Mm BuildOut,
+    Mm? RoomBefore,
+    Reasoned<MmRange> Depth,
+    Mm RoughCut
+)
 {
     /// <summary>Gap to the antagonist after cutting: what was there and what is cut.</summary>
     public MmRange ExpectedClearance => Depth.Value.MovedBy(RoomBefore ?? Mm.Zero, Mm.Zero);
@@ -88,7 +98,8 @@ public sealed record Margin(IReadOnlyList<MarginPiece> Pieces, IReadOnlyList<Tra
     }
 
     /// <summary>The piece of a segment; where the restoration leaves a surface as it is, the nearest one's runs on.</summary>
-    private MarginPiece NearestTo(int segment) => Pieces.Count == 8 ? Pieces[segment] : Pieces.MinBy(piece => Around(Math.Abs((int)piece.Segment - segment)))!;
+    private MarginPiece NearestTo(int segment) =>
+        Pieces.Count == 8 ? Pieces[segment] : Pieces.MinBy(piece => Around(Math.Abs((int)piece.Segment - segment)))!;
 
     private static int Around(int segments) => Math.Min(segments, 8 - segments);
 }

@@ -12,32 +12,55 @@ public sealed record PlanChange(string Words, string? Before, string? After);
 public static class PlanChanges
 {
     public static IReadOnlyList<PlanChange> Between(Plan now, Plan then) =>
-    [
-        .. Compared(Kept(now), Kept(then)),
-        .. Compared(Cautions(now), Cautions(then)).Select(change => change with { Words = change.After is null ? "A caution goes" : "A caution comes" }),
-    ];
+        [
+            .. Compared(Kept(now), Kept(then)),
+            .. Compared(Cautions(now), Cautions(then))
+                .Select(change => change with { Words = change.After is null ? "A caution goes" : "A caution comes" }),
+        ];
 
     private static IEnumerable<PlanChange> Compared(List<(string Words, string Said)> now, List<(string Words, string Said)> then) =>
-        now.Select(entry => entry.Words).Union(then.Select(entry => entry.Words))
+        now.Select(entry => entry.Words)
+            .Union(then.Select(entry => entry.Words))
             .Select(words => new PlanChange(words, SaidOf(now, words), SaidOf(then, words)))
             .Where(change => change.Before != change.After);
 
-    private static string? SaidOf(List<(string Words, string Said)> said, string words) => said.Where(entry => entry.Words == words).Select(entry => entry.Said).FirstOrDefault();
+    private static string? SaidOf(List<(string Words, string Said)> said, string words) =>
+        said.Where(entry => entry.Words == words).Select(entry => entry.Said).FirstOrDefault();
 
     private static List<(string Words, string Said)> Kept(Plan plan)
     {
-        var kept = new List<(string, string)> { ("Material", Kebab.Words(plan.Material.Value)), ("Order of steps", Kebab.Words(plan.School)) };
+        var kept = new List<(string, string)>
+        {
+            ("Material", Kebab.Words(plan.Material.Value)),
+            ("Order of steps", Kebab.Words(plan.School)),
+        };
         foreach (var zone in plan.Zones)
             kept.Add((zone.Zone.Words, $"{zone.Depth.Value.Target} ({zone.Depth.Value.Least} to {zone.Depth.Value.Most})"));
         foreach (var piece in plan.Margin.Pieces)
-            kept.Add(($"{Kebab.Of(piece.Segment).UpperFirst()} margin", $"{Kebab.Words(piece.Design)} {piece.Width.Value.Target}, {Level(piece.Level.Value)}"));
-        if (plan.Restoration is Restoration.Crown or Restoration.PartialCrown) kept.Add(("Total convergence", $"{plan.Convergence.Value.Target.Degrees:0.#}°, {plan.Convergence.Value.Least.Degrees:0.#} to {plan.Convergence.Value.Most.Degrees:0.#}"));
-        if (plan.Cavity is { } cavity) kept.Add(("Covered cusps", string.Join(", ", cavity.Covered.Select(Kebab.Words).DefaultIfEmpty("none"))));
+            kept.Add(
+                (
+                    $"{Kebab.Of(piece.Segment).UpperFirst()} margin",
+                    $"{Kebab.Words(piece.Design)} {piece.Width.Value.Target}, {Level(piece.Level.Value)}"
+                )
+            );
+        if (plan.Restoration is Restoration.Crown or Restoration.PartialCrown)
+            kept.Add(
+                (
+                    "Total convergence",
+                    $"{plan.Convergence.Value.Target.Degrees:0.#}°, {plan.Convergence.Value.Least.Degrees:0.#} to {plan.Convergence.Value.Most.Degrees:0.#}"
+                )
+            );
+        if (plan.Cavity is { } cavity)
+            kept.Add(("Covered cusps", string.Join(", ", cavity.Covered.Select(Kebab.Words).DefaultIfEmpty("none"))));
         kept.Add(("Left for the fine pass", $"{plan.FinishingAllowance}"));
         return kept;
     }
 
-    private static List<(string Words, string Said)> Cautions(Plan plan) => [.. plan.Cautions.Select(caution => (caution.Text, caution.Text)).Distinct()];
+    private static List<(string Words, string Said)> Cautions(Plan plan) =>
+        [.. plan.Cautions.Select(caution => (caution.Text, caution.Text)).Distinct()];
 
-    private static string Level(Mm level) => level == Mm.Zero ? "level with the gum" : level > Mm.Zero ? $"{level} above the gum" : $"{-level} below the gum";
+    private static string Level(Mm level) =>
+        level == Mm.Zero ? "level with the gum"
+        : level > Mm.Zero ? $"{level} above the gum"
+        : $"{-level} below the gum";
 }

@@ -29,7 +29,8 @@ public sealed record Decision(
     TransitionPlace? MesialTransition,
     TransitionPlace? DistalTransition,
     Mm? FinishingAllowance,
-    CuttingSchool? School)
+    CuttingSchool? School
+)
 {
     /// <summary>Cusps an onlay covers; null leaves it to the findings.</summary>
     public IReadOnlyList<Cusp>? Covered { get; init; }

@@ -6,7 +6,14 @@ namespace Dentelle.Core.Planning;
 
 /// <summary>What the rules look at while one unit is planned.</summary>
 internal sealed record PlanContext(
-    Protocol Protocol, Assessment Assessment, RestorationEntry Entry, Material Material, CeramicCoverage? Coverage, BuildOutSchool School, Cavity? Cavity)
+    Protocol Protocol,
+    Assessment Assessment,
+    RestorationEntry Entry,
+    Material Material,
+    CeramicCoverage? Coverage,
+    BuildOutSchool School,
+    Cavity? Cavity
+)
 {
     public ToothCode Tooth => Assessment.Tooth;
 
@@ -18,7 +25,8 @@ internal sealed record PlanContext(
     public Reasoned<MmRange> Capped(Reasoned<MmRange> set, Func<DepthCap, bool> applies)
     {
         var cap = Protocol.Caps.FirstOrDefault(entry => entry.Teeth.Contains(Tooth.Iso) && applies(entry));
-        if (cap is null || set.Value.Most.Value <= cap.MostMm) return set;
+        if (cap is null || set.Value.Most.Value <= cap.MostMm)
+            return set;
         var capped = set.Value.CappedAt(new Mm(cap.MostMm), Protocol.Tolerance);
         return set.Then(capped, new Reason(cap.Text, (capped.Target - set.Value.Target).Rounded, cap.Source, cap.Standing));
     }
@@ -30,22 +38,44 @@ public static class Planner
     /// <returns>The plan, or a problem with a sentence for the user when the inputs can't be planned from.</returns>
     public static Answer<Plan> Make(Assessment assessment, Decision decision, Protocol protocol)
     {
-        if (Slips.In(assessment, decision, protocol) is { } slip) return slip;
+        if (Slips.In(assessment, decision, protocol) is { } slip)
+            return slip;
         var (tooth, restoration) = (assessment.Tooth, decision.Restoration);
         var material = MaterialOf(tooth, decision, protocol);
-        if (protocol.Entry(restoration, material.Value) is not { } entry || !entry.Suits(tooth)) return NotHere(tooth, restoration, material.Value, protocol);
-        if (Contradictions.In(assessment, decision, entry) is { } contradiction) return contradiction;
-        CeramicCoverage? coverage = entry.HasCoverage && !tooth.IsFront ? decision.Coverage ?? protocol.Defaults.CeramicCoverage.For(tooth) : null;
+        if (protocol.Entry(restoration, material.Value) is not { } entry || !entry.Suits(tooth))
+            return NotHere(tooth, restoration, material.Value, protocol);
+        if (Contradictions.In(assessment, decision, entry) is { } contradiction)
+            return contradiction;
+        CeramicCoverage? coverage =
+            entry.HasCoverage && !tooth.IsFront ? decision.Coverage ?? protocol.Defaults.CeramicCoverage.For(tooth) : null;
         var context = new PlanContext(
-            protocol, assessment, entry, material.Value, coverage, decision.BuildOutSchool ?? protocol.Defaults.BuildOutSchool.Value,
-            Cavities.Of(restoration, entry, material.Value, assessment, decision, protocol));
-        if (!Margins.For(context, decision).Is(out var margin, out var problem)) return problem;
+            protocol,
+            assessment,
+            entry,
+            material.Value,
+            coverage,
+            decision.BuildOutSchool ?? protocol.Defaults.BuildOutSchool.Value,
+            Cavities.Of(restoration, entry, material.Value, assessment, decision, protocol)
+        );
+        if (!Margins.For(context, decision).Is(out var margin, out var problem))
+            return problem;
 
         var allowance = decision.FinishingAllowance ?? new Mm(protocol.Defaults.FinishingAllowanceMm.Value);
         IReadOnlyList<ZonePlan> zones = [.. Scope.Zones(context).Select(zone => ZoneOf(zone, context, decision, margin, allowance))];
         var plan = new Plan(
-            assessment, restoration, material, entry.Class, coverage, context.School,
-            decision.School ?? protocol.Defaults.Schools.For(tooth, restoration, material.Value, decision.InBridge), allowance, zones, margin, ConvergenceOf(context), [])
+            assessment,
+            restoration,
+            material,
+            entry.Class,
+            coverage,
+            context.School,
+            decision.School ?? protocol.Defaults.Schools.For(tooth, restoration, material.Value, decision.InBridge),
+            allowance,
+            zones,
+            margin,
+            ConvergenceOf(context),
+            []
+        )
         {
             Path = PathOf(context),
             Features = RetentiveFeatures.Of(restoration, decision.Features, protocol.Features),
@@ -59,18 +89,30 @@ public static class Planner
     private static Problem NotHere(ToothCode tooth, Restoration restoration, Material material, Protocol protocol)
     {
         var offered = protocol.On(tooth, restoration).Select(offer => Kebab.Of(offer.Material)).ToArray();
-        if (offered.Length == 0) return new("restoration-not-here", $"{protocol.Name} has no {restoration.Words()} for the {tooth.Name}.");
+        if (offered.Length == 0)
+            return new("restoration-not-here", $"{protocol.Name} has no {restoration.Words()} for the {tooth.Name}.");
         var entry = protocol.Entry(restoration, material);
         return entry is null
-            ? new("material-unknown", $"{protocol.Name} has no numbers for a {restoration.Words()} of {Kebab.Of(material)}; it has {string.Join(", ", offered)}.", offered)
-            : entry.Misfit(tooth)! with { Suggestions = offered };
+            ? new(
+                "material-unknown",
+                $"{protocol.Name} has no numbers for a {restoration.Words()} of {Kebab.Of(material)}; it has {string.Join(", ", offered)}.",
+                offered
+            )
+            : entry.Misfit(tooth)! with
+            {
+                Suggestions = offered,
+            };
     }
 
     private static Reasoned<Material> MaterialOf(ToothCode tooth, Decision decision, Protocol protocol)
     {
-        if (decision.Material is { } chosen) return Reasoned.From(chosen, new Reason("Chosen for this tooth", null, "P", Standing.Assumed));
+        if (decision.Material is { } chosen)
+            return Reasoned.From(chosen, new Reason("Chosen for this tooth", null, "P", Standing.Assumed));
         var assumed = protocol.Defaults.MaterialsOf(decision.Restoration);
-        return Reasoned.From(assumed.For(tooth), new Reason($"No material was named; {protocol.Name} takes this one", null, assumed.Source, assumed.Standing));
+        return Reasoned.From(
+            assumed.For(tooth),
+            new Reason($"No material was named; {protocol.Name} takes this one", null, assumed.Source, assumed.Standing)
+        );
     }
 
     private static ZonePlan ZoneOf(Zone zone, PlanContext context, Decision decision, Margin margin, Mm allowance)
@@ -85,12 +127,19 @@ public static class Planner
 
     /// <summary>What is cut even where the build-out alone would do.</summary>
     private static Sourced<double>? LeastLeft(Zone zone, PlanContext context) =>
-        zone.Kind == ZoneKind.Edge && context.Restoration is Restoration.VeneerButt or Restoration.VeneerWrap ? context.Protocol.Veneers.EdgeLeastMm : null;
+        zone.Kind == ZoneKind.Edge && context.Restoration is Restoration.VeneerButt or Restoration.VeneerWrap
+            ? context.Protocol.Veneers.EdgeLeastMm
+            : null;
 
     /// <summary>Depth to cut in a zone so that the restoration gets its thickness. Millimetres; never negative.</summary>
-    private static Reasoned<MmRange> RequiredDepth(Reasoned<MmRange> thickness, IReadOnlyList<(Mm By, Reason Because)> buildOuts, Sourced<double>? leastLeft)
+    private static Reasoned<MmRange> RequiredDepth(
+        Reasoned<MmRange> thickness,
+        IReadOnlyList<(Mm By, Reason Because)> buildOuts,
+        Sourced<double>? leastLeft
+    )
     {
-        if (buildOuts.Count == 0) return thickness;
+        if (buildOuts.Count == 0)
+            return thickness;
         var (free, floor) = (thickness.Value.Target, new Mm(leastLeft?.Value ?? 0));
         var depth = thickness;
         foreach (var (by, because) in buildOuts)
@@ -99,15 +148,20 @@ public static class Planner
             depth = depth.Noting(because);
         }
         var range = thickness.Value.MovedBy(free - thickness.Value.Target, floor);
-        if (free >= floor) return new(range, depth.Reasons);
+        if (free >= floor)
+            return new(range, depth.Reasons);
         var text = leastLeft?.Text ?? "Nothing is cut where there is already room";
-        return depth.Then(range, new Reason(text, (floor - free).Rounded, leastLeft?.Source ?? "P", leastLeft?.Standing ?? Standing.CommonPractice));
+        return depth.Then(
+            range,
+            new Reason(text, (floor - free).Rounded, leastLeft?.Source ?? "P", leastLeft?.Standing ?? Standing.CommonPractice)
+        );
     }
 
     /// <summary>Along the tooth's axis; a veneer is seated from the front and a little from the edge.</summary>
     private static Vec3 PathOf(PlanContext context)
     {
-        if (!context.Restoration.IsVeneer()) return Vec3.UnitZ;
+        if (!context.Restoration.IsVeneer())
+            return Vec3.UnitZ;
         var (sin, cos) = Math.SinCos(double.DegreesToRadians(context.Protocol.Veneers.PathDeg.Value));
         return new Vec3(0, cos, sin);
     }
@@ -115,7 +169,8 @@ public static class Planner
     private static Reasoned<TocRange> ConvergenceOf(PlanContext context)
     {
         var target = context.Protocol.Convergence.First(row => row.At.Includes(context.Tooth) && row.Classes.Contains(context.Entry.Class));
-        var words = $"{(context.Tooth.IsFront ? "Front" : "Back")} {(context.Restoration == Restoration.Crown ? "crown" : "tooth")}, {Kebab.Of(context.Entry.Class)}: total convergence";
+        var words =
+            $"{(context.Tooth.IsFront ? "Front" : "Back")} {(context.Restoration == Restoration.Crown ? "crown" : "tooth")}, {Kebab.Of(context.Entry.Class)}: total convergence";
         return Reasoned.From(target.Range, new Reason(words, target.TargetDeg, target.Source, target.Standing));
     }
 }

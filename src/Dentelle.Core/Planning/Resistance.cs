@@ -22,10 +22,12 @@ public static class Resistance
     }
 
     /// <summary>Height at which that share resists.</summary>
-    public static double HeightFor(double width, WallInclination wall, double share) => width * Math.Sin(2 * wall.Radians) / (2 * (1 - share));
+    public static double HeightFor(double width, WallInclination wall, double share) =>
+        width * Math.Sin(2 * wall.Radians) / (2 * (1 - share));
 
     /// <summary>How far from the opposite margin a groove's wall may stand at most, so that this share of it resists.</summary>
-    public static double GrooveReach(double height, WallInclination wall, double share) => 2 * (1 - share) * height / Math.Sin(2 * wall.Radians);
+    public static double GrooveReach(double height, WallInclination wall, double share) =>
+        2 * (1 - share) * height / Math.Sin(2 * wall.Radians);
 }
 
 /// <summary>One way a crown could tip.</summary>
@@ -40,25 +42,63 @@ public static class Resistance
 /// <param name="Share">Share that resists as planned.</param>
 /// <param name="Remedies">What would bring it to the wanted share, computed; empty when it has it.</param>
 public sealed record Tipping(
-    string Plane, string About, double HeightMm, double BaseMm, double HeightToBase, double TocDeg, double NoneResistsDeg, double HalfResistsDeg, double Share,
-    IReadOnlyList<Remedy> Remedies)
+    string Plane,
+    string About,
+    double HeightMm,
+    double BaseMm,
+    double HeightToBase,
+    double TocDeg,
+    double NoneResistsDeg,
+    double HalfResistsDeg,
+    double Share,
+    IReadOnlyList<Remedy> Remedies
+)
 {
     /// <summary>What holds: the wall, or a groove or box that stands nearer to the margin it would turn about.</summary>
     public string HeldBy { get; init; } = "wall";
 
     /// <param name="features">Grooves and boxes of the plan; those in the way of this tipping count.</param>
     /// <param name="figures">Sizes of a groove that is not there yet.</param>
-    public static Tipping Of(string plane, string about, double height, double width, Toc toc, double wanted, IReadOnlyList<RetentiveFeature> features, FeatureFigures figures)
+    public static Tipping Of(
+        string plane,
+        string about,
+        double height,
+        double width,
+        Toc toc,
+        double wanted,
+        IReadOnlyList<RetentiveFeature> features,
+        FeatureFigures figures
+    )
     {
         var (grooveDepth, share) = (figures.GrooveDepthMm.Value, Resistance.Share(height, width, toc.PerWall));
         // A feature in the middle of the side wall: its own wall stands half of the base and half its width from the margin, and ends above it.
-        var held = features.Where(feature => feature.Resists(plane))
-            .Select(feature => (feature.Kind, Share: Resistance.Share(height - feature.AboveMargin.Value.Value, (width / 2) + (feature.Width.Value.Value / 2), toc.PerWall)))
-            .OrderByDescending(feature => feature.Share).FirstOrDefault();
+        var held = features
+            .Where(feature => feature.Resists(plane))
+            .Select(feature =>
+                (
+                    feature.Kind,
+                    Share: Resistance.Share(
+                        height - feature.AboveMargin.Value.Value,
+                        (width / 2) + (feature.Width.Value.Value / 2),
+                        toc.PerWall
+                    )
+                )
+            )
+            .OrderByDescending(feature => feature.Share)
+            .FirstOrDefault();
         var best = Math.Max(share, held.Share);
         return new(
-            plane, about, Math.Round(height, 3), Math.Round(width, 3), Math.Round(height / width, 3), toc.Degrees, Math.Round(Resistance.Limit(height, width, 0).Degrees, 2),
-            Math.Round(Resistance.Limit(height, width, wanted).Degrees, 2), Math.Round(best, 3), best >= wanted ? [] : [.. Remedy.For(height, width, toc, wanted, grooveDepth)])
+            plane,
+            about,
+            Math.Round(height, 3),
+            Math.Round(width, 3),
+            Math.Round(height / width, 3),
+            toc.Degrees,
+            Math.Round(Resistance.Limit(height, width, 0).Degrees, 2),
+            Math.Round(Resistance.Limit(height, width, wanted).Degrees, 2),
+            Math.Round(best, 3),
+            best >= wanted ? [] : [.. Remedy.For(height, width, toc, wanted, grooveDepth)]
+        )
         {
             HeldBy = held.Share > share ? Kebab.Of(held.Kind) : "wall",
         };
@@ -73,15 +113,27 @@ public sealed record Remedy(string Kind, double Value, string Text)
     internal static IEnumerable<Remedy> For(double height, double width, Toc toc, double wanted, double grooveDepth)
     {
         var needed = Resistance.HeightFor(width, toc.PerWall, wanted);
-        yield return new("height", Math.Round(needed, 2), $"A wall {new Mm(needed)} high instead of {new Mm(height)}: lower the margin by {new Mm(needed - height)}.");
+        yield return new(
+            "height",
+            Math.Round(needed, 2),
+            $"A wall {new Mm(needed)} high instead of {new Mm(height)}: lower the margin by {new Mm(needed - height)}."
+        );
         var limit = Resistance.Limit(height, width, wanted).Degrees;
         yield return new("convergence", Math.Round(limit, 1), $"A convergence of {limit:0.#}° in all instead of {toc.Degrees:0.#}°.");
         var reach = Resistance.GrooveReach(height, toc.PerWall, wanted);
         // A groove in the middle of the side wall: its own wall stands half of the base and half its width from the margin.
         var middle = (width / 2) + (grooveDepth / 2);
         if (reach >= middle)
-            yield return new("groove", Math.Round(reach, 2), $"A groove {new Mm(grooveDepth)} deep in the middle of each side: its wall stands {new Mm(middle)} from the margin it would turn about, at most {new Mm(reach)} is allowed.");
+            yield return new(
+                "groove",
+                Math.Round(reach, 2),
+                $"A groove {new Mm(grooveDepth)} deep in the middle of each side: its wall stands {new Mm(middle)} from the margin it would turn about, at most {new Mm(reach)} is allowed."
+            );
         else
-            yield return new("box", Math.Round(reach, 2), $"A box whose wall stands no farther than {new Mm(reach)} from the margin it would turn about; a groove in the middle, at {new Mm(middle)}, is too far.");
+            yield return new(
+                "box",
+                Math.Round(reach, 2),
+                $"A box whose wall stands no farther than {new Mm(reach)} from the margin it would turn about; a groove in the middle, at {new Mm(middle)}, is too far."
+            );
     }
 }

@@ -35,14 +35,23 @@ internal static class RetentiveFeatures
     /// <summary>What was asked for; without a word the usual ones of a partial crown, whose facial wall is missing, and none elsewhere.</summary>
     public static IReadOnlyList<RetentiveFeature> Of(Restoration restoration, IReadOnlyList<FeatureWish>? wishes, FeatureFigures figures)
     {
-        if (restoration is not (Restoration.Crown or Restoration.PartialCrown)) return [];
+        if (restoration is not (Restoration.Crown or Restoration.PartialCrown))
+            return [];
         var usual = figures.PartialCrown.Value;
         var wanted = wishes ?? (restoration == Restoration.PartialCrown ? [new(usual, WallSide.Mesial), new(usual, WallSide.Distal)] : []);
-        return [.. wanted.Distinct().Where(wish => restoration == Restoration.Crown || wish.Side != WallSide.Facial).OrderBy(wish => wish.Side).Select(Feature)];
+        return
+        [
+            .. wanted
+                .Distinct()
+                .Where(wish => restoration == Restoration.Crown || wish.Side != WallSide.Facial)
+                .OrderBy(wish => wish.Side)
+                .Select(Feature),
+        ];
 
         RetentiveFeature Feature(FeatureWish wish)
         {
-            var (depth, width) = wish.Kind == FeatureKind.Groove ? (figures.GrooveDepthMm, figures.GrooveWidthMm) : (figures.BoxDepthMm, figures.BoxWidthMm);
+            var (depth, width) =
+                wish.Kind == FeatureKind.Groove ? (figures.GrooveDepthMm, figures.GrooveWidthMm) : (figures.BoxDepthMm, figures.BoxWidthMm);
             return new(wish.Kind, wish.Side, depth.Reasoned(Usual), width.Reasoned(Usual), figures.AboveMarginMm.Reasoned(Usual));
         }
     }

@@ -5,7 +5,8 @@ namespace Dentelle.Core.Planning;
 /// <summary>One answer to a question while it is weighed.</summary>
 internal sealed class Sides(string name)
 {
-    private readonly List<Reason> pro = [], contra = [];
+    private readonly List<Reason> pro = [],
+        contra = [];
 
     public bool IsGrey { get; private set; }
 

@@ -23,31 +23,53 @@ internal static class Thicknesses
     private static Reasoned<MmRange> Coloured(Zone zone, Reasoned<MmRange> set, PlanContext context)
     {
         var steps = context.Findings.ShadeSteps;
-        if (steps <= 0 || !context.Restoration.IsVeneer() || !zone.Kind.IsFacial()) return set;
+        if (steps <= 0 || !context.Restoration.IsVeneer() || !zone.Kind.IsFacial())
+            return set;
         var (habit, range) = (context.Protocol.Veneers.ShadeStepMm, context.Protocol.Veneers.ShadeStepRangeMm);
         var deeper = new MmRange(
-            set.Value.Target + new Mm(steps * habit.Value), set.Value.Least + new Mm(steps * range.From), set.Value.Most + new Mm(steps * range.To));
-        return set.Then(deeper, new Reason($"{steps:0.#} {(steps == 1 ? "step" : "steps")} of shade to go: {habit.Value:0.##} more for each", (deeper.Target - set.Value.Target).Rounded, habit.Source, habit.Standing));
+            set.Value.Target + new Mm(steps * habit.Value),
+            set.Value.Least + new Mm(steps * range.From),
+            set.Value.Most + new Mm(steps * range.To)
+        );
+        return set.Then(
+            deeper,
+            new Reason(
+                $"{steps:0.#} {(steps == 1 ? "step" : "steps")} of shade to go: {habit.Value:0.##} more for each",
+                (deeper.Target - set.Value.Target).Rounded,
+                habit.Source,
+                habit.Standing
+            )
+        );
     }
 
     /// <summary>A turned tooth is cut more where its facial stands out, less where it has gone in; in the middle nothing changes.</summary>
     private static Reasoned<MmRange> Turned(Zone zone, Reasoned<MmRange> set, PlanContext context)
     {
         var turn = context.Findings.RotationDeg;
-        if (turn == 0 || !zone.Kind.IsFacial() || context.Assessment.Form?.Mesiodistal is not { } width) return set;
+        if (turn == 0 || !zone.Kind.IsFacial() || context.Assessment.Form?.Mesiodistal is not { } width)
+            return set;
         var spread = new Mm(Math.Round(width.Value / 4 * Math.Sin(double.DegreesToRadians(Math.Abs(turn))), 2));
         var range = new MmRange(set.Value.Target, Mm.Most(set.Value.Least - spread, Mm.Zero), set.Value.Most + spread);
         var (more, less) = turn > 0 ? ("mesial", "distal") : ("distal", "mesial");
-        return set.Then(range, new Reason($"Turned by {Math.Abs(turn):0}°: {spread} more in the middle of the {more} half, as much less in the {less}", 0, "P", Standing.Assumed));
+        return set.Then(
+            range,
+            new Reason(
+                $"Turned by {Math.Abs(turn):0}°: {spread} more in the middle of the {more} half, as much less in the {less}",
+                0,
+                "P",
+                Standing.Assumed
+            )
+        );
     }
 
     /// <summary>What meets the antagonist or the eye at a zone: metal or ceramic.</summary>
-    public static Surface SurfaceAt(Zone zone, PlanContext context) => (context.Coverage, zone) switch
-    {
-        (CeramicCoverage.Occlusal, _) => Surface.Ceramic,
-        (CeramicCoverage.FacialCusp, { Cusp: { } cusp }) when cusp.IsFacial() => Surface.Ceramic,
-        _ => Surface.Metal,
-    };
+    public static Surface SurfaceAt(Zone zone, PlanContext context) =>
+        (context.Coverage, zone) switch
+        {
+            (CeramicCoverage.Occlusal, _) => Surface.Ceramic,
+            (CeramicCoverage.FacialCusp, { Cusp: { } cusp }) when cusp.IsFacial() => Surface.Ceramic,
+            _ => Surface.Metal,
+        };
 
     private static Reasoned<MmRange> FromTable(Zone zone, PlanContext context)
     {
@@ -56,22 +78,42 @@ internal static class Thicknesses
         var where = entry.In is null ? "" : $" in {Kebab.Of(surface)}";
         var range = entry.Range(context.Protocol.Tolerance);
         var kind = new Zone(zone.Kind).Words;
-        return Reasoned.From(range, new Reason($"{context.Entry.Name}: {kind.LowerFirst()}{where}", range.Target.Value, entry.Source, entry.Standing));
+        return Reasoned.From(
+            range,
+            new Reason($"{context.Entry.Name}: {kind.LowerFirst()}{where}", range.Target.Value, entry.Source, entry.Standing)
+        );
     }
 
     /// <summary>One school cuts a crown's cusps, bevel and groove by one bur's width.</summary>
     private static Reasoned<MmRange> EqualAllOver(Zone zone, Reasoned<MmRange> set, PlanContext context)
     {
-        if (context.Restoration != Restoration.Crown || !context.Protocol.Takes("occlusal-depth", "equal") || !zone.Occludes || zone.Kind is ZoneKind.Edge or ZoneKind.LingualFossa) return set;
+        if (
+            context.Restoration != Restoration.Crown
+            || !context.Protocol.Takes("occlusal-depth", "equal")
+            || !zone.Occludes
+            || zone.Kind is ZoneKind.Edge or ZoneKind.LingualFossa
+        )
+            return set;
         var equal = context.Protocol.EqualOcclusalMm;
         var range = Ranges.From(equal.Value, null, null, context.Protocol.Tolerance);
-        return set.Then(range, new Reason($"Equal all over the chewing surface: {equal.Text ?? "one bur's width"}", (range.Target - set.Value.Target).Rounded, equal.Source, equal.Standing));
+        return set.Then(
+            range,
+            new Reason(
+                $"Equal all over the chewing surface: {equal.Text ?? "one bur's width"}",
+                (range.Target - set.Value.Target).Rounded,
+                equal.Source,
+                equal.Standing
+            )
+        );
     }
 
     private static Reasoned<MmRange> AsTheMargin(PlanContext context, Margin margin)
     {
         var width = margin.At(Segment.Facial).Width;
-        return Reasoned.From(width.Value, new Reason("As deep as the facial margin is wide", width.Value.Target.Value, width.Reasons[0].Source, width.Reasons[0].Standing));
+        return Reasoned.From(
+            width.Value,
+            new Reason("As deep as the facial margin is wide", width.Value.Target.Value, width.Reasons[0].Source, width.Reasons[0].Standing)
+        );
     }
 
     private static Reasoned<MmRange> MiddleAndMargin(PlanContext context, Margin margin)
@@ -79,14 +121,24 @@ internal static class Thicknesses
         var middle = context.Entry.Depth(ZoneKind.FacialMiddleThird, Surface.Ceramic)!.Range(context.Protocol.Tolerance);
         var edge = margin.At(Segment.Facial).Width.Value;
         var between = MmRange.Middle(middle, edge);
-        return Reasoned.From(between, new Reason($"Half-way between the facial middle ({middle.Target}) and the margin ({edge.Target})", between.Target.Value, "P", Standing.CommonPractice));
+        return Reasoned.From(
+            between,
+            new Reason(
+                $"Half-way between the facial middle ({middle.Target}) and the margin ({edge.Target})",
+                between.Target.Value,
+                "P",
+                Standing.CommonPractice
+            )
+        );
     }
 
     private static Reasoned<MmRange>? Exception(Zone zone, PlanContext context)
     {
         var exception = context.Protocol.Exceptions.FirstOrDefault(entry =>
-            entry.Materials.Contains(context.Material) && entry.Teeth.Contains(context.Tooth.Iso) && entry.Zones.Contains(zone.Kind));
-        if (exception is null) return null;
+            entry.Materials.Contains(context.Material) && entry.Teeth.Contains(context.Tooth.Iso) && entry.Zones.Contains(zone.Kind)
+        );
+        if (exception is null)
+            return null;
         var range = Ranges.From(exception.TargetMm, null, null, context.Protocol.Tolerance);
         return Reasoned.From(range, new Reason(exception.Text, range.Target.Value, exception.Source, exception.Standing));
     }

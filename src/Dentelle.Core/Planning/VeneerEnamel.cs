@@ -10,22 +10,33 @@ public sealed record VeneerEnamel(IReadOnlyList<EnamelThird> Thirds, double Bond
 {
     internal static VeneerEnamel? Of(IReadOnlyList<ZonePlan> zones, PlanContext context)
     {
-        if (!context.Restoration.IsVeneer()) return null;
+        if (!context.Restoration.IsVeneer())
+            return null;
         var average = context.Protocol.Estimates.EnamelMm.Front;
         EnamelThird[] thirds =
         [
-            Third(ZoneKind.FacialIncisalThird, average.Incisal), Third(ZoneKind.FacialMiddleThird, average.Middle), Third(ZoneKind.FacialGingivalThird, average.Cervical),
+            Third(ZoneKind.FacialIncisalThird, average.Incisal),
+            Third(ZoneKind.FacialMiddleThird, average.Middle),
+            Third(ZoneKind.FacialGingivalThird, average.Cervical),
         ];
         // What is no enamel today is none afterwards either.
         var present = context.Findings.FacialEnamelShare ?? 1;
-        return new VeneerEnamel(thirds, Math.Round(present * thirds.Average(third => third.BondedShare), 3), average.Source, average.Standing);
+        return new VeneerEnamel(
+            thirds,
+            Math.Round(present * thirds.Average(third => third.BondedShare), 3),
+            average.Source,
+            average.Standing
+        );
 
         EnamelThird Third(ZoneKind kind, double enamel)
         {
             var cut = zones.First(zone => zone.Zone.Kind == kind).Depth.Value;
             // Cut to the least or the most of its range, evenly between: the share of that range that stays in enamel.
             var (least, most) = (cut.Least.Value, cut.Most.Value);
-            var share = most <= enamel ? 1 : least >= enamel ? 0 : (enamel - least) / (most - least);
+            var share =
+                most <= enamel ? 1
+                : least >= enamel ? 0
+                : (enamel - least) / (most - least);
             return new EnamelThird(kind, new(enamel), Mm.Most(new Mm(enamel) - cut.Target, Mm.Zero), Math.Round(share, 3));
         }
     }

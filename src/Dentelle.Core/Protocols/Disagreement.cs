@@ -6,7 +6,14 @@ namespace Dentelle.Core.Protocols;
 /// <param name="At">JSON pointer to the setting that holds the choice; null where <paramref name="Chosen"/> does.</param>
 /// <param name="Chosen">The side taken here; null where the choice stands elsewhere.</param>
 public sealed record Disagreement(
-    string Id, string Question, IReadOnlyList<DisagreementSide> Sides, string Source, Standing Standing, string? At = null, string? Chosen = null)
+    string Id,
+    string Question,
+    IReadOnlyList<DisagreementSide> Sides,
+    string Source,
+    Standing Standing,
+    string? At = null,
+    string? Chosen = null
+)
 {
     /// <summary>Where the choice stands in a protocol's JSON, when this is entry <paramref name="index"/> of it.</summary>
     public string Pointer(int index) => At ?? $"/disagreements/{index}/chosen";

@@ -13,12 +13,13 @@ public sealed record BackEnamel(double Cusp, double Groove, double Middle, doubl
 
 public sealed record PulpEstimates(PulpEstimate Front, PulpEstimate Premolar, PulpEstimate Molar)
 {
-    public PulpEstimate For(ToothCode tooth) => tooth.Kind switch
-    {
-        ToothKind.Premolar => Premolar,
-        ToothKind.Molar => Molar,
-        _ => Front,
-    };
+    public PulpEstimate For(ToothCode tooth) =>
+        tooth.Kind switch
+        {
+            ToothKind.Premolar => Premolar,
+            ToothKind.Molar => Molar,
+            _ => Front,
+        };
 }
 
 /// <summary>Average dentine and enamel over the pulp at the neck, and from cusp tip or edge to the pulp horn.</summary>

@@ -20,7 +20,8 @@ public sealed record Gauge(
     string Source,
     Standing Standing,
     IReadOnlyList<double>? SizesMm = null,
-    double? ResolutionMm = null);
+    double? ResolutionMm = null
+);
 
 /// <summary>A bur the corrections are told in.</summary>
 public sealed record BurInHand(string Id, string Name, double TipMm);

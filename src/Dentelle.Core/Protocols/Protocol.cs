@@ -34,7 +34,8 @@ public sealed record Protocol(
     Plausible Plausible,
     IReadOnlyList<Gauge> Gauges,
     IReadOnlyList<BurInHand> BursInHand,
-    Estimates Estimates)
+    Estimates Estimates
+)
 {
     public Mm Tolerance => new(Defaults.ToleranceMm.Value);
 
@@ -42,13 +43,21 @@ public sealed record Protocol(
     public bool Takes(string question, string side) => Disagreements.FirstOrDefault(entry => entry.Id == question)?.Chosen == side;
 
     /// <summary>The entry of a restoration in a material; null when this protocol has no numbers for it.</summary>
-    public RestorationEntry? Entry(Restoration restoration, Material material) => restoration == Restoration.Pontic
-        ? Entry(Restoration.Crown, material) is { } crown ? crown with { Restoration = Restoration.Pontic } : null
-        : Restorations.FirstOrDefault(entry => entry.Restoration == restoration && entry.Materials.Contains(material));
+    public RestorationEntry? Entry(Restoration restoration, Material material) =>
+        restoration == Restoration.Pontic
+            ? Entry(Restoration.Crown, material) is { } crown
+                ? crown with
+                {
+                    Restoration = Restoration.Pontic,
+                }
+                : null
+            : Restorations.FirstOrDefault(entry => entry.Restoration == restoration && entry.Materials.Contains(material));
 
     /// <summary>What a kind of restoration can be made of on a tooth, in the protocol's order.</summary>
     public IEnumerable<(Material Material, RestorationEntry Entry)> On(ToothCode tooth, Restoration restoration) =>
-        Restorations.Where(entry => entry.Restoration == restoration && entry.Suits(tooth)).SelectMany(entry => entry.Materials.Select(material => (material, entry)));
+        Restorations
+            .Where(entry => entry.Restoration == restoration && entry.Suits(tooth))
+            .SelectMany(entry => entry.Materials.Select(material => (material, entry)));
 }
 
 /// <summary>A value with its source and how far to trust it.</summary>
@@ -83,14 +92,19 @@ public sealed record RestorationEntry(
     IReadOnlyList<JawEnd> For,
     IReadOnlyList<DepthEntry> Depths,
     IReadOnlyList<MarginEntry> Margin,
-    string? Note = null)
+    string? Note = null
+)
 {
     public bool Suits(ToothCode tooth) => For.Any(end => end.Includes(tooth));
 
     /// <summary>The problem when this protocol has no numbers for the material on such a tooth; null when it has.</summary>
-    public Problem? Misfit(ToothCode tooth) => Suits(tooth)
-        ? null
-        : new Problem("material-not-here", $"{Name} has numbers for {string.Join(" and ", For.Select(Kebab.Of))} teeth only, and this is the {tooth.Name}.");
+    public Problem? Misfit(ToothCode tooth) =>
+        Suits(tooth)
+            ? null
+            : new Problem(
+                "material-not-here",
+                $"{Name} has numbers for {string.Join(" and ", For.Select(Kebab.Of))} teeth only, and this is the {tooth.Name}."
+            );
 
     /// <summary>Whether some of its depths depend on which surfaces get ceramic.</summary>
     [JsonIgnore]
@@ -108,7 +122,8 @@ public sealed record DepthEntry(
     Surface? In = null,
     double? TargetMm = null,
     double? LeastMm = null,
-    double? MostMm = null)
+    double? MostMm = null
+)
 {
     public MmRange Range(Mm tolerance) => Ranges.From(TargetMm, LeastMm, MostMm, tolerance);
 }
@@ -122,7 +137,8 @@ public sealed record MarginEntry(
     double? WidthMm = null,
     double? LeastWidthMm = null,
     double? MostWidthMm = null,
-    IReadOnlyList<MarginAlternative>? Alternatives = null)
+    IReadOnlyList<MarginAlternative>? Alternatives = null
+)
 {
     public MmRange Width(Mm tolerance) => Ranges.From(WidthMm, LeastWidthMm, MostWidthMm, tolerance);
 
@@ -132,10 +148,14 @@ public sealed record MarginEntry(
         : Alternatives?.FirstOrDefault(other => other.Design == design) is { } other
             ? this with
             {
-                Design = design, WidthMm = other.WidthMm, LeastWidthMm = other.LeastWidthMm, MostWidthMm = other.MostWidthMm,
-                Source = other.Source, Standing = other.Standing,
+                Design = design,
+                WidthMm = other.WidthMm,
+                LeastWidthMm = other.LeastWidthMm,
+                MostWidthMm = other.MostWidthMm,
+                Source = other.Source,
+                Standing = other.Standing,
             }
-            : null;
+        : null;
 }
 
 public sealed record MarginAlternative(
@@ -144,7 +164,8 @@ public sealed record MarginAlternative(
     Standing Standing,
     double? WidthMm = null,
     double? LeastWidthMm = null,
-    double? MostWidthMm = null);
+    double? MostWidthMm = null
+);
 
 [JsonConverter(typeof(KebabCase<MarginSide>))]
 public enum MarginSide
@@ -168,7 +189,8 @@ public sealed record DepthInstead(
     double TargetMm,
     string Text,
     string Source,
-    Standing Standing);
+    Standing Standing
+);
 
 /// <summary>A depth that some teeth never exceed, whatever the material asks for.</summary>
 public sealed record DepthCap(
@@ -178,7 +200,8 @@ public sealed record DepthCap(
     double MostMm,
     string Text,
     string Source,
-    Standing Standing);
+    Standing Standing
+);
 
 public sealed record ConvergenceTarget(
     JawEnd At,
@@ -187,7 +210,8 @@ public sealed record ConvergenceTarget(
     double LeastDeg,
     double MostDeg,
     string Source,
-    Standing Standing)
+    Standing Standing
+)
 {
     public TocRange Range => new(new Toc(TargetDeg), new Toc(LeastDeg), new Toc(MostDeg));
 }
@@ -196,12 +220,13 @@ public sealed record WallLimits(LeastHeights LeastHeightMm, Sourced<double> Leas
 
 public sealed record LeastHeights(Sourced<double> Front, Sourced<double> Premolar, Sourced<double> Molar)
 {
-    public Sourced<double> For(ToothCode tooth) => tooth.Kind switch
-    {
-        ToothKind.Premolar => Premolar,
-        ToothKind.Molar => Molar,
-        _ => Front,
-    };
+    public Sourced<double> For(ToothCode tooth) =>
+        tooth.Kind switch
+        {
+            ToothKind.Premolar => Premolar,
+            ToothKind.Molar => Molar,
+            _ => Front,
+        };
 }
 
 public sealed record ShapeHabits(
@@ -210,7 +235,8 @@ public sealed record ShapeHabits(
     Sourced<double> OuterEdgeRadiusMm,
     Sourced<double> EdgeLeastWidthMm,
     InnerRadii InnerRadiusMm,
-    Sourced<double> GumAboveNeckMm);
+    Sourced<double> GumAboveNeckMm
+);
 
 public sealed record InnerRadii(
     double Shoulder,
@@ -218,13 +244,15 @@ public sealed record InnerRadii(
     [property: JsonPropertyName("shoulder-bevel")] double ShoulderBevel,
     double Butt,
     string Source,
-    Standing Standing);
+    Standing Standing
+);
 
 public sealed record CautionLimits(
     Sourced<double> RoomMostMm,
     Sourced<double> SubgingivalMostMm,
     Sourced<double> SulcusMm,
-    Sourced<double> UnsupportedCeramicMostMm);
+    Sourced<double> UnsupportedCeramicMostMm
+);
 
 public sealed record SourcedLimits(double From, double To, string Source, Standing Standing);
 
@@ -246,13 +274,15 @@ public sealed record Plausible(
     Limits TurnDeg,
     Limits ShadeSteps,
     string Source,
-    Standing Standing);
+    Standing Standing
+);
 
 internal static class Ranges
 {
     public static MmRange From(double? target, double? least, double? most, Mm tolerance)
     {
-        if (least is { } from && most is { } to) return new(new(target ?? ((from + to) / 2)), new(from), new(to));
+        if (least is { } from && most is { } to)
+            return new(new(target ?? ((from + to) / 2)), new(from), new(to));
         var aim = new Mm(target!.Value);
         return new(aim, Mm.Most(aim - tolerance, Mm.Zero), aim + tolerance);
     }

@@ -42,9 +42,9 @@ public sealed class ProtocolText
         return
         [
             .. from entry in after.Values
-               let old = before.TryGetValue(entry.Field.Key, out var found) ? found.Field : null
-               where old is null || !old.Agrees(entry.Field)
-               select Difference(entry, old?.Said, entry.Field.Said),
+            let old = before.TryGetValue(entry.Field.Key, out var found) ? found.Field : null
+            where old is null || !old.Agrees(entry.Field)
+            select Difference(entry, old?.Said, entry.Field.Said),
             .. before.Values.Where(entry => !after.ContainsKey(entry.Field.Key)).Select(entry => Difference(entry, entry.Field.Said, null)),
         ];
     }
@@ -60,17 +60,26 @@ public sealed class ProtocolText
         var fields = Fields(this).ToDictionary(entry => entry.Field.Path);
         foreach (var edit in edits)
         {
-            if (!fields.TryGetValue(edit.Path, out var entry)) return new Problem("protocol-edit", $"There is no value at {edit.Path} of this protocol.");
+            if (!fields.TryGetValue(edit.Path, out var entry))
+                return new Problem("protocol-edit", $"There is no value at {edit.Path} of this protocol.");
             if (edit.Number is null == edit.Choice is null || edit.Number is null == entry.Field.Number is not null)
-                return new Problem("protocol-edit", $"{Words(entry)} needs {(entry.Field.Number is null ? $"one of {string.Join(", ", entry.Field.Choices)}" : "a number")}.");
+                return new Problem(
+                    "protocol-edit",
+                    $"{Words(entry)} needs {(entry.Field.Number is null ? $"one of {string.Join(", ", entry.Field.Choices)}" : "a number")}."
+                );
             Put(root, edit.Path, edit.Number is { } number ? JsonValue.Create(number) : JsonValue.Create(edit.Choice!));
         }
         var changed = new ProtocolText(File with { Text = root.ToJsonString() }, Schema);
-        foreach (var line in changed.Lines.Where(line => line.Fields.Any(field => edits.Any(edit => edit.Path == field.Path)))) Own(root, line, shipped);
+        foreach (var line in changed.Lines.Where(line => line.Fields.Any(field => edits.Any(edit => edit.Path == field.Path))))
+            Own(root, line, shipped);
         return new ProtocolText(File with { Text = root.ToJsonString(Readable) }, Schema);
     }
 
-    private static readonly JsonSerializerOptions Readable = new() { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Readable = new()
+    {
+        WriteIndented = true,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     /// <summary>Says where a changed row now comes from.</summary>
     private static void Own(JsonObject root, ProtocolLine line, ProtocolText shipped)
@@ -78,11 +87,14 @@ public sealed class ProtocolText
         var holder = line.Fields[0].Path;
         while (Find(root, holder) is not JsonObject owner || !owner.ContainsKey("source"))
         {
-            if (holder.LastIndexOf('/') is var cut && cut <= 0) return;
+            if (holder.LastIndexOf('/') is var cut && cut <= 0)
+                return;
             holder = holder[..cut];
         }
         var known = Fields(shipped).ToDictionary(entry => entry.Field.Key);
-        var original = line.Fields.All(field => known.TryGetValue(field.Key, out var same) && same.Field.Agrees(field)) ? known[line.Fields[0].Key].Line : null;
+        var original = line.Fields.All(field => known.TryGetValue(field.Key, out var same) && same.Field.Agrees(field))
+            ? known[line.Fields[0].Key].Line
+            : null;
         Put(root, holder + "/source", JsonValue.Create(original?.Source ?? "H"));
         Put(root, holder + "/standing", JsonValue.Create(Kebab.Of(original?.Standing ?? Standing.House)));
     }
@@ -96,16 +108,23 @@ public sealed class ProtocolText
         return entry.Field.Words.Length > 0 ? $"{words}, {entry.Field.Words}" : words;
     }
 
-    private static IEnumerable<(ProtocolLine Line, ProtocolField Field)> Fields(ProtocolText text) => text.Lines.SelectMany(line => line.Fields.Select(field => (line, field)));
+    private static IEnumerable<(ProtocolLine Line, ProtocolField Field)> Fields(ProtocolText text) =>
+        text.Lines.SelectMany(line => line.Fields.Select(field => (line, field)));
 
     private static JsonNode? Find(JsonNode root, string pointer) =>
-        pointer.Split('/')[1..].Aggregate((JsonNode?)root, (node, step) => node is JsonArray list ? list[int.Parse(step, System.Globalization.CultureInfo.InvariantCulture)] : node?[step]);
+        pointer
+            .Split('/')[1..]
+            .Aggregate((JsonNode?)root, (node, step) =>
+                node is JsonArray list ? list[int.Parse(step, System.Globalization.CultureInfo.InvariantCulture)] : node?[step]
+            );
 
     private static void Put(JsonObject root, string pointer, JsonNode value)
     {
         var cut = pointer.LastIndexOf('/');
         var (owner, last) = (Find(root, pointer[..cut])!, pointer[(cut + 1)..]);
-        if (owner is JsonArray list) list[int.Parse(last, System.Globalization.CultureInfo.InvariantCulture)] = value;
-        else owner[last] = value;
+        if (owner is JsonArray list)
+            list[int.Parse(last, System.Globalization.CultureInfo.InvariantCulture)] = value;
+        else
+            owner[last] = value;
     }
 }

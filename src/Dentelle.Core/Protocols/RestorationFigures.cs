@@ -14,13 +14,33 @@ namespace Dentelle.Core.Protocols;
 /// <param name="ThroughContactMm">How far behind the contact a margin ends that goes through it.</param>
 /// <param name="PathDeg">How far the path points to the edge, from straight facially.</param>
 public sealed record VeneerHabits(
-    Sourced<double> EdgeLeastMm, Sourced<double> ShadeStepMm, SourcedLimits ShadeStepRangeMm, Sourced<double> EnamelShareLeast, Sourced<double> EnamelShareGrey,
-    Sourced<double> LingualDownMm, Sourced<double> BeyondFillingMm, Sourced<double> ThroughContactMm, Sourced<double> PathDeg);
+    Sourced<double> EdgeLeastMm,
+    Sourced<double> ShadeStepMm,
+    SourcedLimits ShadeStepRangeMm,
+    Sourced<double> EnamelShareLeast,
+    Sourced<double> EnamelShareGrey,
+    Sourced<double> LingualDownMm,
+    Sourced<double> BeyondFillingMm,
+    Sourced<double> ThroughContactMm,
+    Sourced<double> PathDeg
+);
 
 /// <summary>Cavities of inlays and onlays in some materials. The isthmus is a width, or a share of the distance between the cusp tips.</summary>
 public sealed record CavityHabits(
-    IReadOnlyList<Material> Materials, Limits DepthMm, Limits BoxAxialMm, double GingivalFloorMm, Limits WallDivergenceDeg, double CavosurfaceDeg,
-    double NeighbourGapMm, string Source, Standing Standing, IsthmusWidths? IsthmusMm = null, Limits? IsthmusShare = null, Limits? BevelMm = null, Limits? BevelDeg = null);
+    IReadOnlyList<Material> Materials,
+    Limits DepthMm,
+    Limits BoxAxialMm,
+    double GingivalFloorMm,
+    Limits WallDivergenceDeg,
+    double CavosurfaceDeg,
+    double NeighbourGapMm,
+    string Source,
+    Standing Standing,
+    IsthmusWidths? IsthmusMm = null,
+    Limits? IsthmusShare = null,
+    Limits? BevelMm = null,
+    Limits? BevelDeg = null
+);
 
 public sealed record IsthmusWidths(double Premolar, double Molar)
 {
@@ -29,23 +49,35 @@ public sealed record IsthmusWidths(double Premolar, double Molar)
 
 /// <summary>When cusps are covered.</summary>
 public sealed record CuspCover(
-    Sourced<double> IsthmusShareMost, Sourced<double> VitalNonFunctionalMm, Sourced<double> VitalFunctionalMm,
-    Sourced<double> RootTreatedNonFunctionalMm, Sourced<double> RootTreatedFunctionalMm, Sourced<double> FunctionalShoulderMm, Sourced<double> ShoulderUnderCuspMm)
+    Sourced<double> IsthmusShareMost,
+    Sourced<double> VitalNonFunctionalMm,
+    Sourced<double> VitalFunctionalMm,
+    Sourced<double> RootTreatedNonFunctionalMm,
+    Sourced<double> RootTreatedFunctionalMm,
+    Sourced<double> FunctionalShoulderMm,
+    Sourced<double> ShoulderUnderCuspMm
+)
 {
     /// <summary>The thickness under which a cusp is covered.</summary>
-    public Sourced<double> Least(bool functional, bool rootTreated) => (functional, rootTreated) switch
-    {
-        (true, true) => RootTreatedFunctionalMm,
-        (true, false) => VitalFunctionalMm,
-        (false, true) => RootTreatedNonFunctionalMm,
-        _ => VitalNonFunctionalMm,
-    };
+    public Sourced<double> Least(bool functional, bool rootTreated) =>
+        (functional, rootTreated) switch
+        {
+            (true, true) => RootTreatedFunctionalMm,
+            (true, false) => VitalFunctionalMm,
+            (false, true) => RootTreatedNonFunctionalMm,
+            _ => VitalNonFunctionalMm,
+        };
 }
 
 /// <summary>Gum, attachment and bone.</summary>
 public sealed record GumFigures(
-    Sourced<double> AttachmentMm, Sourced<double> NormalCrestMm, Sourced<double> CrestBandMm, PapillaTable Papilla,
-    Sourced<double> PapillaAimMm, Sourced<double> PapillaCautionMm);
+    Sourced<double> AttachmentMm,
+    Sourced<double> NormalCrestMm,
+    Sourced<double> CrestBandMm,
+    PapillaTable Papilla,
+    Sourced<double> PapillaAimMm,
+    Sourced<double> PapillaCautionMm
+);
 
 /// <summary>How often the papilla fills the gap.</summary>
 public sealed record PapillaTable(IReadOnlyList<PapillaRow> Rows, string Source, Standing Standing)
@@ -60,20 +92,34 @@ public sealed record PapillaRow(double MostMm, double PresentShare);
 public sealed record BridgeFigures(IReadOnlyList<ConnectorRow> Connectors, RootSurfaces RootSurfaceMm2, Sourced<double> TiltMostDeg);
 
 /// <summary>Least section of a connector, mm², for bridges of at most so many units.</summary>
-public sealed record ConnectorRow(IReadOnlyList<Material> Materials, double Front, double Back, int UnitsMost, string Source, Standing Standing);
+public sealed record ConnectorRow(
+    IReadOnlyList<Material> Materials,
+    double Front,
+    double Back,
+    int UnitsMost,
+    string Source,
+    Standing Standing
+);
 
 /// <summary>Root surface of teeth 1 to 7, mm².</summary>
 public sealed record RootSurfaces(IReadOnlyList<double> Upper, IReadOnlyList<double> Lower, string Source, Standing Standing)
 {
     /// <summary>Null for third molars, which the table does not have.</summary>
-    public double? Of(ToothCode tooth) => (tooth.Jaw == Jaw.Upper ? Upper : Lower) is var row && tooth.Position <= row.Count ? row[tooth.Position - 1] : null;
+    public double? Of(ToothCode tooth) =>
+        (tooth.Jaw == Jaw.Upper ? Upper : Lower) is var row && tooth.Position <= row.Count ? row[tooth.Position - 1] : null;
 }
 
 public sealed record ResistanceLimits(Sourced<double> WallShare);
 
 /// <summary>Grooves and boxes in the walls of crowns.</summary>
 public sealed record FeatureFigures(
-    Sourced<double> GrooveDepthMm, Sourced<double> GrooveWidthMm, Sourced<double> BoxDepthMm, Sourced<double> BoxWidthMm, Sourced<double> AboveMarginMm, Sourced<FeatureKind> PartialCrown);
+    Sourced<double> GrooveDepthMm,
+    Sourced<double> GrooveWidthMm,
+    Sourced<double> BoxDepthMm,
+    Sourced<double> BoxWidthMm,
+    Sourced<double> AboveMarginMm,
+    Sourced<FeatureKind> PartialCrown
+);
 
 /// <param name="EdgeDeg">Included angle of the outer edges that walls and top make.</param>
 public sealed record MillingHabits(Sourced<double> ToolDiameterMm, Sourced<double> EdgeDeg);

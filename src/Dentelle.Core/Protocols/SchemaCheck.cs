@@ -17,8 +17,10 @@ internal static class SchemaCheck
     public static Problem? Complaint(NamedText file, NamedText schema, JsonElement document, SchemaMemory? memory)
     {
         var digest = memory is null ? "" : Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes($"{schema.Text}\0{file.Text}")));
-        if (memory?.Knows(digest) == true) return null;
-        if (Evaluate(file, schema, document) is { } complaint) return complaint;
+        if (memory?.Knows(digest) == true)
+            return null;
+        if (Evaluate(file, schema, document) is { } complaint)
+            return complaint;
         memory?.Remember(digest);
         return null;
     }
@@ -29,11 +31,17 @@ internal static class SchemaCheck
     private static Problem? Evaluate(NamedText file, NamedText schema, JsonElement document)
     {
         EvaluationResults result;
-        lock (OneAtATime) result = JsonSchema.FromText(schema.Text).Evaluate(document, new EvaluationOptions { OutputFormat = OutputFormat.Hierarchical });
-        if (result.IsValid) return null;
+        lock (OneAtATime)
+            result = JsonSchema
+                .FromText(schema.Text)
+                .Evaluate(document, new EvaluationOptions { OutputFormat = OutputFormat.Hierarchical });
+        if (result.IsValid)
+            return null;
         var failing = Deepest(result);
         var path = failing.InstanceLocation.ToString();
-        var what = failing.Errors is { Count: > 0 } errors ? string.Join("; ", errors.Values.Select(error => error.TrimEnd('.'))) : "does not hold";
+        var what = failing.Errors is { Count: > 0 } errors
+            ? string.Join("; ", errors.Values.Select(error => error.TrimEnd('.')))
+            : "does not hold";
         return ProtocolReader.Wrong(file.Name, path.Length == 0 ? "/" : path, what);
     }
 
@@ -44,6 +52,7 @@ internal static class SchemaCheck
         var below = (failing.Details ?? []).Where(detail => !detail.IsValid).Select(Deepest).ToArray();
         return below.Length == 0 ? failing : below.MaxBy(Depth)!;
 
-        static int Depth(EvaluationResults result) => (2 * result.InstanceLocation.ToString().Count(character => character == '/')) + (result.Errors is { Count: > 0 } ? 1 : 0);
+        static int Depth(EvaluationResults result) =>
+            (2 * result.InstanceLocation.ToString().Count(character => character == '/')) + (result.Errors is { Count: > 0 } ? 1 : 0);
     }
 }

@@ -20,38 +20,51 @@ internal static class LineTeeth
             var colon = words[used].IndexOf(':', StringComparison.Ordinal);
             var (joined, retainer) = colon < 0 ? (words[used], null) : (words[used][..colon], words[used][(colon + 1)..]);
             var parts = joined.Split('x');
-            if (ToothNotations.Read(parts[0], notation) is not { } first) break;
+            if (ToothNotations.Read(parts[0], notation) is not { } first)
+                break;
             named.Add((first, false, retainer));
             bridge |= retainer is not null || parts.Length > 1;
             var (last, open) = (first, 0);
             foreach (var part in parts.Skip(1))
             {
                 open++;
-                if (part.Length == 0) continue;
-                if (ToothNotations.Read(part, notation) is not { } next) return new Problem("tooth", $"“{part}” in “{joined}” is no permanent tooth.");
-                if (!Between(last, next).Is(out var missing, out var problem)) return problem;
+                if (part.Length == 0)
+                    continue;
+                if (ToothNotations.Read(part, notation) is not { } next)
+                    return new Problem("tooth", $"“{part}” in “{joined}” is no permanent tooth.");
+                if (!Between(last, next).Is(out var missing, out var problem))
+                    return problem;
                 if (missing.Length != open)
                 {
                     var right = $"{last.Write(notation)}{new string('x', missing.Length)}{next.Write(notation)}";
-                    return new Problem("bridge-span", $"Between {last.Write(notation)} and {next.Write(notation)} {(missing.Length == 1 ? "stands 1 tooth" : $"stand {missing.Length} teeth")}, and {open} x {(open == 1 ? "is" : "are")} written.", missing.Length > 0 ? [right] : []);
+                    return new Problem(
+                        "bridge-span",
+                        $"Between {last.Write(notation)} and {next.Write(notation)} {(missing.Length == 1 ? "stands 1 tooth" : $"stand {missing.Length} teeth")}, and {open} x {(open == 1 ? "is" : "are")} written.",
+                        missing.Length > 0 ? [right] : []
+                    );
                 }
                 named.AddRange(missing.Select(tooth => (tooth, true, (string?)null)));
                 named.Add((next, false, null));
                 (last, open) = (next, 0);
             }
-            if (open > 0) return new Problem("bridge-span", $"“{joined}” ends with an x; name the abutment behind it.");
+            if (open > 0)
+                return new Problem("bridge-span", $"“{joined}” ends with an x; name the abutment behind it.");
         }
 
         var twice = named.GroupBy(entry => entry.Tooth).FirstOrDefault(group => group.Count() > 1);
-        if (twice is not null) return new Problem("tooth-twice", $"{twice.Key.Write(notation)} is named twice.");
+        if (twice is not null)
+            return new Problem("tooth-twice", $"{twice.Key.Write(notation)} is named twice.");
         return new Found(named, used, bridge);
     }
 
     private static Answer<ToothCode[]> Between(ToothCode from, ToothCode to)
     {
-        if (from.Jaw != to.Jaw) return new Problem("bridge-jaws", $"{from.Iso} and {to.Iso} stand in different jaws.");
+        if (from.Jaw != to.Jaw)
+            return new Problem("bridge-jaws", $"{from.Iso} and {to.Iso} stand in different jaws.");
         var (low, high) = (Math.Min(from.ArchPlace, to.ArchPlace), Math.Max(from.ArchPlace, to.ArchPlace));
         var between = ToothCode.All.Where(tooth => tooth.Jaw == from.Jaw && tooth.ArchPlace > low && tooth.ArchPlace < high);
-        return from.ArchPlace < to.ArchPlace ? between.OrderBy(tooth => tooth.ArchPlace).ToArray() : [.. between.OrderByDescending(tooth => tooth.ArchPlace)];
+        return from.ArchPlace < to.ArchPlace
+            ? between.OrderBy(tooth => tooth.ArchPlace).ToArray()
+            : [.. between.OrderByDescending(tooth => tooth.ArchPlace)];
     }
 }

@@ -14,9 +14,10 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
     {
         var (rest, said) = (new List<string>(), "");
         Func<PlanInputs, ToothCode, PlanInputs> onto = (inputs, _) => inputs;
-        for (var i = 0; i < words.Count;)
+        for (var i = 0; i < words.Count; )
         {
-            if (!Next(words, i, notation).Is(out var step, out var problem)) return problem;
+            if (!Next(words, i, notation).Is(out var step, out var problem))
+                return problem;
             if (step.Used == 0)
             {
                 rest.Add(words[i++]);
@@ -35,12 +36,19 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
     private static Answer<Step> Next(IReadOnlyList<string> words, int at, ToothNotation notation)
     {
         var word = words[at];
-        if (Kebab.TryParse<BuildOutSchool>(word, out var school)) return new Step(1, Kebab.Words(school), (inputs, _) => inputs with { BuildOutSchool = school });
-        if (Kebab.TryParse<CuttingSchool>(word, out var order)) return new Step(1, Kebab.Words(order), (inputs, _) => inputs with { School = order });
+        if (Kebab.TryParse<BuildOutSchool>(word, out var school))
+            return new Step(1, Kebab.Words(school), (inputs, _) => inputs with { BuildOutSchool = school });
+        if (Kebab.TryParse<CuttingSchool>(word, out var order))
+            return new Step(1, Kebab.Words(order), (inputs, _) => inputs with { School = order });
         if (word[0] == '+')
         {
             return Number(word[1..]) is { } longer
-                ? new Step(1, $"{new Mm(longer)} longer", (inputs, tooth) => inputs with { BuildOutMm = With(inputs.BuildOutMm, tooth.IsFront ? "edge" : "functional-cusp", longer) })
+                ? new Step(1, $"{new Mm(longer)} longer", (inputs, tooth) =>
+                    inputs with
+                    {
+                        BuildOutMm = With(inputs.BuildOutMm, tooth.IsFront ? "edge" : "functional-cusp", longer),
+                    }
+                )
                 : new Problem("line-number", $"“{word}” is no length; write it like +1.0.");
         }
         return word switch
@@ -51,60 +59,120 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
             "grinding" => Found(1, "heavy grinding", found => found with { HeavyGrinding = true }),
             "no-antagonist" => Found(1, "no antagonist", found => found with { NoAntagonist = true }),
             "typodont" or "plastic" => Found(1, "plastic tooth", found => found with { Typodont = true }),
-            "grooves" or "boxes" => new Step(1, $"{word} mesial and distal", (inputs, _) => WithFeatures(inputs, word == "grooves" ? FeatureKind.Groove : FeatureKind.Box, [WallSide.Mesial, WallSide.Distal])),
+            "grooves" or "boxes" => new Step(1, $"{word} mesial and distal", (inputs, _) =>
+                WithFeatures(inputs, word == "grooves" ? FeatureKind.Groove : FeatureKind.Box, [WallSide.Mesial, WallSide.Distal])
+            ),
             "groove" or "box" => at + 1 < words.Count && Kebab.TryParse<WallSide>(words[at + 1], out var side)
-                ? new Step(2, $"{word} {words[at + 1]}", (inputs, _) => WithFeatures(inputs, word == "groove" ? FeatureKind.Groove : FeatureKind.Box, [side]))
+                ? new Step(2, $"{word} {words[at + 1]}", (inputs, _) =>
+                    WithFeatures(inputs, word == "groove" ? FeatureKind.Groove : FeatureKind.Box, [side])
+                )
                 : new Problem("line-side", $"Behind {word} comes the wall, such as {word} mesial."),
             "triangle" => at + 1 < words.Count && Kebab.TryParse<ProximalSide>(words[at + 1], out var dark)
                 ? Found(2, $"dark triangle {words[at + 1]}", found => found with { DarkTriangles = [.. found.DarkTriangles, dark] })
                 : new Problem("line-side", "Behind triangle comes the side, such as triangle mesial."),
             "alone" => at + 1 < words.Count && Kebab.TryParse<ProximalSide>(words[at + 1], out var alone)
-                ? Found(2, $"no tooth beside it on the {words[at + 1]}", found => found with { NoNeighbour = [.. found.NoNeighbour, alone] })
+                ? Found(2, $"no tooth beside it on the {words[at + 1]}", found =>
+                    found with
+                    {
+                        NoNeighbour = [.. found.NoNeighbour, alone],
+                    }
+                )
                 : new Problem("line-side", "Behind alone comes the side on which no tooth stands, such as alone distal."),
             "gap" => Sided(words, at, notation, "gap", (found, side, width) => found with { GapMm = With(found.GapMm, side, width) }),
-            "tilt" => Sided(words, at, notation, "tilt", (found, side, degrees) => found with { TiltDeg = side == "mesial" ? degrees : -degrees }),
-            "rotated" => Sided(words, at, notation, "rotated", (found, side, degrees) => found with { RotationDeg = side == "mesial" ? degrees : -degrees }),
+            "tilt" => Sided(words, at, notation, "tilt", (found, side, degrees) =>
+                found with
+                {
+                    TiltDeg = side == "mesial" ? degrees : -degrees,
+                }
+            ),
+            "rotated" => Sided(words, at, notation, "rotated", (found, side, degrees) =>
+                found with
+                {
+                    RotationDeg = side == "mesial" ? degrees : -degrees,
+                }
+            ),
             "recession" => Counted(words, at, "recession of", (found, length) => found with { RecessionMm = length }),
             "bulge" => Counted(words, at, "lingual bulge at", (found, height) => found with { LingualBulgeMm = height }),
             "crest" => Counted(words, at, "bone at", (found, depth) => found with { CrestMm = depth }),
             "isthmus" => Counted(words, at, "isthmus share", (found, share) => found with { IsthmusShare = share }),
             "enamel" => Counted(words, at, "facial enamel share", (found, share) => found with { FacialEnamelShare = share }),
             "worn" when at + 1 < words.Count && Number(words[at + 1]) is { } worn => new Step(
-                2, $"worn by {new Mm(worn)}",
-                (inputs, tooth) => inputs with { Findings = (inputs.Findings ?? new()) with { WearMm = With((inputs.Findings ?? new()).WearMm, tooth.IsFront ? "edge" : "functional-cusp", worn) } }),
+                2,
+                $"worn by {new Mm(worn)}",
+                (inputs, tooth) =>
+                    inputs with
+                    {
+                        Findings = (inputs.Findings ?? new()) with
+                        {
+                            WearMm = With((inputs.Findings ?? new()).WearMm, tooth.IsFront ? "edge" : "functional-cusp", worn),
+                        },
+                    }
+            ),
             "worn" => new Problem("line-number", "Behind worn comes how much, such as worn 0.5."),
             _ => new Step(0, "", (inputs, _) => inputs),
         };
     }
 
     /// <summary>Boxes of inlays and onlays are part of their cavity; grooves and boxes of crowns stand in their walls.</summary>
-    private static PlanInputs WithFeatures(PlanInputs inputs, FeatureKind kind, IReadOnlyList<WallSide> sides) => inputs.Restoration.IsIntracoronal() && kind == FeatureKind.Box
-        ? inputs with { Boxes = [.. inputs.Boxes ?? [], .. sides.Where(side => side is WallSide.Mesial or WallSide.Distal).Select(side => side == WallSide.Mesial ? ProximalSide.Mesial : ProximalSide.Distal)] }
-        : inputs with { Features = [.. inputs.Features ?? [], .. sides.Select(side => new FeatureWish(kind, side))] };
+    private static PlanInputs WithFeatures(PlanInputs inputs, FeatureKind kind, IReadOnlyList<WallSide> sides) =>
+        inputs.Restoration.IsIntracoronal() && kind == FeatureKind.Box
+            ? inputs with
+            {
+                Boxes =
+                [
+                    .. inputs.Boxes ?? [],
+                    .. sides
+                        .Where(side => side is WallSide.Mesial or WallSide.Distal)
+                        .Select(side => side == WallSide.Mesial ? ProximalSide.Mesial : ProximalSide.Distal),
+                ],
+            }
+            : inputs with
+            {
+                Features = [.. inputs.Features ?? [], .. sides.Select(side => new FeatureWish(kind, side))],
+            };
 
     private static Step Found(int used, string words, Func<FindingsInput, FindingsInput> change) =>
         new(used, words, (inputs, _) => inputs with { Findings = change(inputs.Findings ?? new()) });
 
-    private static Answer<Step> Counted(IReadOnlyList<string> words, int at, string said, Func<FindingsInput, double, FindingsInput> change) =>
+    private static Answer<Step> Counted(
+        IReadOnlyList<string> words,
+        int at,
+        string said,
+        Func<FindingsInput, double, FindingsInput> change
+    ) =>
         at + 1 < words.Count && Number(words[at + 1]) is { } number
             ? Found(2, $"{said} {words[at + 1]}", found => change(found, number))
-            : new Problem("line-number", $"Behind {words[at]} comes a number, such as {words[at]} {(words[at] is "isthmus" or "enamel" ? "0.5" : "2.0")}.");
+            : new Problem(
+                "line-number",
+                $"Behind {words[at]} comes a number, such as {words[at]} {(words[at] is "isthmus" or "enamel" ? "0.5" : "2.0")}."
+            );
 
     /// <summary>A finding on one side, of every tooth of the line or of one that is named: "tilt mesial 10", "tilt 37 mesial 10".</summary>
     private static Answer<Step> Sided(
-        IReadOnlyList<string> words, int at, ToothNotation notation, string said, Func<FindingsInput, string, double, FindingsInput> change)
+        IReadOnlyList<string> words,
+        int at,
+        ToothNotation notation,
+        string said,
+        Func<FindingsInput, string, double, FindingsInput> change
+    )
     {
         var only = at + 1 < words.Count ? ToothNotations.Read(words[at + 1], notation) : null;
         var side = at + (only is null ? 1 : 2);
         if (side + 1 >= words.Count || words[side] is not ("mesial" or "distal") || Number(words[side + 1]) is not { } number)
-            return new Problem("line-number", $"Behind {said} comes a side and a number, such as {said} distal {(said == "gap" ? "1.2" : "10")}.");
-        return new Step(
-            side + 2 - at, $"{said} {string.Join(' ', words.Skip(at + 1).Take(side + 1 - at))}",
-            (inputs, tooth) => only is { } one && one != tooth ? inputs : inputs with { Findings = change(inputs.Findings ?? new(), words[side], number) });
+            return new Problem(
+                "line-number",
+                $"Behind {said} comes a side and a number, such as {said} distal {(said == "gap" ? "1.2" : "10")}."
+            );
+        return new Step(side + 2 - at, $"{said} {string.Join(' ', words.Skip(at + 1).Take(side + 1 - at))}", (inputs, tooth) =>
+            only is { } one && one != tooth ? inputs : inputs with { Findings = change(inputs.Findings ?? new(), words[side], number) }
+        );
     }
 
     private static double? Number(string text) =>
-        double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number) ? number : null;
+        double.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number)
+            ? number
+            : null;
 
-    private static Dictionary<string, double> With(IReadOnlyDictionary<string, double> lengths, string key, double value) => new(lengths) { [key] = value };
+    private static Dictionary<string, double> With(IReadOnlyDictionary<string, double> lengths, string key, double value) =>
+        new(lengths) { [key] = value };
 }

@@ -22,15 +22,26 @@ internal static class MaterialNames
     public static Material[] Read(IReadOnlyList<string> words)
     {
         var said = Key(string.Join(' ', words));
-        return [.. Names.Where(name => name.Said.Append(Kebab.Of(name.Material)).Any(known => Key(known) == said)).Select(name => name.Material).Distinct()];
+        return
+        [
+            .. Names
+                .Where(name => name.Said.Append(Kebab.Of(name.Material)).Any(known => Key(known) == said))
+                .Select(name => name.Material)
+                .Distinct(),
+        ];
     }
 
     /// <summary>Materials that could have been meant: some word agrees, or differs by slips of the finger.</summary>
     public static Material[] Near(IReadOnlyList<string> words) =>
-    [
-        .. Names.Select(name => (name.Material, Off: words.Min(word => name.Said.SelectMany(said => said.Split(' ', '-')).Min(part => Off(word, part)))))
-            .Where(name => name.Off < int.MaxValue).OrderBy(name => name.Off).Select(name => name.Material),
-    ];
+        [
+            .. Names
+                .Select(name =>
+                    (name.Material, Off: words.Min(word => name.Said.SelectMany(said => said.Split(' ', '-')).Min(part => Off(word, part))))
+                )
+                .Where(name => name.Off < int.MaxValue)
+                .OrderBy(name => name.Off)
+                .Select(name => name.Material),
+        ];
 
     // A slip for every three letters is a slip; more is another word.
     private static int Off(string word, string part)
@@ -39,7 +50,8 @@ internal static class MaterialNames
         return slips <= part.Length / 3 ? slips : int.MaxValue;
     }
 
-    private static string Key(string said) => string.Join(' ', said.Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries).Order(StringComparer.Ordinal));
+    private static string Key(string said) =>
+        string.Join(' ', said.Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries).Order(StringComparer.Ordinal));
 
     // Levenshtein's distance.
     private static int Slips(string a, string b)

@@ -16,8 +16,17 @@ internal sealed class ClosingSteps
         (this.protocol, this.table) = (protocol, table);
         var bare = Taken(teeth);
         var made = Provisional();
-        foreach (var step in bare) order.Add(new(step.Key, made[0].Key, "The provisional covers the bare teeth", true));
-        for (var i = 1; i < made.Count; i++) order.Add(new(made[i - 1].Key, made[i].Key, made[i - 1].Code == "provisional-cement" ? "Cement is never wiped while liquid" : "What is cemented is made first", true));
+        foreach (var step in bare)
+            order.Add(new(step.Key, made[0].Key, "The provisional covers the bare teeth", true));
+        for (var i = 1; i < made.Count; i++)
+            order.Add(
+                new(
+                    made[i - 1].Key,
+                    made[i].Key,
+                    made[i - 1].Code == "provisional-cement" ? "Cement is never wiped while liquid" : "What is cemented is made first",
+                    true
+                )
+            );
         steps.AddRange(bare);
         steps.AddRange(made);
     }
@@ -37,9 +46,13 @@ internal sealed class ClosingSteps
         }
         var two = protocol.Takes("impressions", "two");
         var (first, bite) = (Step("impression"), Step("bite"));
-        first = first with { Hint = Sentence(two ? "Rigid tray that does not touch the strips" : null, teeth > 1 ? "Custom tray for several teeth" : null) };
+        first = first with
+        {
+            Hint = Sentence(two ? "Rigid tray that does not touch the strips" : null, teeth > 1 ? "Custom tray for several teeth" : null),
+        };
         order.Add(new(first.Key, bite.Key, "The impression sets first", true));
-        if (!two) return [first, bite];
+        if (!two)
+            return [first, bite];
         var second = Step("second-impression");
         order.Add(new(bite.Key, second.Key, "Nobody bites on a tray: the bite is taken between the two"));
         return [first, bite, second];
@@ -51,8 +64,16 @@ internal sealed class ClosingSteps
         var direct = !protocol.Takes("provisional", "cast");
         var made = Step(direct ? "provisional" : "provisional-cast");
         if (direct && protocol.Takes("provisional-hold", "spot-etched"))
-            return [made with { Hint = "Etched in spots, so that it holds", Cautions = [.. made.Cautions, "Photograph the etched spots: they are ground off at the next visit."] }];
-        if (direct) made = made with { Hint = "Teeth wetted, so that resin does not stick" };
+            return
+            [
+                made with
+                {
+                    Hint = "Etched in spots, so that it holds",
+                    Cautions = [.. made.Cautions, "Photograph the etched spots: they are ground off at the next visit."],
+                },
+            ];
+        if (direct)
+            made = made with { Hint = "Teeth wetted, so that resin does not stick" };
         var (cement, surplus) = (Step("provisional-cement"), Step("surplus"));
         return protocol.Takes("cement", "with-the-rest")
             ? [made, cement, surplus with { Hint = "Contacts flossed now, with the rest" }]
@@ -61,5 +82,8 @@ internal sealed class ClosingSteps
 
     private SheetStep Step(string code) => SheetStep.OncePerVisit(table.Step(code));
 
-    private static string? Sentence(params string?[] parts) => parts.OfType<string>().ToArray() is { Length: > 0 } said ? string.Join("; ", said.Select((part, i) => i == 0 ? part : part.LowerFirst())) : null;
+    private static string? Sentence(params string?[] parts) =>
+        parts.OfType<string>().ToArray() is { Length: > 0 } said
+            ? string.Join("; ", said.Select((part, i) => i == 0 ? part : part.LowerFirst()))
+            : null;
 }

@@ -11,13 +11,21 @@ namespace Dentelle.Core.Sequencing;
 /// <param name="School">Another school than the plans' own.</param>
 /// <param name="Times">The practice's own times.</param>
 /// <param name="Wanted">The user's own order, by keys; what it leaves out follows the best order.</param>
-public sealed record SheetRequest(BurRack Rack, CuttingSchool? School = null, LearnedTimes? Times = null, IReadOnlyList<string>? Wanted = null)
+public sealed record SheetRequest(
+    BurRack Rack,
+    CuttingSchool? School = null,
+    LearnedTimes? Times = null,
+    IReadOnlyList<string>? Wanted = null
+)
 {
     /// <summary>With these burs, all of them fresh.</summary>
-    public SheetRequest(IReadOnlyList<Bur> burs, CuttingSchool? school = null, LearnedTimes? times = null, IReadOnlyList<string>? wanted = null)
-        : this(new BurRack(burs), school, times, wanted)
-    {
-    }
+    public SheetRequest(
+        IReadOnlyList<Bur> burs,
+        CuttingSchool? school = null,
+        LearnedTimes? times = null,
+        IReadOnlyList<string>? wanted = null
+    )
+        : this(new BurRack(burs), school, times, wanted) { }
 }
 
 /// <summary>The steps of a visit in their order.</summary>
@@ -25,18 +33,31 @@ public sealed record SheetRequest(BurRack Rack, CuttingSchool? School = null, Le
 /// <param name="ToothByTooth">The same when one tooth is finished after the other.</param>
 /// <param name="LeastMinutes">No order with as few changes as the best one ends sooner.</param>
 public sealed record RunSheet(
-    VisitSteps Visit, IReadOnlyList<TimedStep> Steps, int BurChanges, int ViewChanges, int LowerBound, bool Proven, (int BurChanges, int ViewChanges)? ToothByTooth, IReadOnlyList<FreeTime> Free, double Minutes, double LeastMinutes)
+    VisitSteps Visit,
+    IReadOnlyList<TimedStep> Steps,
+    int BurChanges,
+    int ViewChanges,
+    int LowerBound,
+    bool Proven,
+    (int BurChanges, int ViewChanges)? ToothByTooth,
+    IReadOnlyList<FreeTime> Free,
+    double Minutes,
+    double LeastMinutes
+)
 {
     public static Answer<RunSheet> Make(IReadOnlyList<Plan> plans, SheetRequest request, Protocol protocol, RunSheetTable table)
     {
-        if (!VisitSteps.Of(plans, request.School, protocol, table, request.Rack).Is(out var visit, out var problem)) return problem;
-        if (!StepGraph.Of(visit).Is(out var graph, out problem)) return problem;
+        if (!VisitSteps.Of(plans, request.School, protocol, table, request.Rack).Is(out var visit, out var problem))
+            return problem;
+        if (!StepGraph.Of(visit).Is(out var graph, out problem))
+            return problem;
         var times = request.Times ?? LearnedTimes.None;
         var best = graph.Best();
         var (order, least) = new WaitFilling(visit, table.Limits, times).Fill(best.Order, graph.Changes);
         if (request.Wanted is { } wanted)
         {
-            if (!graph.InOrder(wanted, order).Is(out var own, out problem)) return problem;
+            if (!graph.InOrder(wanted, order).Is(out var own, out problem))
+                return problem;
             order = own.Steps;
         }
         var (tools, views) = graph.Changes(order);
@@ -62,7 +83,8 @@ internal sealed class StepGraph
         this.visit = visit;
         numbers = visit.Steps.Select((step, i) => (step.Key, i)).ToDictionary(entry => entry.Key, entry => entry.i);
         before = [.. visit.Steps.Select(_ => new List<int>())];
-        foreach (var edge in visit.Order) before[numbers[edge.Then]].Add(numbers[edge.First]);
+        foreach (var edge in visit.Order)
+            before[numbers[edge.Then]].Add(numbers[edge.First]);
         counted = [.. Enumerable.Range(0, visit.Steps.Count).Where(step => Counts(visit.Steps[step]))];
         countedAt = counted.Select((step, i) => (step, i)).ToDictionary(entry => entry.step, entry => entry.i);
         task = Task(counted);
@@ -72,8 +94,12 @@ internal sealed class StepGraph
     public static Answer<StepGraph> Of(VisitSteps visit)
     {
         var graph = new StepGraph(visit);
-        return StepOrder.CanFind(graph.task) ? graph
-            : new Problem("too-many-steps", $"This visit has {graph.counted.Length} steps to put in order, more than can be weighed at once. Spread its teeth over two visits.");
+        return StepOrder.CanFind(graph.task)
+            ? graph
+            : new Problem(
+                "too-many-steps",
+                $"This visit has {graph.counted.Length} steps to put in order, more than can be weighed at once. Spread its teeth over two visits."
+            );
     }
 
     public BestOrder Best()
@@ -82,13 +108,15 @@ internal sealed class StepGraph
         return best with { Order = WithTheRest([.. best.Order.Select(i => counted[i])]) };
     }
 
-    public (int Tools, int Views) Changes(IEnumerable<int> order) => task.Changes(order.Where(countedAt.ContainsKey).Select(step => countedAt[step]));
+    public (int Tools, int Views) Changes(IEnumerable<int> order) =>
+        task.Changes(order.Where(countedAt.ContainsKey).Select(step => countedAt[step]));
 
     /// <summary>Changes when each tooth is finished before the next is begun; null for a single one.</summary>
     public (int BurChanges, int ViewChanges)? ToothByTooth()
     {
         var teeth = visit.Steps.Select(step => step.Tooth).OfType<ToothCode>().Distinct().ToArray();
-        if (teeth.Length < 2) return null;
+        if (teeth.Length < 2)
+            return null;
         var whole = new List<int>();
         foreach (var tooth in teeth)
         {
@@ -106,14 +134,18 @@ internal sealed class StepGraph
         var whole = known.ToList();
         foreach (var (step, at) in best.Select((step, at) => (step, at)))
         {
-            if (whole.Contains(step)) continue;
+            if (whole.Contains(step))
+                continue;
             var place = at == 0 ? 0 : whole.IndexOf(best[at - 1]) + 1;
             whole.Insert(place, step);
         }
         var places = new int[visit.Steps.Count];
-        for (var i = 0; i < whole.Count; i++) places[whole[i]] = i;
+        for (var i = 0; i < whole.Count; i++)
+            places[whole[i]] = i;
         var broken = visit.Order.FirstOrDefault(edge => places[numbers[edge.First]] > places[numbers[edge.Then]]);
-        return broken is null ? new Sequence(whole) : new Problem("step-order", $"{visit.Steps[numbers[broken.Then]].Name} can’t go there. {broken.Because}.");
+        return broken is null
+            ? new Sequence(whole)
+            : new Problem("step-order", $"{visit.Steps[numbers[broken.Then]].Name} can’t go there. {broken.Because}.");
     }
 
     private static bool Counts(SheetStep step) => step.InHand is not null || step.View is not null;
@@ -123,14 +155,18 @@ internal sealed class StepGraph
         var place = steps.Select((step, i) => (step, i)).ToDictionary(entry => entry.step, entry => entry.i);
         var (tools, views, units) = (new List<string>(), new List<string>(), new List<ToothCode>());
         return new(
-            [.. steps.Select(step => Number(tools, visit.Steps[step].InHand))], [.. steps.Select(step => Number(views, visit.Steps[step].View?.Key))],
+            [.. steps.Select(step => Number(tools, visit.Steps[step].InHand))],
+            [.. steps.Select(step => Number(views, visit.Steps[step].View?.Key))],
             [.. steps.Select(step => Reach(step, place).Select(earlier => place[earlier]).ToArray())],
-            [.. steps.Select(step => visit.Steps[step].Tooth is { } tooth ? Number(units, tooth) : -1)]);
+            [.. steps.Select(step => visit.Steps[step].Tooth is { } tooth ? Number(units, tooth) : -1)]
+        );
 
         static int Number<T>(List<T> known, T? value)
         {
-            if (value is null) return -1;
-            if (known.IndexOf(value) is >= 0 and var at) return at;
+            if (value is null)
+                return -1;
+            if (known.IndexOf(value) is >= 0 and var at)
+                return at;
             known.Add(value);
             return known.Count - 1;
         }
@@ -142,9 +178,13 @@ internal sealed class StepGraph
         var (found, open, seen) = (new HashSet<int>(), new Stack<int>(before[step]), new HashSet<int>());
         while (open.TryPop(out var earlier))
         {
-            if (!seen.Add(earlier)) continue;
-            if (among.ContainsKey(earlier)) found.Add(earlier);
-            else foreach (var further in before[earlier]) open.Push(further);
+            if (!seen.Add(earlier))
+                continue;
+            if (among.ContainsKey(earlier))
+                found.Add(earlier);
+            else
+                foreach (var further in before[earlier])
+                    open.Push(further);
         }
         return found;
     }
@@ -163,18 +203,21 @@ internal sealed class StepGraph
 
         void Need(int step)
         {
-            foreach (var earlier in before[step].Where(earlier => !done.Contains(earlier)).Order()) Need(earlier);
-            if (done.Add(step)) order.Add(step);
+            foreach (var earlier in before[step].Where(earlier => !done.Contains(earlier)).Order())
+                Need(earlier);
+            if (done.Add(step))
+                order.Add(step);
         }
 
         void Free()
         {
-            for (var more = true; more;)
+            for (var more = true; more; )
             {
                 more = false;
                 for (var step = 0; step < before.Length; step++)
                 {
-                    if (Counts(visit.Steps[step]) || done.Contains(step) || !before[step].All(done.Contains)) continue;
+                    if (Counts(visit.Steps[step]) || done.Contains(step) || !before[step].All(done.Contains))
+                        continue;
                     done.Add(step);
                     order.Add(step);
                     more = true;

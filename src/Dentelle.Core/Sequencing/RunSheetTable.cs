@@ -8,8 +8,15 @@ namespace Dentelle.Core.Sequencing;
 
 /// <summary>What run sheets are made from, as read from its file: steps, schools, burs' roles, places of operator and head, cords.</summary>
 public sealed record RunSheetTable(
-    string Remark, SheetLimits Limits, IReadOnlyDictionary<string, BurFamily> ShapeGroups, IReadOnlyDictionary<string, BurRole> Roles,
-    IReadOnlyList<StepEntry> Steps, IReadOnlyList<SchoolEntry> Schools, IReadOnlyList<ViewEntry> Views, IReadOnlyList<CordEntry> Cords)
+    string Remark,
+    SheetLimits Limits,
+    IReadOnlyDictionary<string, BurFamily> ShapeGroups,
+    IReadOnlyDictionary<string, BurRole> Roles,
+    IReadOnlyList<StepEntry> Steps,
+    IReadOnlyList<SchoolEntry> Schools,
+    IReadOnlyList<ViewEntry> Views,
+    IReadOnlyList<CordEntry> Cords
+)
 {
     [JsonIgnore]
     public ShapeGroups Shapes => new(ShapeGroups);
@@ -21,11 +28,16 @@ public sealed record RunSheetTable(
     /// <summary>Schools that know how to cut a restoration on a tooth.</summary>
     public IEnumerable<SchoolEntry> For(Plan plan) => Schools.Where(entry => entry.Suits(plan));
 
-    public ViewEntry View(ToothCode tooth, ViewSurface surface) => Views.First(view => view.Jaw == tooth.Jaw && view.Side == SideOf(tooth) && view.Surface == surface);
+    public ViewEntry View(ToothCode tooth, ViewSurface surface) =>
+        Views.First(view => view.Jaw == tooth.Jaw && view.Side == SideOf(tooth) && view.Surface == surface);
 
-    public CordEntry Cord(ToothCode tooth) => Cords.First(cord => cord.Region == $"{Kebab.Of(tooth.Jaw)}-{(tooth.IsFront ? "front" : Kebab.Of(tooth.Kind))}");
+    public CordEntry Cord(ToothCode tooth) =>
+        Cords.First(cord => cord.Region == $"{Kebab.Of(tooth.Jaw)}-{(tooth.IsFront ? "front" : Kebab.Of(tooth.Kind))}");
 
-    private static MouthSide SideOf(ToothCode tooth) => tooth.IsFront ? MouthSide.Front : tooth.IsRight ? MouthSide.Right : MouthSide.Left;
+    private static MouthSide SideOf(ToothCode tooth) =>
+        tooth.IsFront ? MouthSide.Front
+        : tooth.IsRight ? MouthSide.Right
+        : MouthSide.Left;
 }
 
 /// <param name="ShellMm">Enamel left against the neighbour while a contact is opened.</param>
@@ -36,7 +48,14 @@ public sealed record RunSheetTable(
 /// <param name="TimesNeeded">So many recorded times replace an assumed one.</param>
 /// <param name="ToleranceMm">Nearer than this a mark on the bur is the depth itself.</param>
 public sealed record SheetLimits(
-    Sourced<double> ShellMm, Sourced<double> ContactHeightShare, Sourced<double> ChangeMinutes, Sourced<double> ViewMinutes, Sourced<double> DryPlasticUses, Sourced<double> TimesNeeded, Sourced<double> ToleranceMm);
+    Sourced<double> ShellMm,
+    Sourced<double> ContactHeightShare,
+    Sourced<double> ChangeMinutes,
+    Sourced<double> ViewMinutes,
+    Sourced<double> DryPlasticUses,
+    Sourced<double> TimesNeeded,
+    Sourced<double> ToleranceMm
+);
 
 [JsonConverter(typeof(KebabCase<StepPhase>))]
 public enum StepPhase
@@ -118,14 +137,39 @@ public enum LineClass
 /// <param name="As">The code it is told by, where several entries are one kind of step; the entry's own when left out.</param>
 /// <param name="ByDesign">Only where the finish line is of this class.</param>
 public sealed record StepEntry(
-    string Code, string Name, StepPhase Phase, StepCut Cut, StepSurface Surface, StepSpeed Speed, StepMinutes Minutes, IReadOnlyList<ZoneKind>? Zones = null,
-    string? Role = null, string? Stroke = null, string? Check = null, string? Gauge = null, double? WaitMinutes = null, string? Caution = null,
-    string? Assistant = null, bool Halves = false, LineClass? ByDesign = null, FeatureKind? Feature = null, string? As = null,
-    double? WaitBoggyMinutes = null, IReadOnlyList<string>? Materials = null);
+    string Code,
+    string Name,
+    StepPhase Phase,
+    StepCut Cut,
+    StepSurface Surface,
+    StepSpeed Speed,
+    StepMinutes Minutes,
+    IReadOnlyList<ZoneKind>? Zones = null,
+    string? Role = null,
+    string? Stroke = null,
+    string? Check = null,
+    string? Gauge = null,
+    double? WaitMinutes = null,
+    string? Caution = null,
+    string? Assistant = null,
+    bool Halves = false,
+    LineClass? ByDesign = null,
+    FeatureKind? Feature = null,
+    string? As = null,
+    double? WaitBoggyMinutes = null,
+    IReadOnlyList<string>? Materials = null
+);
 
 public sealed record StepMinutes(double Front, double Premolar, double Molar)
 {
-    public double For(ToothCode? tooth) => tooth?.Kind switch { null => Front, ToothKind.Premolar => Premolar, ToothKind.Molar => Molar, _ => Front };
+    public double For(ToothCode? tooth) =>
+        tooth?.Kind switch
+        {
+            null => Front,
+            ToothKind.Premolar => Premolar,
+            ToothKind.Molar => Molar,
+            _ => Front,
+        };
 }
 
 /// <summary>An order of steps that practitioners teach.</summary>
@@ -134,10 +178,20 @@ public sealed record StepMinutes(double Front, double Premolar, double Molar)
 /// <param name="Settings">Questions of detail that the school leaves to the practice.</param>
 /// <param name="Roles">Other burs than the steps' usual ones.</param>
 public sealed record SchoolEntry(
-    CuttingSchool School, string Name, SchoolTeeth For, IReadOnlyList<Restoration> Restorations, IReadOnlyList<IReadOnlyList<string>> Stages,
-    IReadOnlyList<string> AcrossTeeth, IReadOnlyList<string>? Settings = null, IReadOnlyDictionary<string, string>? Roles = null, string? Smoothing = null)
+    CuttingSchool School,
+    string Name,
+    SchoolTeeth For,
+    IReadOnlyList<Restoration> Restorations,
+    IReadOnlyList<IReadOnlyList<string>> Stages,
+    IReadOnlyList<string> AcrossTeeth,
+    IReadOnlyList<string>? Settings = null,
+    IReadOnlyDictionary<string, string>? Roles = null,
+    string? Smoothing = null
+)
 {
-    public bool Suits(Plan plan) => Restorations.Contains(plan.Restoration) && (For == SchoolTeeth.Any || (For == SchoolTeeth.Front) == plan.Tooth.IsFront)
+    public bool Suits(Plan plan) =>
+        Restorations.Contains(plan.Restoration)
+        && (For == SchoolTeeth.Any || (For == SchoolTeeth.Front) == plan.Tooth.IsFront)
         && (School != CuttingSchool.CeramicFacing || plan.MaterialClass == MaterialClass.MetalCeramic);
 
     public bool Leaves(string question) => Settings?.Contains(question) == true;

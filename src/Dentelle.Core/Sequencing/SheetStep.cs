@@ -17,12 +17,47 @@ namespace Dentelle.Core.Sequencing;
 /// <param name="Hint">What the bur's own measures say to it.</param>
 /// <param name="LipMm">Height of the lip it leaves; zero for none.</param>
 public sealed record SheetStep(
-    string Key, StepEntry Entry, string Name, ToothCode? Tooth, StepPart? Part, IReadOnlyList<ZoneCut> Cuts, IReadOnlyList<Segment> Segments, Mm? LineWidth,
-    BurChoice? Bur, string? Tool, double? TiltDeg, StepView? View, string? Hint, double Minutes, Mm LipMm, IReadOnlyList<string> Cautions)
+    string Key,
+    StepEntry Entry,
+    string Name,
+    ToothCode? Tooth,
+    StepPart? Part,
+    IReadOnlyList<ZoneCut> Cuts,
+    IReadOnlyList<Segment> Segments,
+    Mm? LineWidth,
+    BurChoice? Bur,
+    string? Tool,
+    double? TiltDeg,
+    StepView? View,
+    string? Hint,
+    double Minutes,
+    Mm LipMm,
+    IReadOnlyList<string> Cautions
+)
 {
     /// <summary>A step that is done once for all teeth of the visit.</summary>
     public static SheetStep OncePerVisit(StepEntry entry) =>
-        new(entry.Code, entry, entry.Name, null, null, [], [], null, null, null, null, null, null, entry.Minutes.Front, Mm.Zero, entry.Caution is { } caution ? [caution] : []) { WaitMinutes = entry.WaitMinutes };
+        new(
+            entry.Code,
+            entry,
+            entry.Name,
+            null,
+            null,
+            [],
+            [],
+            null,
+            null,
+            null,
+            null,
+            null,
+            null,
+            entry.Minutes.Front,
+            Mm.Zero,
+            entry.Caution is { } caution ? [caution] : []
+        )
+        {
+            WaitMinutes = entry.WaitMinutes,
+        };
 
     public string Code => Entry.Code;
 
@@ -36,7 +71,8 @@ public sealed record SheetStep(
     public string? Cord { get; init; }
 
     /// <summary>How deep the bur is sunk at most, from the surface it meets; null where no depth is meant.</summary>
-    public Mm? Sink => LineWidth ?? (Cuts.Any(cut => cut.Sink is not null) ? Cuts.Where(cut => cut.Sink is not null).Max(cut => cut.Sink!.Value) : null);
+    public Mm? Sink =>
+        LineWidth ?? (Cuts.Any(cut => cut.Sink is not null) ? Cuts.Where(cut => cut.Sink is not null).Max(cut => cut.Sink!.Value) : null);
 
     /// <summary>The most that is left to cut in its zones after it; null where it has none.</summary>
     public Mm? Remaining => Cuts.Count > 0 ? Cuts.Max(cut => cut.Remaining) : LineLeft;
@@ -45,7 +81,13 @@ public sealed record SheetStep(
     public Mm? LineLeft { get; init; }
 
     /// <summary>What a change is counted by: the bur or other rotary tool in the handpiece; null for steps by hand.</summary>
-    public string? InHand => Bur?.Chosen?.Id ?? (Bur is not null ? "missing" : Tool is null or "strip" ? null : Tool);
+    public string? InHand =>
+        Bur?.Chosen?.Id
+        ?? (
+            Bur is not null ? "missing"
+            : Tool is null or "strip" ? null
+            : Tool
+        );
 }
 
 /// <summary>What of a step is done at a time.</summary>
@@ -54,25 +96,32 @@ public sealed record SheetStep(
 /// <param name="Surface">Where it lies, when that is another place than the step's own.</param>
 public sealed record StepPart(string Name, string? TimedAs = null, ViewSurface? Surface = null)
 {
-    public static readonly StepPart MesialHalf = new("mesial half", "half"), DistalHalf = new("distal half", "half");
+    public static readonly StepPart MesialHalf = new("mesial half", "half"),
+        DistalHalf = new("distal half", "half");
 
     /// <summary>Share of the whole step's minutes.</summary>
     public double ShareOfTime => TimedAs is null ? 1 : 0.5;
 
-    public static StepPart? Of(ProximalSide? side) => side switch
-    {
-        ProximalSide.Mesial => Of(WallSide.Mesial),
-        ProximalSide.Distal => Of(WallSide.Distal),
-        _ => null,
-    };
+    public static StepPart? Of(ProximalSide? side) =>
+        side switch
+        {
+            ProximalSide.Mesial => Of(WallSide.Mesial),
+            ProximalSide.Distal => Of(WallSide.Distal),
+            _ => null,
+        };
 
-    public static StepPart Of(WallSide side) => new(Kebab.Of(side), "side", side switch
-    {
-        WallSide.Mesial => ViewSurface.Mesial,
-        WallSide.Distal => ViewSurface.Distal,
-        WallSide.Facial => ViewSurface.Facial,
-        _ => ViewSurface.Lingual,
-    });
+    public static StepPart Of(WallSide side) =>
+        new(
+            Kebab.Of(side),
+            "side",
+            side switch
+            {
+                WallSide.Mesial => ViewSurface.Mesial,
+                WallSide.Distal => ViewSurface.Distal,
+                WallSide.Facial => ViewSurface.Facial,
+                _ => ViewSurface.Lingual,
+            }
+        );
 }
 
 /// <summary>A step in one zone.</summary>

@@ -17,7 +17,12 @@ public sealed record FreeTime(double Start, double End, string After, string Bef
 /// <summary>When each step begins: one pair of hands, waits run beside the work.</summary>
 public static class Timeline
 {
-    public static (IReadOnlyList<TimedStep> Steps, IReadOnlyList<FreeTime> Free) Of(IReadOnlyList<SheetStep> steps, IReadOnlyList<Precedence> order, SheetLimits limits, LearnedTimes times)
+    public static (IReadOnlyList<TimedStep> Steps, IReadOnlyList<FreeTime> Free) Of(
+        IReadOnlyList<SheetStep> steps,
+        IReadOnlyList<Precedence> order,
+        SheetLimits limits,
+        LearnedTimes times
+    )
     {
         var waits = order.Where(edge => edge.Waits).ToLookup(edge => edge.Then, edge => edge.First);
         var ready = new Dictionary<string, double>();
@@ -25,9 +30,15 @@ public static class Timeline
         var (now, tool, view) = (0.0, (string?)null, (string?)null);
         foreach (var step in steps)
         {
-            if (step.InHand is { } hand && hand != tool) (now, tool) = (now + (tool is null ? 0 : limits.ChangeMinutes.Value), hand);
-            if (step.View?.Key is { } place && place != view) (now, view) = (now + (view is null ? 0 : limits.ViewMinutes.Value), place);
-            var gate = waits[step.Key].Where(ready.ContainsKey).Select(first => (First: first, At: ready[first])).DefaultIfEmpty((First: "", At: 0)).MaxBy(entry => entry.At);
+            if (step.InHand is { } hand && hand != tool)
+                (now, tool) = (now + (tool is null ? 0 : limits.ChangeMinutes.Value), hand);
+            if (step.View?.Key is { } place && place != view)
+                (now, view) = (now + (view is null ? 0 : limits.ViewMinutes.Value), place);
+            var gate = waits[step.Key]
+                .Where(ready.ContainsKey)
+                .Select(first => (First: first, At: ready[first]))
+                .DefaultIfEmpty((First: "", At: 0))
+                .MaxBy(entry => entry.At);
             if (gate.At > now + 1e-9)
             {
                 free.Add(new(Math.Round(now, 2), Math.Round(gate.At, 2), gate.First, step.Key));
@@ -51,7 +62,8 @@ public sealed record LearnedTimes(IReadOnlyDictionary<(string Code, ToothKind? K
     /// <summary>The median of the recorded times once there are enough, which one long day does not move; before that what the table assumes.</summary>
     public (double Minutes, bool Learned) For(SheetStep step, SheetLimits limits)
     {
-        if (!Minutes.TryGetValue((step.TimedAs, step.Tooth?.Kind), out var own) || own.Count < limits.TimesNeeded.Value) return (step.Minutes, false);
+        if (!Minutes.TryGetValue((step.TimedAs, step.Tooth?.Kind), out var own) || own.Count < limits.TimesNeeded.Value)
+            return (step.Minutes, false);
         double[] sorted = [.. own.Order()];
         var middle = sorted.Length / 2;
         var median = sorted.Length % 2 == 1 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;

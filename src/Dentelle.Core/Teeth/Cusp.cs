@@ -20,15 +20,16 @@ public enum Cusp
 public static class Cusps
 {
     /// <summary>Cusps of a tooth, facial row first, mesial to distal; none for front teeth.</summary>
-    public static IReadOnlyList<Cusp> Of(ToothCode tooth) => (tooth.Jaw, tooth.Position) switch
-    {
-        (_, <= 3) => [],
-        (Jaw.Upper, 4 or 5) or (Jaw.Lower, 4) => [Cusp.Facial, Cusp.Lingual],
-        (Jaw.Lower, 5) => [Cusp.Facial, Cusp.Mesiolingual, Cusp.Distolingual],
-        (Jaw.Upper, 8) => [Cusp.Mesiofacial, Cusp.Distofacial, Cusp.Lingual],
-        (Jaw.Lower, 6 or 8) => [Cusp.Mesiofacial, Cusp.Distofacial, Cusp.Distal, Cusp.Mesiolingual, Cusp.Distolingual],
-        _ => [Cusp.Mesiofacial, Cusp.Distofacial, Cusp.Mesiolingual, Cusp.Distolingual],
-    };
+    public static IReadOnlyList<Cusp> Of(ToothCode tooth) =>
+        (tooth.Jaw, tooth.Position) switch
+        {
+            (_, <= 3) => [],
+            (Jaw.Upper, 4 or 5) or (Jaw.Lower, 4) => [Cusp.Facial, Cusp.Lingual],
+            (Jaw.Lower, 5) => [Cusp.Facial, Cusp.Mesiolingual, Cusp.Distolingual],
+            (Jaw.Upper, 8) => [Cusp.Mesiofacial, Cusp.Distofacial, Cusp.Lingual],
+            (Jaw.Lower, 6 or 8) => [Cusp.Mesiofacial, Cusp.Distofacial, Cusp.Distal, Cusp.Mesiolingual, Cusp.Distolingual],
+            _ => [Cusp.Mesiofacial, Cusp.Distofacial, Cusp.Mesiolingual, Cusp.Distolingual],
+        };
 
     public static bool IsFacial(this Cusp cusp) => cusp <= Cusp.Distal;
 

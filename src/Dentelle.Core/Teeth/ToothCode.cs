@@ -31,7 +31,7 @@ public readonly record struct ToothCode
 
     /// <summary>All 32, in ISO order.</summary>
     public static IReadOnlyList<ToothCode> All { get; } =
-        [.. from quadrant in Enumerable.Range(1, 4) from position in Enumerable.Range(1, 8) select new ToothCode(quadrant, position)];
+    [.. from quadrant in Enumerable.Range(1, 4) from position in Enumerable.Range(1, 8) select new ToothCode(quadrant, position)];
 
     /// <exception cref="ArgumentOutOfRangeException">When quadrant is not 1–4 or position not 1–8.</exception>
     public static ToothCode Of(int quadrant, int position)
@@ -59,13 +59,14 @@ public readonly record struct ToothCode
     /// <summary>Place in the arch of its jaw, from the right third molar (0) to the left (15).</summary>
     public int ArchPlace => IsRight ? 8 - Position : 7 + Position;
 
-    public ToothKind Kind => Position switch
-    {
-        <= 2 => ToothKind.Incisor,
-        3 => ToothKind.Canine,
-        <= 5 => ToothKind.Premolar,
-        _ => ToothKind.Molar,
-    };
+    public ToothKind Kind =>
+        Position switch
+        {
+            <= 2 => ToothKind.Incisor,
+            3 => ToothKind.Canine,
+            <= 5 => ToothKind.Premolar,
+            _ => ToothKind.Molar,
+        };
 
     /// <summary>The next tooth toward the midline; beside a central incisor the other central.</summary>
     public ToothCode MesialNeighbour => Position > 1 ? new(Quadrant, Position - 1) : new(AcrossTheMidline, 1);
@@ -81,7 +82,13 @@ public readonly record struct ToothCode
     {
         get
         {
-            var quadrant = Quadrant switch { 1 => 4, 2 => 3, 3 => 2, _ => 1 };
+            var quadrant = Quadrant switch
+            {
+                1 => 4,
+                2 => 3,
+                3 => 2,
+                _ => 1,
+            };
             var second = Jaw == Jaw.Upper ? Position + 1 : Position - 1;
             return second is >= 1 and <= 8 ? [new(quadrant, Position), new(quadrant, second)] : [new(quadrant, Position)];
         }
@@ -107,7 +114,14 @@ public readonly record struct ToothCode
         }
     }
 
-    private int AcrossTheMidline => Quadrant switch { 1 => 2, 2 => 1, 3 => 4, _ => 3 };
+    private int AcrossTheMidline =>
+        Quadrant switch
+        {
+            1 => 2,
+            2 => 1,
+            3 => 4,
+            _ => 3,
+        };
 
     public override string ToString() => Iso;
 }

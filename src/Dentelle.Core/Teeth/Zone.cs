@@ -32,8 +32,16 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null)
     public string Name => Cusp is { } cusp ? $"{Kebab.Of(Kind)}-{Kebab.Of(cusp)}" : Kebab.Of(Kind);
 
     /// <summary>Whether the antagonist comes near it, so that room can be measured there.</summary>
-    public bool Occludes => Kind is ZoneKind.Edge or ZoneKind.LingualFossa or ZoneKind.FunctionalCusp or ZoneKind.FunctionalCuspBevel
-        or ZoneKind.NonFunctionalCusp or ZoneKind.Groove or ZoneKind.MesialRidge or ZoneKind.DistalRidge;
+    public bool Occludes =>
+        Kind
+            is ZoneKind.Edge
+                or ZoneKind.LingualFossa
+                or ZoneKind.FunctionalCusp
+                or ZoneKind.FunctionalCuspBevel
+                or ZoneKind.NonFunctionalCusp
+                or ZoneKind.Groove
+                or ZoneKind.MesialRidge
+                or ZoneKind.DistalRidge;
 
     /// <summary>"Functional cusp, mesiofacial".</summary>
     public string Words
@@ -63,19 +71,36 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null)
 public static class Zones
 {
     /// <summary>Whether a zone is part of the facial surface.</summary>
-    public static bool IsFacial(this ZoneKind kind) => kind is ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird or ZoneKind.FacialGingivalThird
-        or ZoneKind.FacialOcclusalHalf or ZoneKind.FacialGingivalHalf;
+    public static bool IsFacial(this ZoneKind kind) =>
+        kind
+            is ZoneKind.FacialIncisalThird
+                or ZoneKind.FacialMiddleThird
+                or ZoneKind.FacialGingivalThird
+                or ZoneKind.FacialOcclusalHalf
+                or ZoneKind.FacialGingivalHalf;
 
     private static readonly ZoneKind[] Front =
     [
-        ZoneKind.Edge, ZoneKind.FacialIncisalThird, ZoneKind.FacialMiddleThird, ZoneKind.FacialGingivalThird,
-        ZoneKind.LingualFossa, ZoneKind.LingualWall, ZoneKind.Mesial, ZoneKind.Distal,
+        ZoneKind.Edge,
+        ZoneKind.FacialIncisalThird,
+        ZoneKind.FacialMiddleThird,
+        ZoneKind.FacialGingivalThird,
+        ZoneKind.LingualFossa,
+        ZoneKind.LingualWall,
+        ZoneKind.Mesial,
+        ZoneKind.Distal,
     ];
 
     private static readonly ZoneKind[] Back =
     [
-        ZoneKind.Groove, ZoneKind.MesialRidge, ZoneKind.DistalRidge, ZoneKind.FacialOcclusalHalf, ZoneKind.FacialGingivalHalf,
-        ZoneKind.Lingual, ZoneKind.Mesial, ZoneKind.Distal,
+        ZoneKind.Groove,
+        ZoneKind.MesialRidge,
+        ZoneKind.DistalRidge,
+        ZoneKind.FacialOcclusalHalf,
+        ZoneKind.FacialGingivalHalf,
+        ZoneKind.Lingual,
+        ZoneKind.Mesial,
+        ZoneKind.Distal,
     ];
 
     /// <summary>
@@ -84,7 +109,8 @@ public static class Zones
     /// </summary>
     public static IReadOnlyList<Zone> Of(ToothCode tooth, bool crossbite)
     {
-        if (tooth.IsFront) return [.. Front.Select(kind => new Zone(kind))];
+        if (tooth.IsFront)
+            return [.. Front.Select(kind => new Zone(kind))];
         var cusps = Cusps.Of(tooth).ToLookup(cusp => cusp.IsFunctional(tooth, crossbite));
         return
         [

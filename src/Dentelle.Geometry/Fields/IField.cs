@@ -8,7 +8,8 @@ public interface IField
     /// <summary>Many points that follow each other closely.</summary>
     void At(ReadOnlySpan<Vec3> points, Span<double> values)
     {
-        for (var i = 0; i < points.Length; i++) values[i] = At(points[i]);
+        for (var i = 0; i < points.Length; i++)
+            values[i] = At(points[i]);
     }
 }
 
@@ -26,7 +27,8 @@ public sealed class MeshField(Trees.MeshTree tree) : IField
     public void At(ReadOnlySpan<Vec3> points, Span<double> values)
     {
         var search = tree.Search();
-        for (var i = 0; i < points.Length; i++) values[i] = search.SignedDistance(points[i]);
+        for (var i = 0; i < points.Length; i++)
+            values[i] = search.SignedDistance(points[i]);
     }
 }
 
@@ -49,7 +51,8 @@ public static class FieldOperations
     public static IField AndRounded(this IField a, IField b, double radius) => new FormulaField(p => Blend.Max(a.At(p), b.At(p), radius));
 
     /// <summary>The first without the second, the outer edge rounded with about this radius.</summary>
-    public static IField WithoutRounded(this IField a, IField b, double radius) => new FormulaField(p => Blend.Max(a.At(p), -b.At(p), radius));
+    public static IField WithoutRounded(this IField a, IField b, double radius) =>
+        new FormulaField(p => Blend.Max(a.At(p), -b.At(p), radius));
 }
 
 /// <summary>Least and greatest of two values, smooth where they are within a reach of each other (quadratic blend).</summary>

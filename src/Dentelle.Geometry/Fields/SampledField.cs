@@ -7,7 +7,8 @@ public sealed class SampledField : IField
     internal const int Side = 8;
     private readonly float[]?[] blocks;
     private readonly bool[] inside;
-    private readonly int acrossX, acrossY;
+    private readonly int acrossX,
+        acrossY;
 
     private SampledField(Vec3 origin, double spacing, double band, (int X, int Y, int Z) blockCounts)
     {
@@ -37,17 +38,26 @@ public sealed class SampledField : IField
     /// <param name="progress">Gets the share done.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <exception cref="ArgumentException">A grid of more than 2³⁰ samples.</exception>
-    public static SampledField Of(IField field, Box3 box, double spacing, double band = 0, IProgress<double>? progress = null, CancellationToken cancel = default)
+    public static SampledField Of(
+        IField field,
+        Box3 box,
+        double spacing,
+        double band = 0,
+        IProgress<double>? progress = null,
+        CancellationToken cancel = default
+    )
     {
         var size = box.Size / (spacing * Side);
-        if (size.X * size.Y * size.Z > 1 << 21) throw new ArgumentException("The grid is too fine for its box.", nameof(spacing));
+        if (size.X * size.Y * size.Z > 1 << 21)
+            throw new ArgumentException("The grid is too fine for its box.", nameof(spacing));
         var counts = (X: Blocks(size.X), Y: Blocks(size.Y), Z: Blocks(size.Z));
         var sampled = new SampledField(box.Low, spacing, Math.Max(band, 2 * spacing), counts);
         var done = 0;
         Parallel.For(0, sampled.blocks.Length, new ParallelOptions { CancellationToken = cancel }, block =>
         {
             sampled.Fill(field, block);
-            if (progress is not null && Interlocked.Increment(ref done) is var now && now % 256 == 0) progress.Report((double)now / sampled.blocks.Length);
+            if (progress is not null && Interlocked.Increment(ref done) is var now && now % 256 == 0)
+                progress.Report((double)now / sampled.blocks.Length);
         });
         return sampled;
     }
@@ -72,11 +82,12 @@ public sealed class SampledField : IField
     {
         get
         {
-            if (i < 0 || j < 0 || k < 0 || i >= BlockCounts.X * Side || j >= BlockCounts.Y * Side || k >= BlockCounts.Z * Side) return (float)Band;
+            if (i < 0 || j < 0 || k < 0 || i >= BlockCounts.X * Side || j >= BlockCounts.Y * Side || k >= BlockCounts.Z * Side)
+                return (float)Band;
             var block = ((((k / Side) * acrossY) + (j / Side)) * acrossX) + (i / Side);
-            return blocks[block] is { } samples
-                ? samples[((((k % Side) * Side) + (j % Side)) * Side) + (i % Side)]
-                : inside[block] ? -(float)Band : (float)Band;
+            return blocks[block] is { } samples ? samples[((((k % Side) * Side) + (j % Side)) * Side) + (i % Side)]
+                : inside[block] ? -(float)Band
+                : (float)Band;
         }
     }
 
@@ -94,14 +105,17 @@ public sealed class SampledField : IField
         }
         Span<Vec3> points = new Vec3[Side * Side * Side];
         Span<double> values = stackalloc double[points.Length];
-        for (var i = 0; i < points.Length; i++) points[i] = corner + (new Vec3(i % Side, i / Side % Side, i / (Side * Side)) * Spacing);
+        for (var i = 0; i < points.Length; i++)
+            points[i] = corner + (new Vec3(i % Side, i / Side % Side, i / (Side * Side)) * Spacing);
         field.At(points, values);
         var samples = new float[points.Length];
-        for (var i = 0; i < samples.Length; i++) samples[i] = (float)values[i];
+        for (var i = 0; i < samples.Length; i++)
+            samples[i] = (float)values[i];
         blocks[block] = samples;
     }
 
-    private Vec3 Corner(int block) => Origin + (new Vec3(block % acrossX, block / acrossX % acrossY, block / (acrossX * acrossY)) * (Spacing * Side));
+    private Vec3 Corner(int block) =>
+        Origin + (new Vec3(block % acrossX, block / acrossX % acrossY, block / (acrossX * acrossY)) * (Spacing * Side));
 
     private static int Blocks(double size) => Math.Max(1, (int)Math.Ceiling(size + 0.125));
 

@@ -19,7 +19,8 @@ public static class SurfaceExtraction
         var (x, y, z) = samples.BlockCounts;
         for (var block = 0; block < x * y * z; block++)
         {
-            if (samples.HasSamples(block)) work.Walk(block % x, block / x % y, block / (x * y));
+            if (samples.HasSamples(block))
+                work.Walk(block % x, block / x % y, block / (x * y));
         }
         return work.ToMesh();
     }
@@ -40,9 +41,12 @@ public static class SurfaceExtraction
                 var y = (blockY * SampledField.Side) + (i / SampledField.Side % SampledField.Side);
                 var z = (blockZ * SampledField.Side) + (i / (SampledField.Side * SampledField.Side));
                 var here = samples[x, y, z] < 0;
-                if (here != samples[x + 1, y, z] < 0) Square(here, (x, y, z), (x, y - 1, z), (x, y - 1, z - 1), (x, y, z - 1));
-                if (here != samples[x, y + 1, z] < 0) Square(here, (x, y, z), (x, y, z - 1), (x - 1, y, z - 1), (x - 1, y, z));
-                if (here != samples[x, y, z + 1] < 0) Square(here, (x, y, z), (x - 1, y, z), (x - 1, y - 1, z), (x, y - 1, z));
+                if (here != samples[x + 1, y, z] < 0)
+                    Square(here, (x, y, z), (x, y - 1, z), (x, y - 1, z - 1), (x, y, z - 1));
+                if (here != samples[x, y + 1, z] < 0)
+                    Square(here, (x, y, z), (x, y, z - 1), (x - 1, y, z - 1), (x - 1, y, z));
+                if (here != samples[x, y, z + 1] < 0)
+                    Square(here, (x, y, z), (x - 1, y, z), (x - 1, y - 1, z), (x, y - 1, z));
             }
         }
 
@@ -50,18 +54,23 @@ public static class SurfaceExtraction
         {
             var (p, q, r, s) = (Vertex(a), Vertex(inside ? b : d), Vertex(c), Vertex(inside ? d : b));
             // The shorter diagonal folds less.
-            if (Vector3.DistanceSquared(positions[p], positions[r]) <= Vector3.DistanceSquared(positions[q], positions[s])) corners.AddRange([p, q, r, p, r, s]);
-            else corners.AddRange([p, q, s, q, r, s]);
+            if (Vector3.DistanceSquared(positions[p], positions[r]) <= Vector3.DistanceSquared(positions[q], positions[s]))
+                corners.AddRange([p, q, r, p, r, s]);
+            else
+                corners.AddRange([p, q, s, q, r, s]);
         }
 
         private int Vertex((int X, int Y, int Z) cell)
         {
-            if (vertices.TryGetValue(cell, out var known)) return known;
+            if (vertices.TryGetValue(cell, out var known))
+                return known;
             Span<Vec3> crossings = stackalloc Vec3[12];
             var count = Crossings(cell, crossings);
             var place = default(Vec3);
-            for (var i = 0; i < count; i++) place += crossings[i] / count;
-            if (sharp) place = Pulled(place, crossings[..count], At(cell.X, cell.Y, cell.Z));
+            for (var i = 0; i < count; i++)
+                place += crossings[i] / count;
+            if (sharp)
+                place = Pulled(place, crossings[..count], At(cell.X, cell.Y, cell.Z));
             positions.Add((Vector3)place);
             vertices[cell] = positions.Count - 1;
             return positions.Count - 1;
@@ -71,12 +80,14 @@ public static class SurfaceExtraction
         private Vec3 Pulled(Vec3 from, ReadOnlySpan<Vec3> crossings, Vec3 low)
         {
             Span<Vec3> normals = stackalloc Vec3[12];
-            for (var i = 0; i < crossings.Length; i++) normals[i] = Normal(crossings[i]);
+            for (var i = 0; i < crossings.Length; i++)
+                normals[i] = Normal(crossings[i]);
             var place = from;
             for (var round = 0; round < Pulls; round++)
             {
                 var pull = default(Vec3);
-                for (var i = 0; i < crossings.Length; i++) pull += normals[i] * (crossings[i] - place).Dot(normals[i]);
+                for (var i = 0; i < crossings.Length; i++)
+                    pull += normals[i] * (crossings[i] - place).Dot(normals[i]);
                 place += pull * (1.5 / crossings.Length);
             }
             var high = low + new Vec3(samples.Spacing, samples.Spacing, samples.Spacing);
@@ -97,7 +108,8 @@ public static class SurfaceExtraction
                 };
                 var (endX, endY, endZ) = (x + (axis == 0 ? 1 : 0), y + (axis == 1 ? 1 : 0), z + (axis == 2 ? 1 : 0));
                 var (from, to) = (samples[x, y, z], samples[endX, endY, endZ]);
-                if (from < 0 == to < 0) continue;
+                if (from < 0 == to < 0)
+                    continue;
                 crossings[count++] = Crossing(At(x, y, z), At(endX, endY, endZ), from, to);
             }
             return count;
@@ -105,15 +117,19 @@ public static class SurfaceExtraction
 
         private Vec3 Crossing(Vec3 a, Vec3 b, double atA, double atB)
         {
-            if (ReferenceEquals(exact, samples)) return Vec3.Mix(a, b, atA / (atA - atB));
+            if (ReferenceEquals(exact, samples))
+                return Vec3.Mix(a, b, atA / (atA - atB));
             // Regula falsi that halves the weight of an end that stays (Illinois): the field need not be straight between samples.
             for (var round = 0; round < 12; round++)
             {
                 var middle = Vec3.Mix(a, b, atA / (atA - atB));
                 var value = exact.At(middle);
-                if (Math.Abs(value) < 1e-7 * samples.Spacing) return middle;
-                if (value < 0 == atB < 0) (atA, b, atB) = (atA / 2, middle, value);
-                else (a, atA, atB) = (middle, value, atB / 2);
+                if (Math.Abs(value) < 1e-7 * samples.Spacing)
+                    return middle;
+                if (value < 0 == atB < 0)
+                    (atA, b, atB) = (atA / 2, middle, value);
+                else
+                    (a, atA, atB) = (middle, value, atB / 2);
             }
             return Vec3.Mix(a, b, atA / (atA - atB));
         }
@@ -124,7 +140,8 @@ public static class SurfaceExtraction
             return new Vec3(
                 exact.At(p + (Vec3.UnitX * h)) - exact.At(p - (Vec3.UnitX * h)),
                 exact.At(p + (Vec3.UnitY * h)) - exact.At(p - (Vec3.UnitY * h)),
-                exact.At(p + (Vec3.UnitZ * h)) - exact.At(p - (Vec3.UnitZ * h))).Unit;
+                exact.At(p + (Vec3.UnitZ * h)) - exact.At(p - (Vec3.UnitZ * h))
+            ).Unit;
         }
 
         private Vec3 At(int x, int y, int z) => samples.Origin + (new Vec3(x, y, z) * samples.Spacing);

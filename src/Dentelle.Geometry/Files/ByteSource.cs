@@ -8,7 +8,8 @@ internal sealed class ByteSource : IDisposable
     private const int Window = 1 << 18;
     private readonly Stream stream;
     private readonly byte[] buffer = ArrayPool<byte>.Shared.Rent(Window);
-    private int start, end;
+    private int start,
+        end;
     private long passed;
     private bool exhausted;
 
@@ -43,8 +44,10 @@ internal sealed class ByteSource : IDisposable
     /// <summary>Makes sure of so many bytes; false when the file ends before.</summary>
     public bool Fill(int count)
     {
-        if (end - start >= count) return true;
-        if (exhausted) return false;
+        if (end - start >= count)
+            return true;
+        if (exhausted)
+            return false;
         How.Cancel.ThrowIfCancellationRequested();
         Ahead.CopyTo(buffer);
         passed += start;
@@ -59,7 +62,8 @@ internal sealed class ByteSource : IDisposable
             }
             end += got;
         }
-        if (Length is > 0 and var length) How.Progress?.Report(Math.Min(1, (double)Position / length));
+        if (Length is > 0 and var length)
+            How.Progress?.Report(Math.Min(1, (double)Position / length));
         return end - start >= count;
     }
 

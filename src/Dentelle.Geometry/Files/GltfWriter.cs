@@ -22,14 +22,19 @@ public static class GltfWriter
         {
             var material = model.CreateMaterial(body.Name);
             material.InitializePBRMetallicRoughness();
-            if (material.FindChannel("BaseColor") is { } colour) colour.Color = body.Colour;
-            if (body.Colour.W < 1) material.Alpha = AlphaMode.BLEND;
+            if (material.FindChannel("BaseColor") is { } colour)
+                colour.Color = body.Colour;
+            if (body.Colour.W < 1)
+                material.Alpha = AlphaMode.BLEND;
             var mesh = model.CreateMesh(body.Name);
             var surface = mesh.CreatePrimitive();
             surface.DrawPrimitiveType = PrimitiveType.TRIANGLES;
             surface.SetVertexAccessor("POSITION", Vectors(model, Array.ConvertAll(body.Mesh.Positions.ToArray(), p => p / 1000)));
             // The format allows no normal without a direction.
-            surface.SetVertexAccessor("NORMAL", Vectors(model, Array.ConvertAll(body.Mesh.Normals.ToArray(), n => n == default ? Vector3.UnitZ : n)));
+            surface.SetVertexAccessor(
+                "NORMAL",
+                Vectors(model, Array.ConvertAll(body.Mesh.Normals.ToArray(), n => n == default ? Vector3.UnitZ : n))
+            );
             surface.SetIndexAccessor(Indices(model, body.Mesh.Corners));
             surface.Material = material;
             scene.CreateNode(body.Name).Mesh = mesh;

@@ -61,7 +61,11 @@ public enum MeshDemand
 /// <param name="MaxTriangles">Beyond this the file is refused, before memory is spent on it.</param>
 /// <param name="Progress">Told the share read, from 0 to 1.</param>
 public sealed record MeshReading(
-    int MaxTriangles = 20_000_000, MeshDemand Demand = MeshDemand.Any, IProgress<double>? Progress = null, CancellationToken Cancel = default);
+    int MaxTriangles = 20_000_000,
+    MeshDemand Demand = MeshDemand.Any,
+    IProgress<double>? Progress = null,
+    CancellationToken Cancel = default
+);
 
 /// <summary>Reads and writes mesh files: STL, PLY and OBJ both ways.</summary>
 public static class MeshFile
@@ -89,7 +93,8 @@ public static class MeshFile
             MeshFormat.Obj => ObjReader.Read(source),
             _ => PlyReader.Read(source),
         };
-        if (mesh.TriangleCount == 0) throw new MeshFileException(MeshFault.Empty, "The file holds no triangle.");
+        if (mesh.TriangleCount == 0)
+            throw new MeshFileException(MeshFault.Empty, "The file holds no triangle.");
         if (how.Demand == MeshDemand.Manifold && mesh.Topology.NonManifoldEdgeCount is > 0 and var crowded)
             throw new MeshFileException(MeshFault.NonManifold, $"{crowded} edges have three triangles or more; a plain surface has two.");
         how.Progress?.Report(1);
@@ -122,15 +127,21 @@ public static class MeshFile
     private static MeshFormat Recognise(ByteSource source)
     {
         var head = source.Peek(512);
-        if (head.IsEmpty) throw new MeshFileException(MeshFault.Empty, "The file is empty.");
-        if (head.StartsWith("ply"u8) && head.Length > 3 && head[3] is (byte)'\n' or (byte)'\r') return PlyReader.FormatOf(source);
-        if (StlReader.LengthFits(source, head)) return MeshFormat.StlBinary;
+        if (head.IsEmpty)
+            throw new MeshFileException(MeshFault.Empty, "The file is empty.");
+        if (head.StartsWith("ply"u8) && head.Length > 3 && head[3] is (byte)'\n' or (byte)'\r')
+            return PlyReader.FormatOf(source);
+        if (StlReader.LengthFits(source, head))
+            return MeshFormat.StlBinary;
         var text = head.IndexOfAnyExceptInRange((byte)'\t', (byte)'~') < 0;
         var first = head[Math.Max(0, head.IndexOfAnyExcept(" \t\r\n"u8))..];
-        if (first.StartsWith("solid"u8) && (text || head.IndexOf("facet"u8) > 0)) return MeshFormat.StlAscii;
-        if (text && ObjReader.LooksLike(head)) return MeshFormat.Obj;
+        if (first.StartsWith("solid"u8) && (text || head.IndexOf("facet"u8) > 0))
+            return MeshFormat.StlAscii;
+        if (text && ObjReader.LooksLike(head))
+            return MeshFormat.Obj;
         // A binary STL announces its length; one that doesn't fit is one that was cut off, or no STL at all.
-        if (!text && head.Length >= StlReader.HeaderLength) return MeshFormat.StlBinary;
+        if (!text && head.Length >= StlReader.HeaderLength)
+            return MeshFormat.StlBinary;
         throw new MeshFileException(MeshFault.Unknown, "This is no STL, PLY or OBJ file.");
     }
 
@@ -139,13 +150,17 @@ public static class MeshFile
         var ending = Path.GetExtension(name ?? "").TrimStart('.').ToLowerInvariant();
         var said = Family(format);
         if (ending is "stl" or "ply" or "obj" && ending != said)
-            throw new MeshFileException(MeshFault.WrongName, $"The name ends in .{ending}, but the contents are {said.ToUpperInvariant()}.");
+            throw new MeshFileException(
+                MeshFault.WrongName,
+                $"The name ends in .{ending}, but the contents are {said.ToUpperInvariant()}."
+            );
     }
 
-    private static string Family(MeshFormat format) => format switch
-    {
-        MeshFormat.StlBinary or MeshFormat.StlAscii => "stl",
-        MeshFormat.Obj => "obj",
-        _ => "ply",
-    };
+    private static string Family(MeshFormat format) =>
+        format switch
+        {
+            MeshFormat.StlBinary or MeshFormat.StlAscii => "stl",
+            MeshFormat.Obj => "obj",
+            _ => "ply",
+        };
 }

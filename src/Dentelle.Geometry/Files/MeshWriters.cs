@@ -11,8 +11,10 @@ internal static class StlWriter
 {
     public static void Write(Mesh mesh, Stream stream, MeshFormat format)
     {
-        if (format == MeshFormat.StlBinary) Binary(mesh, stream);
-        else Ascii(mesh, stream);
+        if (format == MeshFormat.StlBinary)
+            Binary(mesh, stream);
+        else
+            Ascii(mesh, stream);
     }
 
     private static void Binary(Mesh mesh, Stream stream)
@@ -29,7 +31,8 @@ internal static class StlWriter
         {
             var (a, b, c) = mesh.Triangle(i);
             var at = Put(record, 0, (Vector3)mesh.AreaVector(i).Unit);
-            foreach (var corner in (ReadOnlySpan<Vec3>)[a, b, c]) at = Put(record, at, (Vector3)corner);
+            foreach (var corner in (ReadOnlySpan<Vec3>)[a, b, c])
+                at = Put(record, at, (Vector3)corner);
             buffered.Write(record);
         }
         buffered.Flush();
@@ -37,7 +40,8 @@ internal static class StlWriter
 
     private static int Put(Span<byte> record, int at, Vector3 value)
     {
-        for (var axis = 0; axis < 3; axis++, at += 4) BinaryPrimitives.WriteSingleLittleEndian(record[at..], value[axis]);
+        for (var axis = 0; axis < 3; axis++, at += 4)
+            BinaryPrimitives.WriteSingleLittleEndian(record[at..], value[axis]);
         return at;
     }
 
@@ -48,7 +52,8 @@ internal static class StlWriter
         for (var i = 0; i < mesh.TriangleCount; i++)
         {
             writer.Write($"facet normal {TextOut.Of((Vector3)mesh.AreaVector(i).Unit)}\n outer loop\n");
-            for (var k = 0; k < 3; k++) writer.Write($"  vertex {TextOut.Of(mesh.Positions[mesh.Corners[(3 * i) + k]])}\n");
+            for (var k = 0; k < 3; k++)
+                writer.Write($"  vertex {TextOut.Of(mesh.Positions[mesh.Corners[(3 * i) + k]])}\n");
             writer.Write(" endloop\nendfacet\n");
         }
         writer.Write("endsolid surface\n");
@@ -68,20 +73,27 @@ internal static class PlyWriter
         };
         // The stream is the caller's: it is flushed, not closed.
         var buffered = new BufferedStream(stream, 1 << 16);
-        buffered.Write(Encoding.ASCII.GetBytes(
-            $"ply\nformat {word} 1.0\nelement vertex {mesh.Positions.Length}\nproperty float x\nproperty float y\nproperty float z\n" +
-            $"element face {mesh.TriangleCount}\nproperty list uchar int vertex_indices\nend_header\n"));
-        if (format == MeshFormat.PlyAscii) Ascii(mesh, buffered);
-        else Binary(mesh, buffered, format == MeshFormat.PlyBinaryBigEndian);
+        buffered.Write(
+            Encoding.ASCII.GetBytes(
+                $"ply\nformat {word} 1.0\nelement vertex {mesh.Positions.Length}\nproperty float x\nproperty float y\nproperty float z\n"
+                    + $"element face {mesh.TriangleCount}\nproperty list uchar int vertex_indices\nend_header\n"
+            )
+        );
+        if (format == MeshFormat.PlyAscii)
+            Ascii(mesh, buffered);
+        else
+            Binary(mesh, buffered, format == MeshFormat.PlyBinaryBigEndian);
         buffered.Flush();
     }
 
     private static void Ascii(Mesh mesh, Stream stream)
     {
         using var writer = TextOut.To(stream);
-        foreach (var p in mesh.Positions) writer.Write($"{TextOut.Of(p)}\n");
+        foreach (var p in mesh.Positions)
+            writer.Write($"{TextOut.Of(p)}\n");
         var corners = mesh.Corners;
-        for (var i = 0; i < corners.Length; i += 3) writer.Write($"3 {corners[i]} {corners[i + 1]} {corners[i + 2]}\n");
+        for (var i = 0; i < corners.Length; i += 3)
+            writer.Write($"3 {corners[i]} {corners[i + 1]} {corners[i + 2]}\n");
     }
 
     private static void Binary(Mesh mesh, Stream stream, bool bigEndian)
@@ -89,18 +101,22 @@ internal static class PlyWriter
         Span<byte> four = stackalloc byte[4];
         foreach (var p in mesh.Positions)
         {
-            for (var axis = 0; axis < 3; axis++) Put(BitConverter.SingleToInt32Bits(p[axis]), four);
+            for (var axis = 0; axis < 3; axis++)
+                Put(BitConverter.SingleToInt32Bits(p[axis]), four);
         }
         for (var i = 0; i < mesh.Corners.Length; i++)
         {
-            if (i % 3 == 0) stream.WriteByte(3);
+            if (i % 3 == 0)
+                stream.WriteByte(3);
             Put(mesh.Corners[i], four);
         }
 
         void Put(int value, Span<byte> bytes)
         {
-            if (bigEndian) BinaryPrimitives.WriteInt32BigEndian(bytes, value);
-            else BinaryPrimitives.WriteInt32LittleEndian(bytes, value);
+            if (bigEndian)
+                BinaryPrimitives.WriteInt32BigEndian(bytes, value);
+            else
+                BinaryPrimitives.WriteInt32LittleEndian(bytes, value);
             stream.Write(bytes);
         }
     }
@@ -112,9 +128,11 @@ internal static class ObjWriter
     public static void Write(Mesh mesh, Stream stream)
     {
         using var writer = TextOut.To(stream);
-        foreach (var p in mesh.Positions) writer.Write($"v {TextOut.Of(p)}\n");
+        foreach (var p in mesh.Positions)
+            writer.Write($"v {TextOut.Of(p)}\n");
         var corners = mesh.Corners;
-        for (var i = 0; i < corners.Length; i += 3) writer.Write($"f {corners[i] + 1} {corners[i + 1] + 1} {corners[i + 2] + 1}\n");
+        for (var i = 0; i < corners.Length; i += 3)
+            writer.Write($"f {corners[i] + 1} {corners[i + 1] + 1} {corners[i + 2] + 1}\n");
     }
 }
 

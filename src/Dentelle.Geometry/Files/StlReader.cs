@@ -18,30 +18,37 @@ internal static class StlReader
 
     /// <summary>Whether the announced count explains the file's length to the byte; that tells binary files whose header begins with "solid".</summary>
     public static bool LengthFits(ByteSource source, ReadOnlySpan<byte> head) =>
-        head.Length >= HeaderLength && source.Length == HeaderLength + ((long)RecordLength * BinaryPrimitives.ReadUInt32LittleEndian(head[80..]));
+        head.Length >= HeaderLength
+        && source.Length == HeaderLength + ((long)RecordLength * BinaryPrimitives.ReadUInt32LittleEndian(head[80..]));
 
     public static Mesh Binary(ByteSource source)
     {
-        if (!source.Fill(HeaderLength)) throw ByteSource.Truncated("the header");
+        if (!source.Fill(HeaderLength))
+            throw ByteSource.Truncated("the header");
         var announced = BinaryPrimitives.ReadUInt32LittleEndian(source.Ahead[80..]);
         source.Skip(HeaderLength);
         source.RefuseTooMany(announced);
         if (source.Length is { } length && length < HeaderLength + ((long)RecordLength * announced))
-            throw new MeshFileException(MeshFault.Truncated, $"The file announces {announced} triangles and ends after {(length - HeaderLength) / RecordLength}.");
+            throw new MeshFileException(
+                MeshFault.Truncated,
+                $"The file announces {announced} triangles and ends after {(length - HeaderLength) / RecordLength}."
+            );
 
         // Without a known length nothing is taken on trust: memory grows with what has come.
         var expected = source.Length is null ? 0 : (int)announced;
         var corners = new CornerList(expected);
         Span<Vector3> loose = stackalloc Vector3[3 * Batch];
-        for (var left = (int)announced; left > 0;)
+        for (var left = (int)announced; left > 0; )
         {
             var take = Math.Min(left, Batch);
-            if (!source.Fill(RecordLength * take)) throw ByteSource.Truncated("a triangle");
+            if (!source.Fill(RecordLength * take))
+                throw ByteSource.Truncated("a triangle");
             ref var record = ref MemoryMarshal.GetReference(source.Ahead);
             for (var i = 0; i < take; i++)
             {
                 ref var at = ref Unsafe.Add(ref record, (RecordLength * i) + 12);
-                for (var k = 0; k < 3; k++) loose[(3 * i) + k] = Corner(ref Unsafe.Add(ref at, 12 * k));
+                for (var k = 0; k < 3; k++)
+                    loose[(3 * i) + k] = Corner(ref Unsafe.Add(ref at, 12 * k));
             }
             corners.Add(loose[..(3 * take)]);
             source.Skip(RecordLength * take);
@@ -72,11 +79,13 @@ internal static class StlReader
                 }
             }
             var word = text.NextWord();
-            if (word.IsEmpty) break;
+            if (word.IsEmpty)
+                break;
             switch (word[0])
             {
                 case (byte)'v' when word.SequenceEqual("vertex"u8):
-                    if (inFacet++ == 3) throw source.Malformed("A facet has more than three corners");
+                    if (inFacet++ == 3)
+                        throw source.Malformed("A facet has more than three corners");
                     loose[filled++] = new Vector3(text.Number(), text.Number(), text.Number());
                     break;
                 case (byte)'f' when word.SequenceEqual("facet"u8):
@@ -84,7 +93,8 @@ internal static class StlReader
                     text.SkipWords(4);
                     break;
                 case (byte)'e' when word.SequenceEqual("endfacet"u8):
-                    if (inFacet != 3) throw source.Malformed("A facet has fewer than three corners");
+                    if (inFacet != 3)
+                        throw source.Malformed("A facet has fewer than three corners");
                     source.RefuseTooMany(++triangles);
                     break;
                 case (byte)'e' when word.SequenceEqual("endloop"u8):
@@ -100,21 +110,27 @@ internal static class StlReader
                 default:
                     throw source.Malformed("There is a word that STL does not have");
             }
-            if (filled < loose.Length || inFacet != 3) continue;
+            if (filled < loose.Length || inFacet != 3)
+                continue;
             corners.Add(loose);
             filled = 0;
         }
-        if (filled % 3 != 0 || inFacet != 3) throw ByteSource.Truncated("a facet");
+        if (filled % 3 != 0 || inFacet != 3)
+            throw ByteSource.Truncated("a facet");
         corners.Add(loose[..filled]);
         return corners.ToMesh();
     }
 
     private static Vector3 Corner(ref byte at)
     {
-        if (BitConverter.IsLittleEndian) return Unsafe.ReadUnaligned<Vector3>(ref at);
+        if (BitConverter.IsLittleEndian)
+            return Unsafe.ReadUnaligned<Vector3>(ref at);
         var bytes = MemoryMarshal.CreateReadOnlySpan(ref at, 12);
         return new Vector3(
-            BinaryPrimitives.ReadSingleLittleEndian(bytes), BinaryPrimitives.ReadSingleLittleEndian(bytes[4..]), BinaryPrimitives.ReadSingleLittleEndian(bytes[8..]));
+            BinaryPrimitives.ReadSingleLittleEndian(bytes),
+            BinaryPrimitives.ReadSingleLittleEndian(bytes[4..]),
+            BinaryPrimitives.ReadSingleLittleEndian(bytes[8..])
+        );
     }
 }
 
@@ -127,7 +143,8 @@ internal sealed class CornerList(int expectedTriangles)
 
     public void Add(ReadOnlySpan<Vector3> loose)
     {
-        if (count + loose.Length > corners.Length) corners = Copied(Math.Max(2 * corners.Length, count + loose.Length));
+        if (count + loose.Length > corners.Length)
+            corners = Copied(Math.Max(2 * corners.Length, count + loose.Length));
         welder.Add(loose, corners.AsSpan(count));
         count += loose.Length;
     }
@@ -155,7 +172,8 @@ internal static class Finite
     {
         foreach (var value in MemoryMarshal.Cast<Vector3, float>(positions))
         {
-            if (!float.IsFinite(value)) throw new MeshFileException(MeshFault.NotFinite, "A coordinate is no finite number.");
+            if (!float.IsFinite(value))
+                throw new MeshFileException(MeshFault.NotFinite, "A coordinate is no finite number.");
         }
     }
 }

@@ -12,7 +12,31 @@ internal sealed class TextScanner(ByteSource source)
 
     /// <summary>The powers that a double holds exactly.</summary>
     internal static readonly double[] PowersOfTen =
-        [1e0, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11, 1e12, 1e13, 1e14, 1e15, 1e16, 1e17, 1e18, 1e19, 1e20, 1e21, 1e22];
+    [
+        1e0,
+        1e1,
+        1e2,
+        1e3,
+        1e4,
+        1e5,
+        1e6,
+        1e7,
+        1e8,
+        1e9,
+        1e10,
+        1e11,
+        1e12,
+        1e13,
+        1e14,
+        1e15,
+        1e16,
+        1e17,
+        1e18,
+        1e19,
+        1e20,
+        1e21,
+        1e22,
+    ];
 
     /// <summary>The next word; empty at the end of the file. Valid until the next call.</summary>
     public ReadOnlySpan<byte> NextWord()
@@ -20,8 +44,10 @@ internal sealed class TextScanner(ByteSource source)
         SkipSpace();
         var ahead = source.Peek(LongestWord);
         var length = 0;
-        while (length < ahead.Length && ahead[length] > ' ') length++;
-        if (length >= LongestWord) throw source.Malformed("A word is too long");
+        while (length < ahead.Length && ahead[length] > ' ')
+            length++;
+        if (length >= LongestWord)
+            throw source.Malformed("A word is too long");
         source.Skip(length);
         return ahead[..length];
     }
@@ -32,15 +58,18 @@ internal sealed class TextScanner(ByteSource source)
         while (true)
         {
             var ahead = source.Peek(LongestWord);
-            if (ahead.IsEmpty || ahead[0] is (byte)'\n' or (byte)'\r') return default;
-            if (ahead[0] > ' ') return NextWord();
+            if (ahead.IsEmpty || ahead[0] is (byte)'\n' or (byte)'\r')
+                return default;
+            if (ahead[0] > ' ')
+                return NextWord();
             source.Skip(1);
         }
     }
 
     public void SkipWords(int count)
     {
-        for (var i = 0; i < count; i++) NextWord();
+        for (var i = 0; i < count; i++)
+            NextWord();
     }
 
     /// <summary>Passes the end of this line.</summary>
@@ -50,7 +79,8 @@ internal sealed class TextScanner(ByteSource source)
         {
             var found = ahead.IndexOf((byte)'\n');
             source.Skip(found < 0 ? ahead.Length : found + 1);
-            if (found >= 0) return;
+            if (found >= 0)
+                return;
         }
     }
 
@@ -63,9 +93,12 @@ internal sealed class TextScanner(ByteSource source)
         if (used == 0)
         {
             var word = NextWord();
-            if (word.IsEmpty) throw ByteSource.Truncated("a number");
-            if (IsNoNumber(word)) throw new MeshFileException(MeshFault.NotFinite, $"A coordinate is no finite number (byte {source.Position}).");
-            if (!Utf8Parser.TryParse(word, out double slow, out var read) || read != word.Length) throw source.Malformed("A number can't be read");
+            if (word.IsEmpty)
+                throw ByteSource.Truncated("a number");
+            if (IsNoNumber(word))
+                throw new MeshFileException(MeshFault.NotFinite, $"A coordinate is no finite number (byte {source.Position}).");
+            if (!Utf8Parser.TryParse(word, out double slow, out var read) || read != word.Length)
+                throw source.Malformed("A number can't be read");
             return (float)slow;
         }
         source.Skip(used);
@@ -78,9 +111,11 @@ internal sealed class TextScanner(ByteSource source)
         {
             var ahead = source.Peek(LongestWord);
             var length = 0;
-            while (length < ahead.Length && ahead[length] <= ' ') length++;
+            while (length < ahead.Length && ahead[length] <= ' ')
+                length++;
             source.Skip(length);
-            if (length < ahead.Length || ahead.IsEmpty) return;
+            if (length < ahead.Length || ahead.IsEmpty)
+                return;
         }
     }
 
@@ -90,27 +125,35 @@ internal sealed class TextScanner(ByteSource source)
         value = 0;
         var i = 0;
         var negative = false;
-        if (i < text.Length && text[i] is (byte)'-' or (byte)'+') negative = text[i++] == '-';
+        if (i < text.Length && text[i] is (byte)'-' or (byte)'+')
+            negative = text[i++] == '-';
         var (mantissa, digits, power) = (0UL, 0, 0);
-        for (; i < text.Length && (uint)(text[i] - '0') <= 9; i++, digits++) mantissa = (10 * mantissa) + (uint)(text[i] - '0');
+        for (; i < text.Length && (uint)(text[i] - '0') <= 9; i++, digits++)
+            mantissa = (10 * mantissa) + (uint)(text[i] - '0');
         if (i < text.Length && text[i] == '.')
         {
             var from = ++i;
-            for (; i < text.Length && (uint)(text[i] - '0') <= 9; i++, digits++) mantissa = (10 * mantissa) + (uint)(text[i] - '0');
+            for (; i < text.Length && (uint)(text[i] - '0') <= 9; i++, digits++)
+                mantissa = (10 * mantissa) + (uint)(text[i] - '0');
             power = from - i;
         }
-        if (digits is 0 or > 19) return 0;
+        if (digits is 0 or > 19)
+            return 0;
         if (i < text.Length && (text[i] | 0x20) == 'e')
         {
             i++;
             var down = false;
-            if (i < text.Length && text[i] is (byte)'-' or (byte)'+') down = text[i++] == '-';
+            if (i < text.Length && text[i] is (byte)'-' or (byte)'+')
+                down = text[i++] == '-';
             var (exponent, from) = (0, i);
-            for (; i < text.Length && (uint)(text[i] - '0') <= 9 && i - from < 4; i++) exponent = (10 * exponent) + (text[i] - '0');
-            if (i == from) return 0;
+            for (; i < text.Length && (uint)(text[i] - '0') <= 9 && i - from < 4; i++)
+                exponent = (10 * exponent) + (text[i] - '0');
+            if (i == from)
+                return 0;
             power += down ? -exponent : exponent;
         }
-        if ((i < text.Length && text[i] > ' ') || power is < -22 or > 22) return 0;
+        if ((i < text.Length && text[i] > ' ') || power is < -22 or > 22)
+            return 0;
         double exact = power < 0 ? mantissa / PowersOfTen[-power] : mantissa * PowersOfTen[power];
         value = (float)(negative ? -exact : exact);
         return i;

@@ -15,7 +15,8 @@ internal sealed class NormalSystem
     private readonly double radius;
     private readonly int count;
 
-    private NormalSystem(Vec3 middle, double radius, int count, double rms) => (this.middle, this.radius, this.count, Rms) = (middle, radius, count, rms);
+    private NormalSystem(Vec3 middle, double radius, int count, double rms) =>
+        (this.middle, this.radius, this.count, Rms) = (middle, radius, count, rms);
 
     public double Rms { get; }
 
@@ -25,14 +26,16 @@ internal sealed class NormalSystem
         var (middle, count, squares) = (default(Vec3), 0, 0.0);
         for (var i = 0; i < points.Length; i++)
         {
-            if (places[i].Distance > limit) continue;
+            if (places[i].Distance > limit)
+                continue;
             middle += points[i];
             squares += places[i].Distance * places[i].Distance;
             count++;
         }
         middle /= count;
         var mean = 0.0;
-        for (var i = 0; i < points.Length; i++) mean += places[i].Distance > limit ? 0 : ((Vec3)points[i] - middle).Length;
+        for (var i = 0; i < points.Length; i++)
+            mean += places[i].Distance > limit ? 0 : ((Vec3)points[i] - middle).Length;
         mean /= count;
         var system = new NormalSystem(middle, mean, count, Math.Sqrt(squares / count));
         system.Sum(mesh, points, places, limit);
@@ -43,7 +46,8 @@ internal sealed class NormalSystem
     public Rigid Solve(out double travel)
     {
         // A surface that can slide on itself has no unique step; a little damping then keeps it where it is.
-        for (var i = 0; i < 6; i++) a[i, i] += 1e-9 * count;
+        for (var i = 0; i < 6; i++)
+            a[i, i] += 1e-9 * count;
         var x = a.Cholesky().Solve(b);
         var (turn, shift) = (new Vec3(x[0], x[1], x[2]) / radius, new Vec3(x[3], x[4], x[5]));
         travel = (turn.Length * radius) + shift.Length;
@@ -65,7 +69,8 @@ internal sealed class NormalSystem
         for (var i = 0; i < points.Length; i++)
         {
             ref readonly var place = ref places[i];
-            if (place.Distance > limit) continue;
+            if (place.Distance > limit)
+                continue;
             var normal = mesh.AreaVector(place.Triangle).Unit;
             var arm = ((Vec3)points[i] - middle).Cross(normal) / radius;
             (row[0], row[1], row[2], row[3], row[4], row[5]) = (arm.X, arm.Y, arm.Z, normal.X, normal.Y, normal.Z);
@@ -74,21 +79,24 @@ internal sealed class NormalSystem
             for (var r = 0; r < 6; r++)
             {
                 right[r] += row[r] * residual;
-                for (var c = 0; c <= r; c++) sums[at++] += row[r] * row[c];
+                for (var c = 0; c <= r; c++)
+                    sums[at++] += row[r] * row[c];
             }
         }
         var from = 0;
         for (var r = 0; r < 6; r++)
         {
             b[r] = right[r];
-            for (var c = 0; c <= r; c++) a[r, c] = a[c, r] = sums[from++];
+            for (var c = 0; c <= r; c++)
+                a[r, c] = a[c, r] = sums[from++];
         }
     }
 
     /// <summary>The distance within which the given share of the points lies.</summary>
     private static double Limit(SurfacePoint[] places, double share)
     {
-        if (share >= 1) return double.PositiveInfinity;
+        if (share >= 1)
+            return double.PositiveInfinity;
         var distances = Array.ConvertAll(places, p => p.Distance);
         Array.Sort(distances);
         return distances[Math.Clamp((int)Math.Ceiling(share * distances.Length) - 1, 0, distances.Length - 1)];

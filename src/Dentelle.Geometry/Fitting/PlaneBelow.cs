@@ -20,11 +20,23 @@ public readonly record struct PlaneBelow(double Height, double SlopeX, double Sl
     /// <param name="slopes">Least and greatest slope along x and y.</param>
     /// <param name="most">Height at the origin that is not passed.</param>
     /// <exception cref="ArgumentException">No obstacle at all.</exception>
-    public static PlaneBelow Highest(ReadOnlySpan<Obstacle> obstacles, ((double Least, double Most) X, (double Least, double Most) Y) slopes, double most = double.PositiveInfinity)
+    public static PlaneBelow Highest(
+        ReadOnlySpan<Obstacle> obstacles,
+        ((double Least, double Most) X, (double Least, double Most) Y) slopes,
+        double most = double.PositiveInfinity
+    )
     {
-        if (obstacles.IsEmpty) throw new ArgumentException("Nothing stops the plane.", nameof(obstacles));
-        List<Row> rows = [new(0, 1, 0, slopes.X.Most), new(0, -1, 0, -slopes.X.Least), new(0, 0, 1, slopes.Y.Most), new(0, 0, -1, -slopes.Y.Least)];
-        if (double.IsFinite(most)) rows.Add(new(1, 0, 0, most));
+        if (obstacles.IsEmpty)
+            throw new ArgumentException("Nothing stops the plane.", nameof(obstacles));
+        List<Row> rows =
+        [
+            new(0, 1, 0, slopes.X.Most),
+            new(0, -1, 0, -slopes.X.Least),
+            new(0, 0, 1, slopes.Y.Most),
+            new(0, 0, -1, -slopes.Y.Least),
+        ];
+        if (double.IsFinite(most))
+            rows.Add(new(1, 0, 0, most));
         var plane = new PlaneBelow(0, Math.Clamp(0, slopes.X.Least, slopes.X.Most), Math.Clamp(0, slopes.Y.Least, slopes.Y.Most));
         for (var round = 0; round < MostRounds; round++)
         {
@@ -32,9 +44,11 @@ public readonly record struct PlaneBelow(double Height, double SlopeX, double Sl
             foreach (var obstacle in obstacles)
             {
                 var over = plane.At(obstacle.X, obstacle.Y) - obstacle.Height;
-                if (over > farthest) (worst, farthest) = (obstacle, over);
+                if (over > farthest)
+                    (worst, farthest) = (obstacle, over);
             }
-            if (round > 0 && farthest <= Slack) break;
+            if (round > 0 && farthest <= Slack)
+                break;
             rows.Add(new(1, worst.X, worst.Y, worst.Height));
             plane = Best(rows);
         }
@@ -53,7 +67,12 @@ public readonly record struct PlaneBelow(double Height, double SlopeX, double Sl
             {
                 for (var k = j + 1; k < rows.Count; k++)
                 {
-                    if (Meeting(rows[i], rows[j], rows[k]) is { } corner && corner.Height > best.Height && rows.TrueForAll(row => row.Allows(corner))) best = corner;
+                    if (
+                        Meeting(rows[i], rows[j], rows[k]) is { } corner
+                        && corner.Height > best.Height
+                        && rows.TrueForAll(row => row.Allows(corner))
+                    )
+                        best = corner;
                 }
             }
         }
@@ -65,7 +84,8 @@ public readonly record struct PlaneBelow(double Height, double SlopeX, double Sl
         var (u, v, w) = (new Vec3(a.H, a.X, a.Y), new Vec3(b.H, b.X, b.Y), new Vec3(c.H, c.X, c.Y));
         var (vw, wu, uv) = (v.Cross(w), w.Cross(u), u.Cross(v));
         var volume = u.Dot(vw);
-        if (Math.Abs(volume) < 1e-9) return null;
+        if (Math.Abs(volume) < 1e-9)
+            return null;
         var p = ((vw * a.Most) + (wu * b.Most) + (uv * c.Most)) * (1 / volume);
         return new PlaneBelow(p.X, p.Y, p.Z);
     }

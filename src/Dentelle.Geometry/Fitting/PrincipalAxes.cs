@@ -43,12 +43,17 @@ public static class PrincipalAxes
         var (from, to) = (Of(moving).Inverse, Of(target.Mesh));
         var best = (Motion: Rigid.Rest, Sum: double.PositiveInfinity);
         var step = Math.Max(1, moving.Positions.Length / 500);
-        foreach (var flip in (ReadOnlySpan<Rigid>)[Rigid.Rest, Rigid.Turned(Vec3.UnitX, 180), Rigid.Turned(Vec3.UnitY, 180), Rigid.Turned(Vec3.UnitZ, 180)])
+        foreach (
+            var flip in (ReadOnlySpan<Rigid>)
+                [Rigid.Rest, Rigid.Turned(Vec3.UnitX, 180), Rigid.Turned(Vec3.UnitY, 180), Rigid.Turned(Vec3.UnitZ, 180)]
+        )
         {
             var motion = from.Then(flip).Then(to);
             var sum = 0.0;
-            for (var i = 0; i < moving.Positions.Length; i += step) sum += Math.Pow(target.Closest(motion.Apply(moving.Positions[i])).Distance, 2);
-            if (sum < best.Sum) best = (motion, sum);
+            for (var i = 0; i < moving.Positions.Length; i += step)
+                sum += Math.Pow(target.Closest(motion.Apply(moving.Positions[i])).Distance, 2);
+            if (sum < best.Sum)
+                best = (motion, sum);
         }
         return best.Motion;
     }

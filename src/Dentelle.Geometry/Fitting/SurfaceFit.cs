@@ -27,7 +27,14 @@ public sealed record FitOptions
 /// points move by one unit, over all motions (a turn is measured at the points' mean distance from their middle). 0: free to slide.</param>
 /// <param name="WeakestMotion">That motion: its turn and shift as directions.</param>
 /// <param name="HasSettled">Whether it came to rest before its rounds ran out.</param>
-public sealed record FitResult(Rigid Motion, double Rms, double Weakest, (Vec3 Turn, Vec3 Shift) WeakestMotion, int Rounds, bool HasSettled);
+public sealed record FitResult(
+    Rigid Motion,
+    double Rms,
+    double Weakest,
+    (Vec3 Turn, Vec3 Shift) WeakestMotion,
+    int Rounds,
+    bool HasSettled
+);
 
 /// <summary>Trimmed point-to-plane iteration (Chen and Medioni 1991; Chetverikov and others 2002 for the trimming).</summary>
 public static class SurfaceFit
@@ -42,7 +49,8 @@ public static class SurfaceFit
     /// <exception cref="ArgumentException">Fewer than six points.</exception>
     public static FitResult Fit(MeshTree target, ReadOnlySpan<Vector3> points, Rigid start, FitOptions? options = null)
     {
-        if (points.Length < 6) throw new ArgumentException("A fit needs at least six points.", nameof(points));
+        if (points.Length < 6)
+            throw new ArgumentException("A fit needs at least six points.", nameof(points));
         options ??= new();
         var ordered = AlongCurve(points);
         var (motion, rounds) = (start, 0);
@@ -57,19 +65,27 @@ public static class SurfaceFit
         return new FitResult(fine, last.Rms, weakest, (turn, shift), rounds + more, settled);
     }
 
-    private static (Rigid Motion, int Rounds, NormalSystem Last, bool Settled) Rounds(MeshTree target, Vector3[] points, Rigid motion, FitOptions options)
+    private static (Rigid Motion, int Rounds, NormalSystem Last, bool Settled) Rounds(
+        MeshTree target,
+        Vector3[] points,
+        Rigid motion,
+        FitOptions options
+    )
     {
         var size = target.Mesh.Box.Size.Length;
         var moved = new Vector3[points.Length];
         for (var round = 1; ; round++)
         {
-            for (var i = 0; i < points.Length; i++) moved[i] = (Vector3)motion.Apply(points[i]);
+            for (var i = 0; i < points.Length; i++)
+                moved[i] = (Vector3)motion.Apply(points[i]);
             var places = target.ClosestAll(moved, cores: options.Cores, cancel: options.Cancel);
             var system = NormalSystem.Of(target.Mesh, moved, places, options.Share);
-            if (round > options.MaxRounds) return (motion, round - 1, system, false);
+            if (round > options.MaxRounds)
+                return (motion, round - 1, system, false);
             var step = system.Solve(out var travel);
             motion = motion.Then(step);
-            if (travel <= options.Settled * size) return (motion, round, system, true);
+            if (travel <= options.Settled * size)
+                return (motion, round, system, true);
         }
     }
 
@@ -77,7 +93,8 @@ public static class SurfaceFit
     private static Vector3[] AlongCurve(ReadOnlySpan<Vector3> points)
     {
         var (low, high) = (points[0], points[0]);
-        foreach (var p in points) (low, high) = (Vector3.Min(low, p), Vector3.Max(high, p));
+        foreach (var p in points)
+            (low, high) = (Vector3.Min(low, p), Vector3.Max(high, p));
         var size = high - low;
         var scale = 1023 / Math.Max(1e-20f, Math.Max(size.X, Math.Max(size.Y, size.Z)));
         var (ordered, keys) = (points.ToArray(), new uint[points.Length]);
@@ -102,7 +119,8 @@ public static class SurfaceFit
     private static Vector3[] Thinned(ReadOnlySpan<Vector3> points, int by)
     {
         var kept = new Vector3[points.Length / by];
-        for (var i = 0; i < kept.Length; i++) kept[i] = points[i * by];
+        for (var i = 0; i < kept.Length; i++)
+            kept[i] = points[i * by];
         return kept;
     }
 }

@@ -16,10 +16,12 @@ public sealed class Mesh
     /// <exception cref="ArgumentException">A number that is no vertex, or a length that is no multiple of three.</exception>
     public Mesh(Vector3[] positions, int[] corners)
     {
-        if (corners.Length % 3 != 0) throw new ArgumentException("Corners come in threes.", nameof(corners));
+        if (corners.Length % 3 != 0)
+            throw new ArgumentException("Corners come in threes.", nameof(corners));
         foreach (var corner in corners)
         {
-            if ((uint)corner >= (uint)positions.Length) throw new ArgumentException("A corner names no vertex.", nameof(corners));
+            if ((uint)corner >= (uint)positions.Length)
+                throw new ArgumentException("A corner names no vertex.", nameof(corners));
         }
         this.positions = positions;
         this.corners = corners;
@@ -63,7 +65,8 @@ public sealed class Mesh
         get
         {
             var sum = 0.0;
-            for (var i = 0; i < TriangleCount; i++) sum += AreaVector(i).Length;
+            for (var i = 0; i < TriangleCount; i++)
+                sum += AreaVector(i).Length;
             return sum / 2;
         }
     }
@@ -96,9 +99,11 @@ public sealed class Mesh
     public Mesh Mapped(Func<Vec3, Vec3> map, bool mirrors = false)
     {
         var mapped = Array.ConvertAll(positions, p => (Vector3)map(p));
-        if (!mirrors) return new Mesh(mapped, corners);
+        if (!mirrors)
+            return new Mesh(mapped, corners);
         var turned = new int[corners.Length];
-        for (var i = 0; i < corners.Length; i += 3) (turned[i], turned[i + 1], turned[i + 2]) = (corners[i], corners[i + 2], corners[i + 1]);
+        for (var i = 0; i < corners.Length; i += 3)
+            (turned[i], turned[i + 1], turned[i + 2]) = (corners[i], corners[i + 2], corners[i + 1]);
         return new Mesh(mapped, turned);
     }
 
@@ -111,7 +116,8 @@ public sealed class Mesh
         {
             var from = allPositions.Count;
             allPositions.AddRange(mesh.positions);
-            foreach (var corner in mesh.corners) allCorners.Add(from + corner);
+            foreach (var corner in mesh.corners)
+                allCorners.Add(from + corner);
         }
         return new Mesh([.. allPositions], [.. allCorners]);
     }
@@ -124,7 +130,8 @@ public sealed class Mesh
         var keptCorners = new List<int>();
         for (var i = 0; i < corners.Length; i++)
         {
-            if (!keep(i / 3)) continue;
+            if (!keep(i / 3))
+                continue;
             ref var name = ref renamed[corners[i]];
             if (name == 0)
             {
@@ -157,9 +164,11 @@ public sealed class Mesh
 
     private static Box3 BoxOf(Vector3[] positions)
     {
-        if (positions.Length == 0) return Box3.Empty;
+        if (positions.Length == 0)
+            return Box3.Empty;
         var (low, high) = (positions[0], positions[0]);
-        foreach (var p in positions) (low, high) = (Vector3.Min(low, p), Vector3.Max(high, p));
+        foreach (var p in positions)
+            (low, high) = (Vector3.Min(low, p), Vector3.Max(high, p));
         return new Box3(low, high);
     }
 }

@@ -15,7 +15,8 @@ public sealed class Topology
         Components = Flood(mesh.TriangleCount, across);
         for (var i = 0; i < mesh.TriangleCount; i++)
         {
-            if (mesh.AreaVector(i).LengthSquared == 0) DegenerateCount++;
+            if (mesh.AreaVector(i).LengthSquared == 0)
+                DegenerateCount++;
         }
     }
 
@@ -61,16 +62,20 @@ public sealed class Topology
                 for (var k = 0; k < 3; k++)
                 {
                     var (a, b) = (corners[corner + k], corners[corner + ((k + 1) % 3)]);
-                    if (a == from && b == to) (same, first) = (same + 1, Math.Min(first, corner + k));
-                    if (a != to || b != from) continue;
+                    if (a == from && b == to)
+                        (same, first) = (same + 1, Math.Min(first, corner + k));
+                    if (a != to || b != from)
+                        continue;
                     back++;
                     neighbour = other;
                 }
             }
             found[i] = same == 1 && back == 1 ? neighbour : -1;
             // Each undirected edge is counted once: at its first appearance from the lower vertex, or as an edge without a way back.
-            if (same + back > 2) crowded += i == first && (from < to || back == 0) ? 1 : 0;
-            else if (back == 0) (open, twisted) = same == 1 ? (open + 1, twisted) : (open, twisted + 1);
+            if (same + back > 2)
+                crowded += i == first && (from < to || back == 0) ? 1 : 0;
+            else if (back == 0)
+                (open, twisted) = same == 1 ? (open + 1, twisted) : (open, twisted + 1);
         }
         return found;
     }
@@ -81,10 +86,12 @@ public sealed class Topology
         var starts = new List<int>();
         for (var i = 0; i < across.Length; i++)
         {
-            if (across[i] >= 0) continue;
+            if (across[i] >= 0)
+                continue;
             var (from, to) = (mesh.Corners[i], mesh.Corners[i - (i % 3) + ((i + 1) % 3)]);
             // A loop runs with the hole on its left, against the triangles' own turn.
-            if (!next.TryGetValue(to, out var queue)) next[to] = queue = new();
+            if (!next.TryGetValue(to, out var queue))
+                next[to] = queue = new();
             queue.Enqueue(from);
             starts.Add(to);
         }
@@ -92,8 +99,10 @@ public sealed class Topology
         foreach (var start in starts)
         {
             var loop = new List<int>();
-            for (var at = start; next.TryGetValue(at, out var queue) && queue.Count > 0; at = queue.Dequeue()) loop.Add(at);
-            if (loop.Count > 0) loops.Add(loop);
+            for (var at = start; next.TryGetValue(at, out var queue) && queue.Count > 0; at = queue.Dequeue())
+                loop.Add(at);
+            if (loop.Count > 0)
+                loops.Add(loop);
         }
         return loops;
     }
@@ -105,7 +114,8 @@ public sealed class Topology
         var (components, stack) = (0, new Stack<int>());
         for (var seed = 0; seed < count; seed++)
         {
-            if (of[seed] >= 0) continue;
+            if (of[seed] >= 0)
+                continue;
             of[seed] = components;
             stack.Push(seed);
             while (stack.TryPop(out var triangle))
@@ -113,7 +123,8 @@ public sealed class Topology
                 for (var k = 0; k < 3; k++)
                 {
                     var other = across[(3 * triangle) + k];
-                    if (other < 0 || of[other] >= 0) continue;
+                    if (other < 0 || of[other] >= 0)
+                        continue;
                     of[other] = components;
                     stack.Push(other);
                 }
@@ -138,11 +149,14 @@ public sealed class VertexRing
     {
         var corners = mesh.Corners;
         from = new int[mesh.Positions.Length + 1];
-        foreach (var corner in corners) from[corner + 1]++;
-        for (var i = 1; i < from.Length; i++) from[i] += from[i - 1];
+        foreach (var corner in corners)
+            from[corner + 1]++;
+        for (var i = 1; i < from.Length; i++)
+            from[i] += from[i - 1];
         triangles = new int[corners.Length];
         // Filling backwards leaves the offsets where they began, without a second array of cursors.
-        for (var i = corners.Length - 1; i >= 0; i--) triangles[--from[corners[i] + 1]] = i / 3;
+        for (var i = corners.Length - 1; i >= 0; i--)
+            triangles[--from[corners[i] + 1]] = i / 3;
         // Each offset has moved down to its own start, one place too far to the right.
         Array.Copy(from, 1, from, 0, from.Length - 1);
         from[^1] = corners.Length;

@@ -11,7 +11,8 @@ namespace Dentelle.Geometry.Meshes;
 /// they are asked for.</remarks>
 public sealed class Welder
 {
-    private const int Block = 48, Recent = 8;
+    private const int Block = 48,
+        Recent = 8;
 
     /// <summary>Hashes and vertices of the last corners of the block before, then of this one.</summary>
     private readonly uint[] hashes = new uint[Recent + Block];
@@ -45,8 +46,10 @@ public sealed class Welder
 
     private void AddBlock(ReadOnlySpan<Vector3> corners, Span<int> vertices)
     {
-        if (2 * (count + corners.Length) > table.Length) Grow();
-        if (count + corners.Length > positions.Length) Array.Resize(ref positions, Math.Max(2 * count, count + corners.Length));
+        if (2 * (count + corners.Length) > table.Length)
+            Grow();
+        if (count + corners.Length > positions.Length)
+            Array.Resize(ref positions, Math.Max(2 * count, count + corners.Length));
         // Places in the arrays without their bounds being asked each time: this is where reading a file spends its time.
         ref var slots = ref MemoryMarshal.GetArrayDataReference(table);
         ref var places = ref MemoryMarshal.GetArrayDataReference(positions);
@@ -64,7 +67,9 @@ public sealed class Welder
         // only just been written singly can't yet be read as eight.
         for (var i = 0; i < corners.Length; i++)
         {
-            var same = Vector256.Equals(Vector256.LoadUnsafe(ref hash, (nuint)i), Vector256.Create(Unsafe.Add(ref hash, Recent + i))).ExtractMostSignificantBits();
+            var same = Vector256
+                .Equals(Vector256.LoadUnsafe(ref hash, (nuint)i), Vector256.Create(Unsafe.Add(ref hash, Recent + i)))
+                .ExtractMostSignificantBits();
             Unsafe.Add(ref earlier, i) = same == 0 ? -1 : i + 31 - BitOperations.LeadingZeroCount(same);
         }
         for (var i = 0; i < corners.Length; i++)
@@ -84,7 +89,8 @@ public sealed class Welder
                         Unsafe.Add(ref slots, slot) = count;
                         break;
                     }
-                    if (Unsafe.Add(ref places, known) == place) break;
+                    if (Unsafe.Add(ref places, known) == place)
+                        break;
                 }
             }
             Unsafe.Add(ref vertex, Recent + i) = known;
@@ -101,7 +107,8 @@ public sealed class Welder
         for (var i = 0; i < count; i++)
         {
             var slot = Hash(positions[i]) & mask;
-            while (table[slot] != 0) slot = (slot + 1) & mask;
+            while (table[slot] != 0)
+                slot = (slot + 1) & mask;
             table[slot] = i + 1;
         }
     }
@@ -119,7 +126,8 @@ public sealed class Welder
 
     private static unsafe void Prefetch(ref int slot)
     {
-        if (Sse.IsSupported) Sse.Prefetch0(Unsafe.AsPointer(ref slot));
+        if (Sse.IsSupported)
+            Sse.Prefetch0(Unsafe.AsPointer(ref slot));
     }
 
     /// <summary>A mesh from loose triangles, three corners each.</summary>
@@ -135,7 +143,8 @@ public sealed class Welder
     public static Mesh Weld(Mesh mesh)
     {
         var loose = new Vector3[mesh.Corners.Length];
-        for (var i = 0; i < loose.Length; i++) loose[i] = mesh.Positions[mesh.Corners[i]];
+        for (var i = 0; i < loose.Length; i++)
+            loose[i] = mesh.Positions[mesh.Corners[i]];
         return Weld(loose);
     }
 }

@@ -23,13 +23,16 @@ public sealed record DrawCone(Vec3 Direction, double LeastWallAngle, IReadOnlyLi
     /// </remarks>
     public static DrawCone Of(IReadOnlyList<Vec3> normals)
     {
-        if (normals.Count == 0) throw new ArgumentException("A draw cone needs at least one facet.", nameof(normals));
+        if (normals.Count == 0)
+            throw new ArgumentException("A draw cone needs at least one facet.", nameof(normals));
         var cap = new Cap(normals[0], 1, [0]);
         while (true)
         {
             var (worst, cosine) = Worst(normals, cap.Middle);
-            if (cosine >= cap.Cosine - Slack) return new DrawCone(cap.Middle, Angle(cap.Cosine), cap.Rests, true);
-            if (cap.Rests.Contains(worst) || Grown(normals, cap, worst) is not { } grown) return LeastBad(normals);
+            if (cosine >= cap.Cosine - Slack)
+                return new DrawCone(cap.Middle, Angle(cap.Cosine), cap.Rests, true);
+            if (cap.Rests.Contains(worst) || Grown(normals, cap, worst) is not { } grown)
+                return LeastBad(normals);
             cap = grown;
         }
     }
@@ -44,8 +47,15 @@ public sealed record DrawCone(Vec3 Direction, double LeastWallAngle, IReadOnlyLi
         for (var chosen = 0; chosen < 1 << old.Rests.Length; chosen++)
         {
             int[] rests = [.. old.Rests.Where((_, i) => (chosen & (1 << i)) != 0), added];
-            if (rests.Length > 3 || Resting(normals, rests) is not { } cap || cap.Cosine <= 0 || (best is not null && cap.Cosine <= best.Cosine)) continue;
-            if (old.Rests.All(i => normals[i].Dot(cap.Middle) >= cap.Cosine - Slack)) best = cap;
+            if (
+                rests.Length > 3
+                || Resting(normals, rests) is not { } cap
+                || cap.Cosine <= 0
+                || (best is not null && cap.Cosine <= best.Cosine)
+            )
+                continue;
+            if (old.Rests.All(i => normals[i].Dot(cap.Middle) >= cap.Cosine - Slack))
+                best = cap;
         }
         return best;
     }
@@ -59,8 +69,10 @@ public sealed record DrawCone(Vec3 Direction, double LeastWallAngle, IReadOnlyLi
             2 => (a + b).Unit,
             _ => (b - a).Cross(c - a).Unit,
         };
-        if (middle == default) return null;
-        if (middle.Dot(a) < 0) middle = -middle;
+        if (middle == default)
+            return null;
+        if (middle.Dot(a) < 0)
+            middle = -middle;
         return new Cap(middle, Math.Min(middle.Dot(a), Math.Min(middle.Dot(b), middle.Dot(c))), rests);
     }
 
@@ -70,7 +82,8 @@ public sealed record DrawCone(Vec3 Direction, double LeastWallAngle, IReadOnlyLi
         for (var i = 0; i < normals.Count; i++)
         {
             var here = normals[i].Dot(direction);
-            if (here < cosine) (worst, cosine) = (i, here);
+            if (here < cosine)
+                (worst, cosine) = (i, here);
         }
         return (worst, cosine);
     }
@@ -80,10 +93,11 @@ public sealed record DrawCone(Vec3 Direction, double LeastWallAngle, IReadOnlyLi
     {
         const int directions = 500;
         var best = (Direction: Vec3.UnitZ, Cosine: double.NegativeInfinity, Facet: 0);
-        for (var i = 0; i < directions; i++) Try(Spread(i, directions));
+        for (var i = 0; i < directions; i++)
+            Try(Spread(i, directions));
         for (var step = 0.1; step > 1e-7; step /= 2)
         {
-            for (var moved = true; moved;)
+            for (var moved = true; moved; )
             {
                 moved = false;
                 var across = best.Direction.Square;
@@ -100,7 +114,8 @@ public sealed record DrawCone(Vec3 Direction, double LeastWallAngle, IReadOnlyLi
         bool Try(Vec3 direction)
         {
             var (facet, cosine) = Worst(normals, direction);
-            if (cosine <= best.Cosine + 1e-12) return false;
+            if (cosine <= best.Cosine + 1e-12)
+                return false;
             best = (direction, cosine, facet);
             return true;
         }

@@ -26,7 +26,8 @@ public sealed record Undercut(Vec3 Path, double MaxDepth, Vec3 DeepestAt, double
         Parallel.For(0, found.Length, new ParallelOptions { CancellationToken = cancel }, run =>
         {
             var part = new Part();
-            for (var i = run * 256; i < Math.Min(pieces.Count, (run + 1) * 256); i++) Take(pieces[i], ref part);
+            for (var i = run * 256; i < Math.Min(pieces.Count, (run + 1) * 256); i++)
+                Take(pieces[i], ref part);
             found[run] = part;
         });
         var sum = new Part();
@@ -34,7 +35,8 @@ public sealed record Undercut(Vec3 Path, double MaxDepth, Vec3 DeepestAt, double
         {
             sum.Area += part.Area;
             sum.Volume += part.Volume;
-            if (part.Depth > sum.Depth) (sum.Depth, sum.Place) = (part.Depth, part.Place);
+            if (part.Depth > sum.Depth)
+                (sum.Depth, sum.Place) = (part.Depth, part.Place);
         }
         return new Undercut(path, sum.Depth, sum.Place, sum.Area, sum.Volume);
 
@@ -48,8 +50,10 @@ public sealed record Undercut(Vec3 Path, double MaxDepth, Vec3 DeepestAt, double
                 // It overhangs; the hollow reaches down to what lies below, or to nothing.
                 part.Area += area;
                 var hit = tree.FirstHit(new Ray(middle, -path, size * 1e-6));
-                if (hit.IsHit) part.Volume += area * -up * hit.At;
-                foreach (var corner in (ReadOnlySpan<Vec3>)[piece.A, piece.B, piece.C]) part.Deepen(corner, shadow.DepthOf(corner));
+                if (hit.IsHit)
+                    part.Volume += area * -up * hit.At;
+                foreach (var corner in (ReadOnlySpan<Vec3>)[piece.A, piece.B, piece.C])
+                    part.Deepen(corner, shadow.DepthOf(corner));
             }
             else if (up > ParallelSine && tree.AnyHit(new Ray(middle, path, size * 1e-6)))
             {
@@ -61,12 +65,15 @@ public sealed record Undercut(Vec3 Path, double MaxDepth, Vec3 DeepestAt, double
 
     private struct Part
     {
-        public double Area, Volume, Depth;
+        public double Area,
+            Volume,
+            Depth;
         public Vec3 Place;
 
         public void Deepen(Vec3 place, double depth)
         {
-            if (depth > Depth) (Depth, Place) = (depth, place);
+            if (depth > Depth)
+                (Depth, Place) = (depth, place);
         }
     }
 }

@@ -20,7 +20,8 @@ public sealed record SectionLine(IReadOnlyList<Vec3> Points, bool IsClosed)
         get
         {
             var sum = IsClosed && Points.Count > 1 ? (Points[0] - Points[^1]).Length : 0;
-            for (var i = 1; i < Points.Count; i++) sum += (Points[i] - Points[i - 1]).Length;
+            for (var i = 1; i < Points.Count; i++)
+                sum += (Points[i] - Points[i - 1]).Length;
             return sum;
         }
     }
@@ -35,7 +36,8 @@ public static class PlaneSection
         var heights = new double[mesh.Positions.Length];
         var normal = plane.Normal.Unit;
         var level = plane.Point.Dot(normal);
-        for (var i = 0; i < heights.Length; i++) heights[i] = normal.Dot(mesh.Positions[i]) - level;
+        for (var i = 0; i < heights.Length; i++)
+            heights[i] = normal.Dot(mesh.Positions[i]) - level;
         return Joined(mesh, heights, Pieces(mesh, heights));
     }
 
@@ -47,14 +49,19 @@ public static class PlaneSection
         for (var i = 0; i < corners.Length; i += 3)
         {
             var (a, b, c) = (heights[corners[i]] >= 0, heights[corners[i + 1]] >= 0, heights[corners[i + 2]] >= 0);
-            if (a == b && b == c) continue;
-            long down = 0, up = 0;
+            if (a == b && b == c)
+                continue;
+            long down = 0,
+                up = 0;
             for (var k = 0; k < 3; k++)
             {
                 var (from, to) = (corners[i + k], corners[i + ((k + 1) % 3)]);
-                if (heights[from] >= 0 == heights[to] >= 0) continue;
-                if (heights[from] >= 0) down = Edge(from, to);
-                else up = Edge(from, to);
+                if (heights[from] >= 0 == heights[to] >= 0)
+                    continue;
+                if (heights[from] >= 0)
+                    down = Edge(from, to);
+                else
+                    up = Edge(from, to);
             }
             ref var next = ref CollectionsMarshal.GetValueRefOrAddDefault(pieces, down, out _);
             (next ??= new(1)).Add(up);
@@ -69,11 +76,13 @@ public static class PlaneSection
         // Open lines first, from their true beginnings; what is left then runs in rings.
         foreach (var start in pieces.Keys.Where(edge => !arrivals.Contains(edge)).ToList())
         {
-            while (pieces[start].Count > 0) lines.Add(Followed(mesh, heights, pieces, start));
+            while (pieces[start].Count > 0)
+                lines.Add(Followed(mesh, heights, pieces, start));
         }
         foreach (var start in pieces.Keys)
         {
-            while (pieces[start].Count > 0) lines.Add(Followed(mesh, heights, pieces, start));
+            while (pieces[start].Count > 0)
+                lines.Add(Followed(mesh, heights, pieces, start));
         }
         return lines;
     }
@@ -86,12 +95,15 @@ public static class PlaneSection
         {
             at = ends[^1];
             ends.RemoveAt(ends.Count - 1);
-            if (at == start) break;
+            if (at == start)
+                break;
             var point = Crossing(mesh, heights, at);
-            if (point != points[^1]) points.Add(point);
+            if (point != points[^1])
+                points.Add(point);
         }
         var closed = at == start;
-        if (closed && points.Count > 1 && points[^1] == points[0]) points.RemoveAt(points.Count - 1);
+        if (closed && points.Count > 1 && points[^1] == points[0])
+            points.RemoveAt(points.Count - 1);
         return new SectionLine(points, closed);
     }
 

@@ -19,7 +19,14 @@ public static class CreaseTracing
     /// <param name="reach">How far to either side of the loop to look.</param>
     /// <param name="step">Between stations, and between places of a station.</param>
     /// <param name="strength">What counts as sharp in a bend; null for its sharpest curvature either way.</param>
-    public static Crease Trace(MeshTree tree, Bend[] bends, IReadOnlyList<Vec3> rough, double reach, double step, Func<Bend, double>? strength = null)
+    public static Crease Trace(
+        MeshTree tree,
+        Bend[] bends,
+        IReadOnlyList<Vec3> rough,
+        double reach,
+        double step,
+        Func<Bend, double>? strength = null
+    )
     {
         strength ??= b => b.Sharpest;
         var stations = Spaced(rough, step);
@@ -43,7 +50,8 @@ public static class CreaseTracing
         var way = ClosedWay(values);
         var points = new Vec3[stations.Count];
         var sharpness = new double[stations.Count];
-        for (var i = 0; i < points.Length; i++) (points[i], sharpness[i]) = Peak(places, values, i, way[i]);
+        for (var i = 0; i < points.Length; i++)
+            (points[i], sharpness[i]) = Peak(places, values, i, way[i]);
         return new Crease(points, sharpness);
     }
 
@@ -51,7 +59,8 @@ public static class CreaseTracing
     private static List<Vec3> Spaced(IReadOnlyList<Vec3> loop, double step)
     {
         var length = 0.0;
-        for (var i = 0; i < loop.Count; i++) length += (loop[(i + 1) % loop.Count] - loop[i]).Length;
+        for (var i = 0; i < loop.Count; i++)
+            length += (loop[(i + 1) % loop.Count] - loop[i]).Length;
         var count = Math.Max(8, (int)Math.Round(length / step));
         var (points, passed, span) = (new List<Vec3>(count), 0.0, 0);
         for (var i = 0; i < count; i++)
@@ -83,7 +92,8 @@ public static class CreaseTracing
         var turned = new double[rows, columns];
         for (var i = 0; i < rows; i++)
         {
-            for (var k = 0; k < columns; k++) turned[i, k] = values[(i + by) % rows, k];
+            for (var k = 0; k < columns; k++)
+                turned[i, k] = values[(i + by) % rows, k];
         }
         return turned;
     }
@@ -96,7 +106,8 @@ public static class CreaseTracing
         var swerve = 0.2 * (scale > 0 ? scale : 1);
         var sums = new double[rows, columns];
         var from = new int[rows, columns];
-        for (var k = 0; k < columns; k++) sums[0, k] = tied is null || k == tied ? values[0, k] : double.NegativeInfinity;
+        for (var k = 0; k < columns; k++)
+            sums[0, k] = tied is null || k == tied ? values[0, k] : double.NegativeInfinity;
         for (var i = 1; i < rows; i++)
         {
             for (var k = 0; k < columns; k++)
@@ -105,32 +116,42 @@ public static class CreaseTracing
                 for (var last = Math.Max(0, k - 2); last <= Math.Min(columns - 1, k + 2); last++)
                 {
                     var sum = sums[i - 1, last] + values[i, k] - (swerve * (k - last) * (k - last));
-                    if (sum > sums[i, k]) (sums[i, k], from[i, k]) = (sum, last);
+                    if (sum > sums[i, k])
+                        (sums[i, k], from[i, k]) = (sum, last);
                 }
             }
         }
         var best = 0;
         for (var k = 0; k < columns; k++)
         {
-            if (tied is { } t && Math.Abs(k - t) > 2) continue;
-            if (tied is { } home && Math.Abs(best - home) > 2) best = k;
-            if (sums[rows - 1, k] > sums[rows - 1, best]) best = k;
+            if (tied is { } t && Math.Abs(k - t) > 2)
+                continue;
+            if (tied is { } home && Math.Abs(best - home) > 2)
+                best = k;
+            if (sums[rows - 1, k] > sums[rows - 1, best])
+                best = k;
         }
         var way = new int[rows];
         way[^1] = best;
-        for (var i = rows - 1; i > 0; i--) way[i - 1] = from[i, way[i]];
+        for (var i = rows - 1; i > 0; i--)
+            way[i - 1] = from[i, way[i]];
         return way;
     }
 
     /// <summary>Between places, the top of the parabola through three values.</summary>
     private static (Vec3 Place, double Value) Peak(Vec3[,] places, double[,] values, int i, int k)
     {
-        if (k == 0 || k == places.GetLength(1) - 1) return (places[i, k], values[i, k]);
+        if (k == 0 || k == places.GetLength(1) - 1)
+            return (places[i, k], values[i, k]);
         var (a, b, c) = (values[i, k - 1], values[i, k], values[i, k + 1]);
         var bow = a - (2 * b) + c;
-        if (bow >= 0 || b < a || b < c) return (places[i, k], b);
+        if (bow >= 0 || b < a || b < c)
+            return (places[i, k], b);
         var t = 0.5 * (a - c) / bow;
-        return (t < 0 ? Vec3.Mix(places[i, k], places[i, k - 1], -t) : Vec3.Mix(places[i, k], places[i, k + 1], t), b - (0.25 * (a - c) * t));
+        return (
+            t < 0 ? Vec3.Mix(places[i, k], places[i, k - 1], -t) : Vec3.Mix(places[i, k], places[i, k + 1], t),
+            b - (0.25 * (a - c) * t)
+        );
     }
 
     private static Bend At(MeshTree tree, Bend[] bends, SurfacePoint place)
@@ -139,7 +160,8 @@ public static class CreaseTracing
         var corners = tree.Mesh.Corners.Slice(3 * place.Triangle, 3);
         return new Bend(
             (bends[corners[0]].Greatest * a) + (bends[corners[1]].Greatest * b) + (bends[corners[2]].Greatest * c),
-            (bends[corners[0]].Least * a) + (bends[corners[1]].Least * b) + (bends[corners[2]].Least * c));
+            (bends[corners[0]].Least * a) + (bends[corners[1]].Least * b) + (bends[corners[2]].Least * c)
+        );
     }
 
     private static Vector3 Smooth(MeshTree tree, SurfacePoint place)
@@ -156,7 +178,8 @@ public static class CreaseTracing
         var (a, b, c) = tree.Mesh.Triangle(place.Triangle);
         var normal = (b - a).Cross(c - a);
         var area = normal.LengthSquared;
-        if (area == 0) return (1, 0, 0);
+        if (area == 0)
+            return (1, 0, 0);
         var (second, third) = (normal.Dot((place.Place - a).Cross(c - a)) / area, normal.Dot((b - a).Cross(place.Place - a)) / area);
         return (1 - second - third, second, third);
     }

@@ -29,7 +29,8 @@ public static class Curvature
         Parallel.For(0, (bends.Length + 255) / 256, new ParallelOptions { CancellationToken = cancel }, run =>
         {
             var near = new HashSet<int>();
-            for (var i = run * 256; i < Math.Min(bends.Length, (run + 1) * 256); i++) bends[i] = At(mesh, topology, i, reach, near);
+            for (var i = run * 256; i < Math.Min(bends.Length, (run + 1) * 256); i++)
+                bends[i] = At(mesh, topology, i, reach, near);
         });
         return bends;
     }
@@ -37,7 +38,8 @@ public static class Curvature
     private static Bend At(Mesh mesh, Topology topology, int vertex, double reach, HashSet<int> near)
     {
         Vec3 normal = mesh.Normals[vertex];
-        if (normal == default) return default;
+        if (normal == default)
+            return default;
         Gather(mesh, topology, vertex, reach, near);
         var x = normal.Square;
         var y = normal.Cross(x);
@@ -53,7 +55,8 @@ public static class Curvature
             var weight = 1 / Math.Max(v.LengthSquared, 1e-30);
             for (var r = 0; r < 5; r++)
             {
-                for (var c = 0; c < 6; c++) m[(6 * r) + c] += weight * row[r] * row[c];
+                for (var c = 0; c < 6; c++)
+                    m[(6 * r) + c] += weight * row[r] * row[c];
             }
         }
         return near.Count >= 5 && Solve(m) ? Shape(m) : default;
@@ -74,8 +77,10 @@ public static class Curvature
                 {
                     foreach (var other in mesh.Corners.Slice(3 * triangle, 3))
                     {
-                        if (ring >= 2 && (mesh.Positions[other] - mesh.Positions[vertex]).Length() > reach) continue;
-                        if (near.Add(other)) next.Add(other);
+                        if (ring >= 2 && (mesh.Positions[other] - mesh.Positions[vertex]).Length() > reach)
+                            continue;
+                        if (near.Add(other))
+                            next.Add(other);
                     }
                 }
             }
@@ -92,18 +97,24 @@ public static class Curvature
             var pivot = k;
             for (var r = k + 1; r < 5; r++)
             {
-                if (Math.Abs(m[(6 * r) + k]) > Math.Abs(m[(6 * pivot) + k])) pivot = r;
+                if (Math.Abs(m[(6 * r) + k]) > Math.Abs(m[(6 * pivot) + k]))
+                    pivot = r;
             }
-            if (Math.Abs(m[(6 * pivot) + k]) < 1e-14) return false;
-            for (var c = 0; c < 6; c++) (m[(6 * k) + c], m[(6 * pivot) + c]) = (m[(6 * pivot) + c], m[(6 * k) + c]);
+            if (Math.Abs(m[(6 * pivot) + k]) < 1e-14)
+                return false;
+            for (var c = 0; c < 6; c++)
+                (m[(6 * k) + c], m[(6 * pivot) + c]) = (m[(6 * pivot) + c], m[(6 * k) + c]);
             for (var r = 0; r < 5; r++)
             {
-                if (r == k) continue;
+                if (r == k)
+                    continue;
                 var factor = m[(6 * r) + k] / m[(6 * k) + k];
-                for (var c = k; c < 6; c++) m[(6 * r) + c] -= factor * m[(6 * k) + c];
+                for (var c = k; c < 6; c++)
+                    m[(6 * r) + c] -= factor * m[(6 * k) + c];
             }
         }
-        for (var k = 0; k < 5; k++) m[(6 * k) + 5] /= m[(6 * k) + k];
+        for (var k = 0; k < 5; k++)
+            m[(6 * k) + 5] /= m[(6 * k) + k];
         return true;
     }
 

@@ -20,16 +20,21 @@ public static class SurfacePieces
         var waiting = new Stack<(Vec3 A, Vec3 B, Vec3 C)>();
         for (var facet = 0; facet < mesh.TriangleCount; facet++)
         {
-            if (mesh.AreaVector(facet) == default) continue;
+            if (mesh.AreaVector(facet) == default)
+                continue;
             waiting.Push(mesh.Triangle(facet));
             while (waiting.TryPop(out var piece))
             {
                 var (a, b, c) = piece;
                 var (ab, bc, ca) = ((b - a).Length, (c - b).Length, (a - c).Length);
-                if (Math.Max(ab, Math.Max(bc, ca)) <= longest) yield return new SurfacePiece(facet, a, b, c, (b - a).Cross(c - a) / 2);
-                else if (ab >= bc && ab >= ca) Halve(waiting, a, b, c);
-                else if (bc >= ca) Halve(waiting, b, c, a);
-                else Halve(waiting, c, a, b);
+                if (Math.Max(ab, Math.Max(bc, ca)) <= longest)
+                    yield return new SurfacePiece(facet, a, b, c, (b - a).Cross(c - a) / 2);
+                else if (ab >= bc && ab >= ca)
+                    Halve(waiting, a, b, c);
+                else if (bc >= ca)
+                    Halve(waiting, b, c, a);
+                else
+                    Halve(waiting, c, a, b);
             }
         }
     }

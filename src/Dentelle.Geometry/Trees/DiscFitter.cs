@@ -13,7 +13,11 @@ internal static unsafe class DiscFitter
 
     public static void Fit(float* leaf, int count, float* node)
     {
-        var (lowX, lowY, lowZ) = (Vector256.Create(float.PositiveInfinity), Vector256.Create(float.PositiveInfinity), Vector256.Create(float.PositiveInfinity));
+        var (lowX, lowY, lowZ) = (
+            Vector256.Create(float.PositiveInfinity),
+            Vector256.Create(float.PositiveInfinity),
+            Vector256.Create(float.PositiveInfinity)
+        );
         var (highX, highY, highZ) = (-lowX, -lowY, -lowZ);
         var (normalX, normalY, normalZ) = (Vector256<float>.Zero, Vector256<float>.Zero, Vector256<float>.Zero);
         for (var i = 0; i < count; i++)

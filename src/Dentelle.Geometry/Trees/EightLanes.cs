@@ -30,7 +30,9 @@ internal static unsafe class EightLanes
     public static Floats FromEdge(Floats px, Floats py, Floats pz, Floats ex, Floats ey, Floats ez, Floats along)
     {
         var part = Vector256.MinNative(Vector256.MaxNative(along, Floats.Zero), Floats.One);
-        Floats x = Fma(-part, ex, px), y = Fma(-part, ey, py), z = Fma(-part, ez, pz);
+        Floats x = Fma(-part, ex, px),
+            y = Fma(-part, ey, py),
+            z = Fma(-part, ez, pz);
         return Dot(x, y, z, x, y, z);
     }
 

@@ -6,15 +6,23 @@ namespace Dentelle.Geometry.Trees;
 /// <summary>A ray in the tree's coordinates, with what the box test needs at hand.</summary>
 internal readonly struct TreeRay
 {
-    public readonly Vector3 Origin, Direction, Inverse;
+    public readonly Vector3 Origin,
+        Direction,
+        Inverse;
 
     /// <summary>−Origin times Inverse. Boxes are larger than what they hold by more than the rounding of this.</summary>
     public readonly Vector3 Offset;
 
-    public readonly float From, To;
+    public readonly float From,
+        To;
 
     /// <summary>Rows of the box's near and far sides along each axis.</summary>
-    public readonly int NearX, NearY, NearZ, FarX, FarY, FarZ;
+    public readonly int NearX,
+        NearY,
+        NearZ,
+        FarX,
+        FarY,
+        FarZ;
 
     public TreeRay(Vector3 origin, Vector3 direction, float from, float to)
     {

@@ -24,9 +24,11 @@ internal static unsafe class LaneOrder
             var place = 0;
             for (var lane = 0; lane < TreeLayout.Lanes; lane++)
             {
-                if ((mask & (1 << lane)) != 0) ((int*)orders.Start)[(8 * mask) + place++] = lane;
+                if ((mask & (1 << lane)) != 0)
+                    ((int*)orders.Start)[(8 * mask) + place++] = lane;
             }
-            while (place < TreeLayout.Lanes) ((int*)orders.Start)[(8 * mask) + place++] = 0;
+            while (place < TreeLayout.Lanes)
+                ((int*)orders.Start)[(8 * mask) + place++] = 0;
         }
         return orders;
     }

@@ -32,8 +32,10 @@ public readonly record struct Ray(Vec3 Origin, Vec3 Direction, double From = 0, 
 /// </remarks>
 public sealed unsafe class MeshTree
 {
-    private readonly AlignedFloats nodes, leaves;
-    private readonly int nodeCount, leafCount;
+    private readonly AlignedFloats nodes,
+        leaves;
+    private readonly int nodeCount,
+        leafCount;
     private readonly Vector3 origin;
     private readonly double reach;
     private readonly Sides sides;
@@ -41,13 +43,12 @@ public sealed unsafe class MeshTree
 
     /// <exception cref="ArgumentException">The mesh has no triangle.</exception>
     public MeshTree(Mesh mesh)
-        : this(mesh, Vector256.IsHardwareAccelerated)
-    {
-    }
+        : this(mesh, Vector256.IsHardwareAccelerated) { }
 
     internal MeshTree(Mesh mesh, bool vectors)
     {
-        if (mesh.TriangleCount == 0) throw new ArgumentException("A tree needs at least one triangle.", nameof(mesh));
+        if (mesh.TriangleCount == 0)
+            throw new ArgumentException("A tree needs at least one triangle.", nameof(mesh));
         (Mesh, UsesVectors) = (mesh, vectors);
         origin = (Vector3)mesh.Box.Centre;
         reach = mesh.Box.Size.Length;
@@ -59,8 +60,11 @@ public sealed unsafe class MeshTree
     public Mesh Mesh { get; }
 
     /// <summary>Bytes held besides the mesh itself.</summary>
-    public long Bytes => ((long)nodeCount * TreeLayout.NodeFloats * 4) + ((long)leafCount * TreeLayout.LeafFloats * 4)
-        + (4L * (Mesh.Corners.Length + Mesh.Positions.Length)) + Mesh.TriangleCount;
+    public long Bytes =>
+        ((long)nodeCount * TreeLayout.NodeFloats * 4)
+        + ((long)leafCount * TreeLayout.LeafFloats * 4)
+        + (4L * (Mesh.Corners.Length + Mesh.Positions.Length))
+        + Mesh.TriangleCount;
 
     internal bool UsesVectors { get; }
 
@@ -111,7 +115,8 @@ public sealed unsafe class MeshTree
         var (leaf, lane, _) = UsesVectors
             ? RaySearch.First<SimdRayKernel>(nodes.Start, leaves.Start, local)
             : RaySearch.First<ScalarRayKernel>(nodes.Start, leaves.Start, local);
-        if (leaf < 0) return RayHit.None;
+        if (leaf < 0)
+            return RayHit.None;
         var triangle = TriangleOf(leaf, lane);
         var (a, b, c) = Mesh.Triangle(triangle);
         var normal = (b - a).Cross(c - a);
@@ -131,7 +136,8 @@ public sealed unsafe class MeshTree
         var nearest = UsesVectors
             ? PointSearch.Nearest<SimdPointKernel>(nodes.Start, leaves.Start, local, limit, seed)
             : PointSearch.Nearest<ScalarPointKernel>(nodes.Start, leaves.Start, local, limit, seed);
-        if (nearest.Leaf >= 0) seed = nearest.Leaf;
+        if (nearest.Leaf >= 0)
+            seed = nearest.Leaf;
         return nearest;
     }
 
@@ -162,7 +168,8 @@ public sealed unsafe class MeshTree
     internal double Signed(Vec3 p, SurfacePoint nearest)
     {
         var side = sides.Of(p, nearest.Triangle, nearest.Place, nearest.Feature);
-        if (side == 0 && nearest.Distance > 0) side = WindingNumber(p) > 0.5 ? -1 : 1;
+        if (side == 0 && nearest.Distance > 0)
+            side = WindingNumber(p) > 0.5 ? -1 : 1;
         return side * nearest.Distance;
     }
 
@@ -179,6 +186,11 @@ public sealed unsafe class MeshTree
             moved = (start.Length - (2 * reach)) / speed;
             start += ray.Direction * moved;
         }
-        return new TreeRay((Vector3)start, (Vector3)ray.Direction, (float)(ray.From - moved), (float)Math.Min(ray.To - moved, float.MaxValue));
+        return new TreeRay(
+            (Vector3)start,
+            (Vector3)ray.Direction,
+            (float)(ray.From - moved),
+            (float)Math.Min(ray.To - moved, float.MaxValue)
+        );
     }
 }

@@ -33,7 +33,8 @@ internal static unsafe class PointSearch
         {
             if (IsLeaf(next))
             {
-                if (~next != seed) Look<TKernel>(leaves, ~next, p, ref best, ref bestLeaf, ref bestLane);
+                if (~next != seed)
+                    Look<TKernel>(leaves, ~next, p, ref best, ref bestLeaf, ref bestLane);
             }
             else
             {
@@ -64,16 +65,17 @@ internal static unsafe class PointSearch
                         var entry = new Waiting(bounds[lane], children[lane]);
                         // The nearest comes to lie on top.
                         var place = count++;
-                        for (; place > bottom && waiting[place - 1].Bound < entry.Bound; place--) waiting[place] = waiting[place - 1];
+                        for (; place > bottom && waiting[place - 1].Bound < entry.Bound; place--)
+                            waiting[place] = waiting[place - 1];
                         waiting[place] = entry;
                     }
                 }
             }
             do
             {
-                if (count-- == 0) return (bestLeaf, bestLane, best);
-            }
-            while (waiting[count].Bound >= best);
+                if (count-- == 0)
+                    return (bestLeaf, bestLane, best);
+            } while (waiting[count].Bound >= best);
             next = waiting[count].Child;
         }
     }
@@ -86,7 +88,8 @@ internal static unsafe class PointSearch
         where TKernel : struct, IPointKernel
     {
         var distances = TKernel.Distances(leaves + ((long)LeafFloats * leaf), p.X, p.Y, p.Z);
-        if (!Vector256.LessThanAny(distances, Vector256.Create(best))) return;
+        if (!Vector256.LessThanAny(distances, Vector256.Create(best)))
+            return;
         best = DiscFitter.Least(distances);
         bestLeaf = leaf;
         bestLane = BitOperations.TrailingZeroCount(Vector256.Equals(distances, Vector256.Create(best)).ExtractMostSignificantBits());

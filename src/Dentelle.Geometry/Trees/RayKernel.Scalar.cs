@@ -12,8 +12,10 @@ internal readonly unsafe struct ScalarRayKernel : IRayKernel
         var entries = Vector256.Create(float.PositiveInfinity);
         for (var lane = 0; lane < Lanes; lane++)
         {
-            if (((int*)node)[Child + lane] == None) continue;
-            Vector3 low = At(node, LowX, lane), high = At(node, HighX, lane);
+            if (((int*)node)[Child + lane] == None)
+                continue;
+            Vector3 low = At(node, LowX, lane),
+                high = At(node, HighX, lane);
             var (near, far) = (ray.From, to);
             for (var axis = 0; axis < 3; axis++)
             {
@@ -22,7 +24,8 @@ internal readonly unsafe struct ScalarRayKernel : IRayKernel
                 near = MathF.Max(near, MathF.Min(first, second));
                 far = MathF.Min(far, MathF.Max(first, second) * 1.0000008f);
             }
-            if (near <= far) entries = entries.WithElement(lane, near);
+            if (near <= far)
+                entries = entries.WithElement(lane, near);
         }
         return entries;
     }
@@ -33,14 +36,21 @@ internal readonly unsafe struct ScalarRayKernel : IRayKernel
         Vec3 direction = ray.Direction;
         for (var lane = 0; lane < Lanes; lane++)
         {
-            Vec3 a = (Vec3)At(leaf, A, lane) - ray.Origin, b = (Vec3)At(leaf, B, lane) - ray.Origin, c = (Vec3)At(leaf, C, lane) - ray.Origin;
-            double u = c.Cross(a).Dot(direction), v = a.Cross(b).Dot(direction), w = b.Cross(c).Dot(direction);
-            if ((u < 0 || v < 0 || w < 0) && (u > 0 || v > 0 || w > 0)) continue;
+            Vec3 a = (Vec3)At(leaf, A, lane) - ray.Origin,
+                b = (Vec3)At(leaf, B, lane) - ray.Origin,
+                c = (Vec3)At(leaf, C, lane) - ray.Origin;
+            double u = c.Cross(a).Dot(direction),
+                v = a.Cross(b).Dot(direction),
+                w = b.Cross(c).Dot(direction);
+            if ((u < 0 || v < 0 || w < 0) && (u > 0 || v > 0 || w > 0))
+                continue;
             var normal = (b - a).Cross(c - a);
             var slope = normal.Dot(direction);
-            if (slope == 0) continue;
+            if (slope == 0)
+                continue;
             var t = (float)(normal.Dot(a) / slope);
-            if (t >= ray.From && t <= to) hits = hits.WithElement(lane, t);
+            if (t >= ray.From && t <= to)
+                hits = hits.WithElement(lane, t);
         }
         return hits;
     }

@@ -16,10 +16,12 @@ internal readonly unsafe struct SimdRayKernel : IRayKernel
         var (ox, oy, oz) = (Vector256.Create(ray.Offset.X), Vector256.Create(ray.Offset.Y), Vector256.Create(ray.Offset.Z));
         var near = Vector256.MaxNative(
             Vector256.MaxNative(Fma(Row(node, ray.NearX), ix, ox), Fma(Row(node, ray.NearY), iy, oy)),
-            Vector256.MaxNative(Fma(Row(node, ray.NearZ), iz, oz), Vector256.Create(ray.From)));
+            Vector256.MaxNative(Fma(Row(node, ray.NearZ), iz, oz), Vector256.Create(ray.From))
+        );
         var far = Vector256.MinNative(
             Vector256.MinNative(Fma(Row(node, ray.FarX), ix, ox), Fma(Row(node, ray.FarY), iy, oy)),
-            Vector256.MinNative(Fma(Row(node, ray.FarZ), iz, oz), Vector256.Create(to)));
+            Vector256.MinNative(Fma(Row(node, ray.FarZ), iz, oz), Vector256.Create(to))
+        );
         return Vector256.ConditionalSelect(Vector256.LessThanOrEqual(near, far), near, Vector256.Create(float.PositiveInfinity));
     }
 
@@ -37,17 +39,22 @@ internal readonly unsafe struct SimdRayKernel : IRayKernel
         var v = EdgeVolume(ax, ay, az, bx, by, bz, dx, dy, dz);
         var w = EdgeVolume(bx, by, bz, cx, cy, cz, dx, dy, dz);
         var zero = Floats.Zero;
-        var inside = Vector256.GreaterThanOrEqual(Vector256.MinNative(Vector256.MinNative(u, v), w), zero)
+        var inside =
+            Vector256.GreaterThanOrEqual(Vector256.MinNative(Vector256.MinNative(u, v), w), zero)
             | Vector256.LessThanOrEqual(Vector256.MaxNative(Vector256.MaxNative(u, v), w), zero);
-        if (inside.ExtractMostSignificantBits() == 0) return Vector256.Create(float.PositiveInfinity);
+        if (inside.ExtractMostSignificantBits() == 0)
+            return Vector256.Create(float.PositiveInfinity);
 
         var (ex, ey, ez) = (bx - ax, by - ay, bz - az);
         var (fx, fy, fz) = (cx - ax, cy - ay, cz - az);
         var (nx, ny, nz) = (Fms(ey, fz, ez * fy), Fms(ez, fx, ex * fz), Fms(ex, fy, ey * fx));
         var slope = Fma(nx, dx, Fma(ny, dy, nz * dz));
         var t = Fma(nx, ax, Fma(ny, ay, nz * az)) / slope;
-        var met = inside & ~Vector256.Equals(slope, zero)
-            & Vector256.GreaterThanOrEqual(t, Vector256.Create(ray.From)) & Vector256.LessThanOrEqual(t, Vector256.Create(to));
+        var met =
+            inside
+            & ~Vector256.Equals(slope, zero)
+            & Vector256.GreaterThanOrEqual(t, Vector256.Create(ray.From))
+            & Vector256.LessThanOrEqual(t, Vector256.Create(to));
         return Vector256.ConditionalSelect(met, t, Vector256.Create(float.PositiveInfinity));
     }
 

@@ -27,12 +27,15 @@ internal static unsafe class RaySearch
             var next = waiting[--count];
             if (IsLeaf(next))
             {
-                if (!Meets<TKernel>(leaves, ~next, ray)) continue;
+                if (!Meets<TKernel>(leaves, ~next, ray))
+                    continue;
                 seed = ~next;
                 return true;
             }
             var at = nodes + ((long)NodeFloats * next);
-            var met = Vector256.LessThan(TKernel.Entries(at, ray, ray.To), Vector256.Create(float.PositiveInfinity)).ExtractMostSignificantBits();
+            var met = Vector256
+                .LessThan(TKernel.Entries(at, ray, ray.To), Vector256.Create(float.PositiveInfinity))
+                .ExtractMostSignificantBits();
             LaneOrder.Pack(Vector256.LoadAligned((int*)at + Child), met, waiting + count, table);
             count += BitOperations.PopCount(met);
         }
@@ -64,14 +67,17 @@ internal static unsafe class RaySearch
                 var lane = BitOperations.TrailingZeroCount(met);
                 var entry = new Waiting(entries[lane], ((int*)at)[Child + lane]);
                 var place = count++;
-                for (; place > bottom && waiting[place - 1].Entry < entry.Entry; place--) waiting[place] = waiting[place - 1];
+                for (; place > bottom && waiting[place - 1].Entry < entry.Entry; place--)
+                    waiting[place] = waiting[place - 1];
                 waiting[place] = entry;
             }
             while (true)
             {
-                if (count == 0) return (bestLeaf, bestLane, best);
+                if (count == 0)
+                    return (bestLeaf, bestLane, best);
                 var next = waiting[--count];
-                if (next.Entry > best) continue;
+                if (next.Entry > best)
+                    continue;
                 if (!IsLeaf(next.Child))
                 {
                     node = next.Child;
@@ -82,7 +88,8 @@ internal static unsafe class RaySearch
                 for (; nearer != 0; nearer &= nearer - 1)
                 {
                     var lane = BitOperations.TrailingZeroCount(nearer);
-                    if (hits[lane] < best || bestLeaf < 0) (best, bestLeaf, bestLane) = (hits[lane], ~next.Child, lane);
+                    if (hits[lane] < best || bestLeaf < 0)
+                        (best, bestLeaf, bestLane) = (hits[lane], ~next.Child, lane);
                 }
             }
         }

@@ -28,7 +28,8 @@ internal sealed class Sides
     /// <summary>+1 outside, −1 inside, 0 unsure.</summary>
     public int Of(Vec3 p, int triangle, Vec3 place, TriangleFeature feature)
     {
-        if (folded[triangle]) return 0;
+        if (folded[triangle])
+            return 0;
         var corner = 3 * triangle;
         var normal = feature switch
         {
@@ -47,13 +48,17 @@ internal sealed class Sides
         var (found, sum) = (0, mesh.AreaVector(triangle).Unit);
         foreach (var other in ring.Around(from))
         {
-            if (other == triangle) continue;
+            if (other == triangle)
+                continue;
             for (var k = 0; k < 3; k++)
             {
                 var (a, b) = (mesh.Corners[(3 * other) + k], mesh.Corners[(3 * other) + ((k + 1) % 3)]);
-                if (a == from && b == to) return default;
-                if (a != to || b != from) continue;
-                if (folded[other]) return default;
+                if (a == from && b == to)
+                    return default;
+                if (a != to || b != from)
+                    continue;
+                if (folded[other])
+                    return default;
                 found++;
                 sum += mesh.AreaVector(other).Unit;
             }
@@ -67,11 +72,18 @@ internal sealed class Sides
         var (sum, balance) = (default(Vec3), 0L);
         foreach (var triangle in ring.Around(vertex))
         {
-            if (folded[triangle]) return default;
+            if (folded[triangle])
+                return default;
             var at = 3 * triangle;
-            var k = mesh.Corners[at] == vertex ? 0 : mesh.Corners[at + 1] == vertex ? 1 : 2;
-            int next = mesh.Corners[at + ((k + 1) % 3)], last = mesh.Corners[at + ((k + 2) % 3)];
-            Vec3 here = mesh.Positions[vertex], out1 = mesh.Positions[next] - here, out2 = mesh.Positions[last] - here;
+            var k =
+                mesh.Corners[at] == vertex ? 0
+                : mesh.Corners[at + 1] == vertex ? 1
+                : 2;
+            int next = mesh.Corners[at + ((k + 1) % 3)],
+                last = mesh.Corners[at + ((k + 2) % 3)];
+            Vec3 here = mesh.Positions[vertex],
+                out1 = mesh.Positions[next] - here,
+                out2 = mesh.Positions[last] - here;
             sum += mesh.AreaVector(triangle).Unit * Math.Atan2(out1.Cross(out2).Length, out1.Dot(out2));
             // In a closed fan every neighbour is once the next and once the last.
             balance += Scattered(next) - Scattered(last);
@@ -89,10 +101,15 @@ internal sealed class Sides
         var corners = mesh.Corners;
         for (var i = 0; i < found.Length; i++)
         {
-            int a = corners[3 * i], b = corners[(3 * i) + 1], c = corners[(3 * i) + 2];
+            int a = corners[3 * i],
+                b = corners[(3 * i) + 1],
+                c = corners[(3 * i) + 2];
             var vector = Vector3.Cross(positions[b] - positions[a], positions[c] - positions[a]);
             var limit = Folded * vector.Length();
-            found[i] = Vector3.Dot(vector, normals[a]) < limit || Vector3.Dot(vector, normals[b]) < limit || Vector3.Dot(vector, normals[c]) < limit;
+            found[i] =
+                Vector3.Dot(vector, normals[a]) < limit
+                || Vector3.Dot(vector, normals[b]) < limit
+                || Vector3.Dot(vector, normals[c]) < limit;
         }
         return found;
     }

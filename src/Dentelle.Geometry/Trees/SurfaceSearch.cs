@@ -30,7 +30,8 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
         {
             var some = points.Slice(at, Math.Min(TreeLayout.Lanes, points.Length - at));
             Find(some, within);
-            for (var i = 0; i < some.Length; i++) places[at + i] = leaves[i] < 0 ? SurfacePoint.None : tree.Refined(some[i], leaves[i], leaves[TreeLayout.Lanes + i]);
+            for (var i = 0; i < some.Length; i++)
+                places[at + i] = leaves[i] < 0 ? SurfacePoint.None : tree.Refined(some[i], leaves[i], leaves[TreeLayout.Lanes + i]);
         }
     }
 
@@ -41,7 +42,8 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
         {
             var some = points.Slice(at, Math.Min(TreeLayout.Lanes, points.Length - at));
             Find(some, within);
-            for (var i = 0; i < some.Length; i++) distances[at + i] = leaves[i] < 0 ? float.PositiveInfinity : MathF.Sqrt(squared[i]);
+            for (var i = 0; i < some.Length; i++)
+                distances[at + i] = leaves[i] < 0 ? float.PositiveInfinity : MathF.Sqrt(squared[i]);
         }
     }
 
@@ -55,10 +57,12 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
             {
                 var (nodes, triangles) = tree.Blocks;
                 var bits = RayPacket.Any((float*)nodes, (float*)triangles, packet);
-                for (var i = 0; i < TreeLayout.Lanes; i++) met[at + i] = (bits & (1u << i)) != 0;
+                for (var i = 0; i < TreeLayout.Lanes; i++)
+                    met[at + i] = (bits & (1u << i)) != 0;
                 continue;
             }
-            for (var i = 0; i < some.Length; i++) met[at + i] = tree.AnyHit(new Ray(some[i], direction), ref raySeed);
+            for (var i = 0; i < some.Length; i++)
+                met[at + i] = tree.AnyHit(new Ray(some[i], direction), ref raySeed);
         }
     }
 
@@ -66,19 +70,24 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
     private void Find(ReadOnlySpan<Vector3> points, double within)
     {
         Span<Vector3> local = stackalloc Vector3[TreeLayout.Lanes];
-        for (var i = 0; i < points.Length; i++) local[i] = points[i] - tree.Origin;
+        for (var i = 0; i < points.Length; i++)
+            local[i] = points[i] - tree.Origin;
         var limit = MeshTree.Squared(within);
         // Close to the surface each point has its own few triangles, and a packet would look at all of them for each.
         if (points.Length == TreeLayout.Lanes && tree.UsesVectors && Spread(points) < MathF.Min(tree.PacketSize, known.Distance))
         {
             var (nodes, triangles) = tree.Blocks;
-            fixed (int* into = leaves) fixed (float* best = squared) PointPacket.Nearest((float*)nodes, (float*)triangles, local, limit, known, into, best);
+            fixed (int* into = leaves)
+            fixed (float* best = squared)
+                PointPacket.Nearest((float*)nodes, (float*)triangles, local, limit, known, into, best);
         }
         else
         {
-            for (var i = 0; i < points.Length; i++) (leaves[i], leaves[TreeLayout.Lanes + i], squared[i]) = tree.Nearest(local[i], limit, ref seed);
+            for (var i = 0; i < points.Length; i++)
+                (leaves[i], leaves[TreeLayout.Lanes + i], squared[i]) = tree.Nearest(local[i], limit, ref seed);
         }
-        if (leaves[points.Length - 1] < 0) return;
+        if (leaves[points.Length - 1] < 0)
+            return;
         seed = leaves[points.Length - 1];
         known = (local[points.Length - 1], (MathF.Sqrt(squared[points.Length - 1]) * 1.0001f) + tree.Slack);
     }
@@ -89,7 +98,8 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
         for (var i = 0; i < packet.Length; i++)
         {
             packet[i] = tree.Local(new Ray(origins[i], direction), out var moved);
-            if (moved != 0) return false;
+            if (moved != 0)
+                return false;
         }
         return true;
     }
@@ -97,7 +107,8 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
     private static float Spread(ReadOnlySpan<Vector3> points)
     {
         var (low, high) = (points[0], points[0]);
-        foreach (var p in points) (low, high) = (Vector3.Min(low, p), Vector3.Max(high, p));
+        foreach (var p in points)
+            (low, high) = (Vector3.Min(low, p), Vector3.Max(high, p));
         return (high - low).Length();
     }
 }

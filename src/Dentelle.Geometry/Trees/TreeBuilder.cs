@@ -25,8 +25,10 @@ internal sealed unsafe class TreeBuilder
     private readonly Vector3[] positions;
     private readonly int[] corners;
     private readonly Vector3 origin;
-    private AlignedFloats nodes, leaves;
-    private int nodeCount, leafCount;
+    private AlignedFloats nodes,
+        leaves;
+    private int nodeCount,
+        leafCount;
 
     private TreeBuilder(Mesh mesh, Vector3 origin)
     {
@@ -40,7 +42,8 @@ internal sealed unsafe class TreeBuilder
     /// <summary>One triangle while building: its box. The last lane of the low corner holds its number.</summary>
     private struct Item
     {
-        public Vector128<float> Low, High;
+        public Vector128<float> Low,
+            High;
 
         public readonly int Triangle => BitConverter.SingleToInt32Bits(Low.GetElement(3));
     }
@@ -71,7 +74,8 @@ internal sealed unsafe class TreeBuilder
         var starts = stackalloc int[Lanes + 1];
         var parts = Divide(from, to, starts, depth);
         var node = nodeCount++;
-        if (NodeFloats * nodeCount > nodes.Count) nodes = nodes.Resized(2 * nodes.Count);
+        if (NodeFloats * nodeCount > nodes.Count)
+            nodes = nodes.Resized(2 * nodes.Count);
         for (var lane = 0; lane < Lanes; lane++)
         {
             if (lane >= parts)
@@ -80,7 +84,10 @@ internal sealed unsafe class TreeBuilder
                 continue;
             }
             var firstLeaf = leafCount;
-            var child = starts[lane + 1] - starts[lane] <= Lanes ? ~AddLeaf(starts[lane], starts[lane + 1]) : AddNode(starts[lane], starts[lane + 1], depth + 1);
+            var child =
+                starts[lane + 1] - starts[lane] <= Lanes
+                    ? ~AddLeaf(starts[lane], starts[lane + 1])
+                    : AddNode(starts[lane], starts[lane + 1], depth + 1);
             SetChild(node, lane, child, firstLeaf);
         }
         return node;
@@ -97,11 +104,14 @@ internal sealed unsafe class TreeBuilder
             for (var i = 0; i < parts; i++)
             {
                 var size = starts[i + 1] - starts[i];
-                if (size > Lanes && (largest < 0 || size > starts[largest + 1] - starts[largest])) largest = i;
+                if (size > Lanes && (largest < 0 || size > starts[largest + 1] - starts[largest]))
+                    largest = i;
             }
-            if (largest < 0) break;
+            if (largest < 0)
+                break;
             var middle = Split(starts[largest], starts[largest + 1], depth);
-            for (var i = parts; i > largest; i--) starts[i + 1] = starts[i];
+            for (var i = parts; i > largest; i--)
+                starts[i + 1] = starts[i];
             starts[largest + 1] = middle;
             parts++;
         }
@@ -120,8 +130,12 @@ internal sealed unsafe class TreeBuilder
             high = Vector128.MaxNative(high, centre);
         }
         var size = high - low;
-        var axis = size[0] >= size[1] && size[0] >= size[2] ? 0 : size[1] >= size[2] ? 1 : 2;
-        if (to - from <= SmallSet || depth > MostCostLevels || !(size[axis] > 0)) return SplitInTheMiddle(from, to, axis);
+        var axis =
+            size[0] >= size[1] && size[0] >= size[2] ? 0
+            : size[1] >= size[2] ? 1
+            : 2;
+        if (to - from <= SmallSet || depth > MostCostLevels || !(size[axis] > 0))
+            return SplitInTheMiddle(from, to, axis);
         return SplitByCost(from, to, axis, low[axis], Bins * 0.9999f / size[axis]);
     }
 
@@ -142,16 +156,22 @@ internal sealed unsafe class TreeBuilder
             var (i, j) = (left, right);
             while (i <= j)
             {
-                while (Key(i, axis) < pivot) i++;
-                while (Key(j, axis) > pivot) j--;
-                if (i > j) break;
+                while (Key(i, axis) < pivot)
+                    i++;
+                while (Key(j, axis) > pivot)
+                    j--;
+                if (i > j)
+                    break;
                 (items[i], items[j]) = (items[j], items[i]);
                 i++;
                 j--;
             }
-            if (place <= j) right = j;
-            else if (place >= i) left = i;
-            else return;
+            if (place <= j)
+                right = j;
+            else if (place >= i)
+                left = i;
+            else
+                return;
         }
     }
 
@@ -159,7 +179,8 @@ internal sealed unsafe class TreeBuilder
     private float Key(int item, int axis)
     {
         ref var at = ref items[item];
-        return Unsafe.Add(ref Unsafe.As<Vector128<float>, float>(ref at.Low), axis) + Unsafe.Add(ref Unsafe.As<Vector128<float>, float>(ref at.High), axis);
+        return Unsafe.Add(ref Unsafe.As<Vector128<float>, float>(ref at.Low), axis)
+            + Unsafe.Add(ref Unsafe.As<Vector128<float>, float>(ref at.High), axis);
     }
 
     private int SplitByCost(int from, int to, int axis, float start, float scale)
@@ -178,9 +199,12 @@ internal sealed unsafe class TreeBuilder
         var (left, right) = (from, to - 1);
         while (true)
         {
-            while (left <= right && (int)((Key(left, axis) - start) * scale) < cut) left++;
-            while (left <= right && (int)((Key(right, axis) - start) * scale) >= cut) right--;
-            if (left > right) return left;
+            while (left <= right && (int)((Key(left, axis) - start) * scale) < cut)
+                left++;
+            while (left <= right && (int)((Key(right, axis) - start) * scale) >= cut)
+                right--;
+            if (left > right)
+                return left;
             (items[left], items[right]) = (items[right], items[left]);
         }
     }
@@ -204,9 +228,11 @@ internal sealed unsafe class TreeBuilder
             low = Vector128.MinNative(low, binLows[cut - 1]);
             high = Vector128.MaxNative(high, binHighs[cut - 1]);
             count += binCounts[cut - 1];
-            if (count == 0 || count == total) continue;
+            if (count == 0 || count == total)
+                continue;
             var cost = (HalfArea(low, high) * count) + (areasRight[cut] * (total - count));
-            if (cost < bestCost) (best, bestCost) = (cut, cost);
+            if (cost < bestCost)
+                (best, bestCost) = (cut, cost);
         }
         return best;
     }
@@ -220,7 +246,8 @@ internal sealed unsafe class TreeBuilder
     private int AddLeaf(int from, int to)
     {
         var leaf = leafCount++;
-        if (LeafFloats * leafCount > leaves.Count) leaves = leaves.Resized(2 * leaves.Count);
+        if (LeafFloats * leafCount > leaves.Count)
+            leaves = leaves.Resized(2 * leaves.Count);
         var at = leaves.Start + ((long)LeafFloats * leaf);
         for (var lane = 0; lane < Lanes; lane++)
         {
@@ -247,7 +274,8 @@ internal sealed unsafe class TreeBuilder
             at[LowX + (8 * row)] = float.PositiveInfinity;
             at[HighX + (8 * row)] = float.NegativeInfinity;
         }
-        for (var row = CentreX; row <= Radius; row += 8) at[row] = 0;
+        for (var row = CentreX; row <= Radius; row += 8)
+            at[row] = 0;
         ((int*)at)[Child] = None;
     }
 

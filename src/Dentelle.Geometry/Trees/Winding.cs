@@ -8,7 +8,8 @@ internal sealed unsafe class Winding
     /// <summary>A group counts as far beyond this many of its radii: an error of about a hundredth, where a half decides.</summary>
     private const double Far = 2.3;
 
-    private readonly AlignedFloats nodes, leaves;
+    private readonly AlignedFloats nodes,
+        leaves;
     private readonly Dipole[] dipoles;
 
     private readonly record struct Dipole(Vec3 Centre, Vec3 AreaVector, double Radius);
@@ -29,7 +30,8 @@ internal sealed unsafe class Winding
         for (var lane = 0; lane < TreeLayout.Lanes; lane++)
         {
             var child = ChildOf(node, lane);
-            if (child == TreeLayout.None) continue;
+            if (child == TreeLayout.None)
+                continue;
             var part = TreeLayout.IsLeaf(child) ? SumLeaf(~child) : Sum(child);
             var centre = part.Area > 0 ? part.Moment / part.Area : default;
             dipoles[(node * TreeLayout.Lanes) + lane] = new Dipole(centre, part.Vector, Reach(node, lane, centre));
@@ -56,20 +58,27 @@ internal sealed unsafe class Winding
         for (var lane = 0; lane < TreeLayout.Lanes; lane++)
         {
             var child = ChildOf(node, lane);
-            if (child == TreeLayout.None) continue;
+            if (child == TreeLayout.None)
+                continue;
             var dipole = dipoles[(node * TreeLayout.Lanes) + lane];
             var to = dipole.Centre - p;
             var distance = to.Length;
-            if (distance > Far * dipole.Radius) sum += dipole.AreaVector.Dot(to) / (distance * distance * distance);
-            else if (!TreeLayout.IsLeaf(child)) sum += AtNode(child, p);
-            else foreach (var (a, b, c) in Triangles(~child)) sum += SolidAngle(a - p, b - p, c - p);
+            if (distance > Far * dipole.Radius)
+                sum += dipole.AreaVector.Dot(to) / (distance * distance * distance);
+            else if (!TreeLayout.IsLeaf(child))
+                sum += AtNode(child, p);
+            else
+                foreach (var (a, b, c) in Triangles(~child))
+                    sum += SolidAngle(a - p, b - p, c - p);
         }
         return sum;
     }
 
     private static double SolidAngle(Vec3 a, Vec3 b, Vec3 c)
     {
-        double la = a.Length, lb = b.Length, lc = c.Length;
+        double la = a.Length,
+            lb = b.Length,
+            lc = c.Length;
         return 2 * Math.Atan2(a.Dot(b.Cross(c)), (la * lb * lc) + (a.Dot(b) * lc) + (b.Dot(c) * la) + (c.Dot(a) * lb));
     }
 
@@ -80,7 +89,8 @@ internal sealed unsafe class Winding
         var found = new List<(Vec3, Vec3, Vec3)>(TreeLayout.Lanes);
         for (var lane = 0; lane < TreeLayout.Lanes; lane++)
         {
-            if (lane > 0 && ((int*)at)[TreeLayout.Triangle + lane] == ((int*)at)[TreeLayout.Triangle + lane - 1]) break;
+            if (lane > 0 && ((int*)at)[TreeLayout.Triangle + lane] == ((int*)at)[TreeLayout.Triangle + lane - 1])
+                break;
             found.Add((Corner(at, TreeLayout.A, lane), Corner(at, TreeLayout.B, lane), Corner(at, TreeLayout.C, lane)));
         }
         return found;
@@ -93,7 +103,12 @@ internal sealed unsafe class Winding
     private double Reach(int node, int lane, Vec3 centre)
     {
         var at = nodes.Start + ((long)TreeLayout.NodeFloats * node);
-        Vec3 low = Corner(at, TreeLayout.LowX, lane), high = Corner(at, TreeLayout.HighX, lane);
-        return new Vec3(Math.Max(high.X - centre.X, centre.X - low.X), Math.Max(high.Y - centre.Y, centre.Y - low.Y), Math.Max(high.Z - centre.Z, centre.Z - low.Z)).Length;
+        Vec3 low = Corner(at, TreeLayout.LowX, lane),
+            high = Corner(at, TreeLayout.HighX, lane);
+        return new Vec3(
+            Math.Max(high.X - centre.X, centre.X - low.X),
+            Math.Max(high.Y - centre.Y, centre.Y - low.Y),
+            Math.Max(high.Z - centre.Z, centre.Z - low.Z)
+        ).Length;
     }
 }

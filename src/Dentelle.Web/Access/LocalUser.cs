@@ -24,7 +24,8 @@ public static class LocalUser
     public static void AddLocalUser(this IServiceCollection services)
     {
         services.AddAuthentication(Scheme).AddScheme<AuthenticationSchemeOptions, LoopbackHandler>(Scheme, null);
-        services.AddAuthorizationBuilder()
+        services
+            .AddAuthorizationBuilder()
             .AddPolicy(Policies.Clinician, policy => policy.RequireAuthenticatedUser().RequireRole(Policies.Clinician))
             .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
     }
@@ -37,7 +38,8 @@ public static class LocalUser
         protected override Task<AuthenticateResult> HandleAuthenticateAsync()
         {
             // No address at all means an in-process call.
-            if (Context.Connection.RemoteIpAddress is { } address && !IPAddress.IsLoopback(address)) return Task.FromResult(AuthenticateResult.NoResult());
+            if (Context.Connection.RemoteIpAddress is { } address && !IPAddress.IsLoopback(address))
+                return Task.FromResult(AuthenticateResult.NoResult());
             var identity = new ClaimsIdentity([new(ClaimTypes.Name, "local user"), new(ClaimTypes.Role, Policies.Clinician)], Scheme.Name);
             return Task.FromResult(AuthenticateResult.Success(new AuthenticationTicket(new ClaimsPrincipal(identity), Scheme.Name)));
         }

@@ -9,20 +9,29 @@ namespace Dentelle.Web.Access;
 /// </summary>
 public static class SameOrigin
 {
-    public static void UseSameOrigin(this WebApplication app) => app.Use(async (context, next) =>
-    {
-        if (IsForeignWrite(context.Request))
-        {
-            await Problems.From(new Problem("foreign-origin", "This change came from another page and was refused."), StatusCodes.Status403Forbidden).ExecuteAsync(context);
-            return;
-        }
+    public static void UseSameOrigin(this WebApplication app) =>
+        app.Use(
+            async (context, next) =>
+            {
+                if (IsForeignWrite(context.Request))
+                {
+                    await Problems
+                        .From(
+                            new Problem("foreign-origin", "This change came from another page and was refused."),
+                            StatusCodes.Status403Forbidden
+                        )
+                        .ExecuteAsync(context);
+                    return;
+                }
 
-        await next(context);
-    });
+                await next(context);
+            }
+        );
 
     private static bool IsForeignWrite(HttpRequest request)
     {
-        if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || HttpMethods.IsOptions(request.Method)) return false;
+        if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || HttpMethods.IsOptions(request.Method))
+            return false;
         var origin = request.Headers.Origin.ToString();
         return origin.Length > 0 && origin != $"{request.Scheme}://{request.Host}";
     }

@@ -3,8 +3,8 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Dentelle.Core;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Measuring;
 using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
 
 namespace Dentelle.Web.Cases;
 
@@ -20,7 +20,18 @@ public sealed record CaseView(Guid Id, string Number, string Patient, DateTime? 
 /// <param name="Worst">The worst verdict of the newest readings; null when nothing was read.</param>
 /// <param name="Telling">One line on what matters: "Outer bevel, mesiofacial: 0.5 short".</param>
 public sealed record CaseUnitView(
-    Guid Id, string Tooth, string Written, string ToothName, string What, string Material, UnitStage Stage, int Measured, int Zones, Verdict? Worst, string? Telling);
+    Guid Id,
+    string Tooth,
+    string Written,
+    string ToothName,
+    string What,
+    string Material,
+    UnitStage Stage,
+    int Measured,
+    int Zones,
+    Verdict? Worst,
+    string? Telling
+);
 
 [JsonConverter(typeof(KebabCase<UnitStage>))]
 public enum UnitStage
@@ -60,6 +71,13 @@ public sealed record CaseFile(string Format, string Patient, string Note, IReadO
 /// <param name="Inputs">What was found and decided.</param>
 /// <param name="Plan">The plan as it was made, with the protocol it was made from. On reading it is made anew.</param>
 public sealed record CaseFileUnit(
-    string Tooth, PlanInputs Inputs, bool Finished, string Protocol, int ProtocolVersion, IReadOnlyList<CaseFileReading> Readings, JsonElement? Plan = null);
+    string Tooth,
+    PlanInputs Inputs,
+    bool Finished,
+    string Protocol,
+    int ProtocolVersion,
+    IReadOnlyList<CaseFileReading> Readings,
+    JsonElement? Plan = null
+);
 
 public sealed record CaseFileReading(string Zone, ReadingKind Kind, string Gauge, double FromMm, bool IncludesEnd, double? BelowMm = null);

@@ -21,22 +21,37 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
     {
         var made = unit.Plans.MaxBy(plan => plan.Version)!;
         return new(
-            unit.Tooth, UnitViews.InputsOf(unit), unit.FinishedAt is not null, made.ProtocolId, made.ProtocolVersion,
+            unit.Tooth,
+            UnitViews.InputsOf(unit),
+            unit.FinishedAt is not null,
+            made.ProtocolId,
+            made.ProtocolVersion,
             [
                 .. from reading in unit.Readings
-                   where reading.TakenBackAt is null
-                   orderby reading.TakenAt
-                   select new CaseFileReading(reading.Zone, reading.Kind, reading.GaugeId, reading.FromMm, reading.IncludesEnd, reading.BelowMm),
+                where reading.TakenBackAt is null
+                orderby reading.TakenAt
+                select new CaseFileReading(
+                    reading.Zone,
+                    reading.Kind,
+                    reading.GaugeId,
+                    reading.FromMm,
+                    reading.IncludesEnd,
+                    reading.BelowMm
+                ),
             ],
-            JsonDocument.Parse(made.Result).RootElement);
+            JsonDocument.Parse(made.Result).RootElement
+        );
     }
 
     /// <summary>Checks the whole file first and then adds it as a new case: all of it or nothing.</summary>
     public async Task<Answer<ImportedCase>> ReadAsync(CaseFile file, string by, CancellationToken stop)
     {
-        if (file.Format != CaseFile.FormatName) return new Problem("case-file", $"This is no case file: its format is “{file.Format}” and not “{CaseFile.FormatName}”.");
-        if (!CaseEntry.IsName(file.Patient)) return new Problem("case-file", "The case file names no patient, or one of more than 120 characters.");
-        if (!Units(file).Is(out var units, out var problem)) return problem;
+        if (file.Format != CaseFile.FormatName)
+            return new Problem("case-file", $"This is no case file: its format is “{file.Format}” and not “{CaseFile.FormatName}”.");
+        if (!CaseEntry.IsName(file.Patient))
+            return new Problem("case-file", "The case file names no patient, or one of more than 120 characters.");
+        if (!Units(file).Is(out var units, out var problem))
+            return problem;
 
         await using var all = await store.BeginAsync(stop);
         var added = await store.AddCaseAsync(file.Patient.Trim(), file.VisitAt, file.Note, stop);
@@ -45,15 +60,26 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
         {
             var row = await store.AddUnitAsync(added.Id, planned, unit.Inputs, ProtocolOf(unit).Protocol, by, stop);
             first ??= row.Id;
-            foreach (var reading in unit.Readings) await store.AddReadingAsync(row, ReadingOf(reading), by, stop);
-            if (unit.Finished) await store.SetFinishedAsync(row, true, stop);
+            foreach (var reading in unit.Readings)
+                await store.AddReadingAsync(row, ReadingOf(reading), by, stop);
+            if (unit.Finished)
+                await store.SetFinishedAsync(row, true, stop);
         }
 
         await all.CommitAsync(stop);
-        string[] foreign = [.. file.Units.Where(unit => shelf.Find(unit.Protocol, unit.ProtocolVersion) is null).Select(unit => $"{unit.Protocol} {unit.ProtocolVersion}").Distinct()];
+        string[] foreign =
+        [
+            .. file
+                .Units.Where(unit => shelf.Find(unit.Protocol, unit.ProtocolVersion) is null)
+                .Select(unit => $"{unit.Protocol} {unit.ProtocolVersion}")
+                .Distinct(),
+        ];
         return new ImportedCase(
-            added.Id, added.Number.ToString("0000"), first,
-            foreign.Length == 0 ? null : $"Planned anew with {shelf.InUse.Words}: this practice does not keep {string.Join(", ", foreign)}.");
+            added.Id,
+            added.Number.ToString("0000"),
+            first,
+            foreign.Length == 0 ? null : $"Planned anew with {shelf.InUse.Words}: this practice does not keep {string.Join(", ", foreign)}."
+        );
     }
 
     private Answer<List<(PlannedUnit Planned, CaseFileUnit Unit)>> Units(CaseFile file)
@@ -61,18 +87,24 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
         var named = new List<(LineUnit Unit, Handbook Handbook)>();
         foreach (var unit in file.Units)
         {
-            if (ToothCode.FromIso(unit.Tooth) is not { } tooth) return new Problem("case-file", $"The case file names a tooth “{unit.Tooth}” that is no ISO 3950 code.");
+            if (ToothCode.FromIso(unit.Tooth) is not { } tooth)
+                return new Problem("case-file", $"The case file names a tooth “{unit.Tooth}” that is no ISO 3950 code.");
             named.Add((new LineUnit(tooth, unit.Inputs), ProtocolOf(unit).Handbook));
         }
-        if (!PlannedLine.Case(named).Is(out var planned, out var problem)) return problem;
+        if (!PlannedLine.Case(named).Is(out var planned, out var problem))
+            return problem;
         for (var i = 0; i < planned.Count; i++)
         {
             var (unit, protocol) = (file.Units[i], named[i].Handbook.Protocol);
             foreach (var reading in unit.Readings)
             {
                 if (!protocol.Plausible.ReadingMm.Include(reading.FromMm) || reading.BelowMm < reading.FromMm)
-                    return new Problem("case-file", $"Unit {unit.Tooth}: a reading from {new Mm(reading.FromMm)} to {new Mm(reading.BelowMm ?? 0)} can't be.");
-                if (!Judge.Of(ReadingOf(reading), planned[i].Plan, protocol).Is(out _, out problem)) return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
+                    return new Problem(
+                        "case-file",
+                        $"Unit {unit.Tooth}: a reading from {new Mm(reading.FromMm)} to {new Mm(reading.BelowMm ?? 0)} can't be."
+                    );
+                if (!Judge.Of(ReadingOf(reading), planned[i].Plan, protocol).Is(out _, out problem))
+                    return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
             }
         }
 
@@ -82,6 +114,11 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
     /// <summary>What the file's plan was made with where this practice keeps it, else what is in use here.</summary>
     private KeptProtocol ProtocolOf(CaseFileUnit unit) => shelf.Find(unit.Protocol, unit.ProtocolVersion) ?? shelf.InUse;
 
-    private static Reading ReadingOf(CaseFileReading reading) => new(
-        reading.Zone, reading.Kind, Interval.Between(new(reading.FromMm), reading.BelowMm is { } below ? new(below) : null, reading.IncludesEnd), reading.Gauge);
+    private static Reading ReadingOf(CaseFileReading reading) =>
+        new(
+            reading.Zone,
+            reading.Kind,
+            Interval.Between(new(reading.FromMm), reading.BelowMm is { } below ? new(below) : null, reading.IncludesEnd),
+            reading.Gauge
+        );
 }

@@ -21,23 +21,32 @@ internal static class DemoPractice
         var store = scope.ServiceProvider.GetRequiredService<CaseStore>();
         var today = DateOnly.FromDateTime(scope.ServiceProvider.GetRequiredService<TimeProvider>().GetLocalNow().DateTime);
         var stop = CancellationToken.None;
-        if ((await store.AllAsync(stop)).Count > 0) return;
+        if ((await store.AllAsync(stop)).Count > 0)
+            return;
 
         var (file, shelf) = (Read(), scope.ServiceProvider.GetRequiredService<ProtocolShelf>());
         await using var all = await store.BeginAsync(stop);
-        var house = Need(await scope.ServiceProvider.GetRequiredService<ProtocolDrafts>().KeepAsync(file.House.On(shelf.Shipped), By, stop));
+        var house = Need(
+            await scope.ServiceProvider.GetRequiredService<ProtocolDrafts>().KeepAsync(file.House.On(shelf.Shipped), By, stop)
+        );
         foreach (var demo in file.Cases)
         {
             var visit = today.AddDays(demo.Day).ToDateTime(demo.Time, DateTimeKind.Local);
             var added = await store.AddCaseAsync(demo.Patient, visit, demo.Note, stop);
-            foreach (var unit in demo.Units) await AddAsync(unit, added, store, unit.House ? house.Handbook : shelf.InUse.Handbook, stop);
+            foreach (var unit in demo.Units)
+                await AddAsync(unit, added, store, unit.House ? house.Handbook : shelf.InUse.Handbook, stop);
         }
 
         var drawer = scope.ServiceProvider.GetRequiredService<DrawerStore>();
         foreach (var demo in file.Drawer)
         {
-            await drawer.ChangeAsync(demo.Bur, (row, _) => (row.Pieces, row.Sterilised, row.Worn) = (demo.Pieces, demo.Sterilised, demo.Worn), stop);
-            for (var use = 0; use < demo.Uses; use++) await drawer.UseAsync(demo.Bur, Core.Burs.UsedOn.Tooth, true, null, null, stop);
+            await drawer.ChangeAsync(
+                demo.Bur,
+                (row, _) => (row.Pieces, row.Sterilised, row.Worn) = (demo.Pieces, demo.Sterilised, demo.Worn),
+                stop
+            );
+            for (var use = 0; use < demo.Uses; use++)
+                await drawer.UseAsync(demo.Bur, Core.Burs.UsedOn.Tooth, true, null, null, stop);
         }
 
         await all.CommitAsync(stop);
@@ -49,18 +58,27 @@ internal static class DemoPractice
         LineUnit[] units = [.. line.Units.Select(said => said with { Inputs = said.Inputs.Over(demo.Inputs) })];
         var planned = Need(PlannedLine.Make(units, handbook));
         var rows = new List<UnitRow>();
-        for (var i = 0; i < units.Length; i++) rows.Add(await store.AddUnitAsync(to.Id, planned.Units[i], units[i].Inputs, handbook.Protocol, By, stop));
+        for (var i = 0; i < units.Length; i++)
+            rows.Add(await store.AddUnitAsync(to.Id, planned.Units[i], units[i].Inputs, handbook.Protocol, By, stop));
         var unit = rows[0];
         foreach (var reading in demo.Readings ?? [])
         {
             foreach (var zone in reading.Zones)
             {
-                var entry = new ReadingEntry { Zone = zone, Kind = reading.Kind, Gauge = reading.Gauge, Passed = reading.Passed, ValueMm = reading.ValueMm };
+                var entry = new ReadingEntry
+                {
+                    Zone = zone,
+                    Kind = reading.Kind,
+                    Gauge = reading.Gauge,
+                    Passed = reading.Passed,
+                    ValueMm = reading.ValueMm,
+                };
                 await store.AddReadingAsync(unit, Need(UnitEndpoints.ReadingOf(entry, handbook.Protocol)), By, stop);
             }
         }
 
-        if (demo.Finished) await store.SetFinishedAsync(unit, true, stop);
+        if (demo.Finished)
+            await store.SetFinishedAsync(unit, true, stop);
     }
 
     private static DemoFile Read()
@@ -70,14 +88,24 @@ internal static class DemoPractice
     }
 
     private static T Need<T>(Answer<T> answer)
-        where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidDataException($"The demonstration practice is wrong: {problem.Sentence}");
+        where T : class =>
+        answer.Is(out var value, out var problem)
+            ? value
+            : throw new InvalidDataException($"The demonstration practice is wrong: {problem.Sentence}");
 
     private sealed record DemoFile(IReadOnlyList<DemoCase> Cases, DemoHouse House, IReadOnlyList<DemoBur> Drawer);
 
     private sealed record DemoBur(string Bur, int Pieces, int Uses, int Sterilised, bool Worn);
 
     /// <summary>A house protocol: one row's target and sides taken in disagreements.</summary>
-    private sealed record DemoHouse(string Name, string Note, string Group, string Words, double TargetMm, IReadOnlyDictionary<string, string> Sides)
+    private sealed record DemoHouse(
+        string Name,
+        string Note,
+        string Group,
+        string Words,
+        double TargetMm,
+        IReadOnlyDictionary<string, string> Sides
+    )
     {
         public KeepEntry On(KeptProtocol shipped)
         {
@@ -85,8 +113,16 @@ internal static class DemoPractice
             var sides = shipped.Protocol.Disagreements.Select((entry, i) => (entry, i)).Where(pair => Sides.ContainsKey(pair.entry.Id));
             return new KeepEntry
             {
-                Id = shipped.Protocol.Id, Version = shipped.Protocol.Version, Name = Name, Note = Note, Use = false,
-                Edits = [new(row.Fields.First(field => field.Words == "target").Path, Number: TargetMm), .. sides.Select(pair => new Core.Protocols.ProtocolEdit(pair.entry.Pointer(pair.i), Choice: Sides[pair.entry.Id]))],
+                Id = shipped.Protocol.Id,
+                Version = shipped.Protocol.Version,
+                Name = Name,
+                Note = Note,
+                Use = false,
+                Edits =
+                [
+                    new(row.Fields.First(field => field.Words == "target").Path, Number: TargetMm),
+                    .. sides.Select(pair => new Core.Protocols.ProtocolEdit(pair.entry.Pointer(pair.i), Choice: Sides[pair.entry.Id])),
+                ],
             };
         }
     }
@@ -95,5 +131,11 @@ internal static class DemoPractice
 
     private sealed record DemoUnit(string Line, PlanInputs Inputs, bool Finished, bool House, IReadOnlyList<DemoReading>? Readings);
 
-    private sealed record DemoReading(IReadOnlyList<string> Zones, Core.Measuring.ReadingKind Kind, string Gauge, double? Passed, double? ValueMm);
+    private sealed record DemoReading(
+        IReadOnlyList<string> Zones,
+        Core.Measuring.ReadingKind Kind,
+        string Gauge,
+        double? Passed,
+        double? ValueMm
+    );
 }

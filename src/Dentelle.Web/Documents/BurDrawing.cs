@@ -19,12 +19,16 @@ internal static class BurDrawing
         var points = new List<XPoint>();
         for (var i = 0; i + 1 < bur.Outline.Count; i += 2)
         {
-            if (bur.Outline[i] * scale <= width) points.Add(At(bur.Outline[i], bur.Outline[i + 1]));
+            if (bur.Outline[i] * scale <= width)
+                points.Add(At(bur.Outline[i], bur.Outline[i + 1]));
         }
-        for (var i = points.Count - 1; i >= 0; i--) points.Add(new XPoint(points[i].X, (2 * middle) - points[i].Y));
-        if (points.Count < 3) return;
+        for (var i = points.Count - 1; i >= 0; i--)
+            points.Add(new XPoint(points[i].X, (2 * middle) - points[i].Y));
+        if (points.Count < 3)
+            return;
         page.DrawPolygon(Ink.Line(Ink.Text, 0.5), Ink.Brush(Ink.Hairline), points.ToArray(), XFillMode.Winding);
-        if (sink is { } deep) page.DrawLine(Ink.Line(Ink.Plum, 0.9), At(deep, 0).X, middle - 5, At(deep, 0).X, middle + 5);
+        if (sink is { } deep)
+            page.DrawLine(Ink.Line(Ink.Plum, 0.9), At(deep, 0).X, middle - 5, At(deep, 0).X, middle + 5);
 
         XPoint At(double fromTip, double radius) => new(left + width - (fromTip * scale), middle - (radius * scale));
     }

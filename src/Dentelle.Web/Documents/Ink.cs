@@ -19,7 +19,8 @@ internal static class Ink
     public static XPen Line(XColor colour, double width, params double[] dashes)
     {
         var pen = new XPen(colour, width) { LineJoin = XLineJoin.Round };
-        if (dashes.Length > 0) pen.DashPattern = dashes;
+        if (dashes.Length > 0)
+            pen.DashPattern = dashes;
         return pen;
     }
 }

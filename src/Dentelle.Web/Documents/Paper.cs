@@ -25,7 +25,8 @@ internal static class Paper
     }
 
     /// <summary>What texts are measured with before there is a page.</summary>
-    public static XGraphics Measuring() => XGraphics.CreateMeasureContext(new XSize(595, 842), XGraphicsUnit.Point, XPageDirection.Downwards);
+    public static XGraphics Measuring() =>
+        XGraphics.CreateMeasureContext(new XSize(595, 842), XGraphicsUnit.Point, XPageDirection.Downwards);
 
     /// <summary>A text in lines of a width, parted between words.</summary>
     public static IReadOnlyList<string> Lines(XGraphics page, string text, XFont font, double width)
@@ -33,8 +34,10 @@ internal static class Paper
         var lines = new List<string>();
         foreach (var word in text.Split(' ', StringSplitOptions.RemoveEmptyEntries))
         {
-            if (lines.Count > 0 && page.MeasureString($"{lines[^1]} {word}", font).Width <= width) lines[^1] += $" {word}";
-            else lines.Add(word);
+            if (lines.Count > 0 && page.MeasureString($"{lines[^1]} {word}", font).Width <= width)
+                lines[^1] += $" {word}";
+            else
+                lines.Add(word);
         }
         return lines;
     }
@@ -42,8 +45,10 @@ internal static class Paper
     /// <summary>As much of a text as fits into a width.</summary>
     public static string Fitting(XGraphics page, string text, XFont font, double width)
     {
-        if (page.MeasureString(text, font).Width <= width) return text;
-        while (text.Length > 1 && page.MeasureString(text + "…", font).Width > width) text = text[..^1];
+        if (page.MeasureString(text, font).Width <= width)
+            return text;
+        while (text.Length > 1 && page.MeasureString(text + "…", font).Width > width)
+            text = text[..^1];
         return text.TrimEnd(' ', '·') + "…";
     }
 }

@@ -16,26 +16,35 @@ internal static class PlanSheet
     private const double PointsPerMm = 12.5;
     private const double LowestBody = 765;
 
-    public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed) => Paper.Write($"{unit.Written}, case {unit.Case.Number}", printed, page =>
-    {
-        Head(page, unit);
-        Figures(page, planned);
-        var y = Zones(page, unit, 352);
-        y = Margins(page, unit, y + 14);
-        Cautions(page, unit, y + 14);
-        Foot(page, unit, printed);
-    });
+    public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed) =>
+        Paper.Write($"{unit.Written}, case {unit.Case.Number}", printed, page =>
+        {
+            Head(page, unit);
+            Figures(page, planned);
+            var y = Zones(page, unit, 352);
+            y = Margins(page, unit, y + 14);
+            Cautions(page, unit, y + 14);
+            Foot(page, unit, printed);
+        });
 
     private static void Head(XGraphics page, UnitView unit)
     {
         var material = unit.Choices.Materials.First(choice => choice.Material == unit.Plan.Material).Name;
         var what = unit.Plan.Restoration.Words();
         page.DrawString($"{unit.Plan.Tooth}, {unit.Plan.ToothName}", SheetFonts.NumberFont(22), Ink.Brush(Ink.Text), new XPoint(Edge, 62));
-        page.DrawString($"{what.UpperFirst()}, {material.LowerFirst()}", SheetFonts.TextFont(11, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
+        page.DrawString(
+            $"{what.UpperFirst()}, {material.LowerFirst()}",
+            SheetFonts.TextFont(11, bold: true),
+            Ink.Brush(Ink.Text),
+            new XPoint(Edge, 80)
+        );
         var toc = unit.Plan.TocDeg is { } range ? $" · total convergence {range.Target}° ({range.Min}–{range.Max})" : "";
         page.DrawString(
             $"Case {unit.Case.Number} · {unit.Case.Patient}{toc} · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass",
-            SheetFonts.TextFont(9), Ink.Brush(Ink.Soft), new XPoint(Edge, 95));
+            SheetFonts.TextFont(9),
+            Ink.Brush(Ink.Soft),
+            new XPoint(Edge, 95)
+        );
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 102, Edge + Width, 102);
     }
 
@@ -51,7 +60,12 @@ internal static class PlanSheet
         var mesialLeft = !tooth.IsRight;
         figure.Section(drawing.Faciolingual[0], planned.Plan, new XPoint(Edge + 92, zero), flip: true);
         figure.Section(drawing.Mesiodistal, planned.Plan, new XPoint(Edge + 280, zero), flip: mesialLeft);
-        figure.Above(drawing.Above, new XPoint(Edge + 438, 205), flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper), "from above, facial side up");
+        figure.Above(
+            drawing.Above,
+            new XPoint(Edge + 438, 205),
+            flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper),
+            "from above, facial side up"
+        );
         figure.Scale(new XPoint(Edge + 394, 334));
     }
 
@@ -66,7 +80,14 @@ internal static class PlanSheet
             y += 12.6;
             var reading = unit.Readings.FirstOrDefault(candidate => candidate.Zone == zone.Zone && candidate.IsLatest);
             var found = reading?.Finding is { } finding ? $"{reading.Said}: {finding.Headline}" : "";
-            Row(page, y - 3.4, columns, [zone.Words, Mm(zone.DepthMm.Target), $"{Mm(zone.DepthMm.Min)}–{Mm(zone.DepthMm.Max)}", Mm(zone.RoughCutMm), found], SheetFonts.TextFont(9), Ink.Text);
+            Row(
+                page,
+                y - 3.4,
+                columns,
+                [zone.Words, Mm(zone.DepthMm.Target), $"{Mm(zone.DepthMm.Min)}–{Mm(zone.DepthMm.Max)}", Mm(zone.RoughCutMm), found],
+                SheetFonts.TextFont(9),
+                Ink.Text
+            );
         }
 
         return y;
@@ -83,8 +104,18 @@ internal static class PlanSheet
             {
                 var piece = unit.Plan.Margin[i + side];
                 var x = Edge + (side * half);
-                var level = piece.LevelMm == 0 ? "level with the gum" : $"{Mm(Math.Abs(piece.LevelMm))} {(piece.LevelMm > 0 ? "above" : "below")} the gum";
-                Row(page, y, [x, x + 62, x + 160], [Kebab.Of(piece.Segment), $"{Kebab.Words(piece.Design)} {Mm(piece.WidthMm)}", level], SheetFonts.TextFont(9), Ink.Text);
+                var level =
+                    piece.LevelMm == 0
+                        ? "level with the gum"
+                        : $"{Mm(Math.Abs(piece.LevelMm))} {(piece.LevelMm > 0 ? "above" : "below")} the gum";
+                Row(
+                    page,
+                    y,
+                    [x, x + 62, x + 160],
+                    [Kebab.Of(piece.Segment), $"{Kebab.Words(piece.Design)} {Mm(piece.WidthMm)}", level],
+                    SheetFonts.TextFont(9),
+                    Ink.Text
+                );
             }
 
             y += 12.6;
@@ -102,12 +133,18 @@ internal static class PlanSheet
             var lines = Paper.Lines(page, caution.Text, font, Width - 8);
             if (y + (lines.Count * 11.5) > LowestBody)
             {
-                page.DrawString("Further cautions stand in Dentelle.", SheetFonts.TextFont(9, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge + 8, LowestBody + 8));
+                page.DrawString(
+                    "Further cautions stand in Dentelle.",
+                    SheetFonts.TextFont(9, bold: true),
+                    Ink.Brush(Ink.Text),
+                    new XPoint(Edge + 8, LowestBody + 8)
+                );
                 return;
             }
 
             page.DrawLine(Ink.Line(Ink.Gum, 1.6), Edge, y - 1, Edge, y + (lines.Count * 11.5) - 1);
-            foreach (var line in lines) page.DrawString(line, font, Ink.Brush(Ink.Text), new XPoint(Edge + 8, (y += 11.5) - 4));
+            foreach (var line in lines)
+                page.DrawString(line, font, Ink.Brush(Ink.Text), new XPoint(Edge + 8, (y += 11.5) - 4));
             y += 6;
         }
     }
@@ -116,15 +153,36 @@ internal static class PlanSheet
     {
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 788, Edge + Width, 788);
         var soft = Ink.Brush(Ink.Soft);
-        page.DrawString("Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 801));
-        page.DrawString("Tooth form, enamel and pulp are averages, not this patient: confirm on radiographs.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 811));
-        page.DrawString("Cut under water with light pressure; protect the neighbour and the gum.", SheetFonts.TextFont(8), soft, new XPoint(Edge, 821));
-        page.DrawString($"{unit.Protocol} · plan {unit.Version} · lengths in millimetres · printed {printed:yyyy-MM-dd HH:mm}", SheetFonts.TextFont(8), soft, new XPoint(Edge, 831));
+        page.DrawString(
+            "Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.",
+            SheetFonts.TextFont(8),
+            soft,
+            new XPoint(Edge, 801)
+        );
+        page.DrawString(
+            "Tooth form, enamel and pulp are averages, not this patient: confirm on radiographs.",
+            SheetFonts.TextFont(8),
+            soft,
+            new XPoint(Edge, 811)
+        );
+        page.DrawString(
+            "Cut under water with light pressure; protect the neighbour and the gum.",
+            SheetFonts.TextFont(8),
+            soft,
+            new XPoint(Edge, 821)
+        );
+        page.DrawString(
+            $"{unit.Protocol} · plan {unit.Version} · lengths in millimetres · printed {printed:yyyy-MM-dd HH:mm}",
+            SheetFonts.TextFont(8),
+            soft,
+            new XPoint(Edge, 831)
+        );
     }
 
     private static void Row(XGraphics page, double y, double[] columns, string[] cells, XFont font, XColor colour)
     {
-        for (var i = 0; i < cells.Length; i++) page.DrawString(cells[i], font, Ink.Brush(colour), new XPoint(columns[i], y));
+        for (var i = 0; i < cells.Length; i++)
+            page.DrawString(cells[i], font, Ink.Brush(colour), new XPoint(columns[i], y));
     }
 
     private static string Mm(double value) => new Mm(value).ToString();

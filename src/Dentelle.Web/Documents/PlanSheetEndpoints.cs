@@ -8,13 +8,19 @@ namespace Dentelle.Web.Documents;
 public static class PlanSheetEndpoints
 {
     public static void MapPlanSheets(this WebApplication app) =>
-        app.MapGet("/api/units/{id:guid}/sheet.pdf", Get).RequireAuthorization(Policies.Clinician).WithTags("Units").WithName("getSheet")
-            .Produces<byte[]>(StatusCodes.Status200OK, "application/pdf").ProducesProblem(StatusCodes.Status404NotFound);
+        app.MapGet("/api/units/{id:guid}/sheet.pdf", Get)
+            .RequireAuthorization(Policies.Clinician)
+            .WithTags("Units")
+            .WithName("getSheet")
+            .Produces<byte[]>(StatusCodes.Status200OK, "application/pdf")
+            .ProducesProblem(StatusCodes.Status404NotFound);
 
     private static async Task<IResult> Get(Guid id, CaseStore store, UnitViews views, TimeProvider clock, CancellationToken stop)
     {
-        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
-        if (!views.Planned(unit).Is(out var planned, out var problem)) return Problems.From(problem);
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.NoSuch("unit");
+        if (!views.Planned(unit).Is(out var planned, out var problem))
+            return Problems.From(problem);
         var view = await views.ViewAsync(unit, planned, stop);
         return TypedResults.File(PlanSheet.Write(view, planned, clock.GetLocalNow()), "application/pdf");
     }

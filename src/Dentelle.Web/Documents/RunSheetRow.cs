@@ -11,7 +11,8 @@ namespace Dentelle.Web.Documents;
 /// </summary>
 internal sealed class RunSheetRow
 {
-    private const double LineHeight = 1.18, Between = 0.5;
+    private const double LineHeight = 1.18,
+        Between = 0.5;
 
     /// <summary>Where the columns begin and how wide they are, from the page's edge.</summary>
     private static readonly (double From, double Width)[] Columns = [(112, 132), (250, 130), (386, 137)];
@@ -36,20 +37,32 @@ internal sealed class RunSheetRow
         var (bold, small) = (SheetFonts.TextFont(size, bold: true), SheetFonts.TextFont(size * 0.88));
         string[] depth =
         [
-            step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "", step.TiltDeg is { } tilt ? $"tip\u00a0{Math.Abs(tilt):0.#}°\u00a0{(tilt >= 0 ? "in" : "out")}" : "",
-            step.RemainingMm is > 0 ? $"leaves\u00a0{new Mm(step.RemainingMm.Value)}" : "", step.LipMm is { } lip ? $"lip of {new Mm(lip)}: chip it away" : "",
+            step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "",
+            step.TiltDeg is { } tilt ? $"tip\u00a0{Math.Abs(tilt):0.#}°\u00a0{(tilt >= 0 ? "in" : "out")}" : "",
+            step.RemainingMm is > 0 ? $"leaves\u00a0{new Mm(step.RemainingMm.Value)}" : "",
+            step.LipMm is { } lip ? $"lip of {new Mm(lip)}: chip it away" : "",
         ];
         var place = step.View is { } view ? $"{view.Position}, head {view.Head}{(view.Sight == Sight.Mirror ? ", mirror" : "")}" : "";
-        return new(step, size, bold, small,
-        [
-            [.. In(0, step.Part is null ? step.Name : $"{step.Name}, {step.Part}", bold, Ink.Text), .. step.TakesUp ? In(0, step.BurName ?? step.Tool ?? "", small, Ink.Soft) : []],
-            [.. In(1, string.Join(" · ", depth.Where(part => part.Length > 0)), small, Ink.Text)],
-            [.. Same(step.View, before?.View) ? [] : In(2, place, small, Ink.Soft), .. In(2, step.Check ?? "", small, Ink.Text)],
-        ]);
+        return new(
+            step,
+            size,
+            bold,
+            small,
+            [
+                [
+                    .. In(0, step.Part is null ? step.Name : $"{step.Name}, {step.Part}", bold, Ink.Text),
+                    .. step.TakesUp ? In(0, step.BurName ?? step.Tool ?? "", small, Ink.Soft) : [],
+                ],
+                [.. In(1, string.Join(" · ", depth.Where(part => part.Length > 0)), small, Ink.Text)],
+                [.. Same(step.View, before?.View) ? [] : In(2, place, small, Ink.Soft), .. In(2, step.Check ?? "", small, Ink.Text)],
+            ]
+        );
 
-        static bool Same(StepView? a, StepView? b) => a is not null && b is not null && (a.Position, a.Head, a.Sight) == (b.Position, b.Head, b.Sight);
+        static bool Same(StepView? a, StepView? b) =>
+            a is not null && b is not null && (a.Position, a.Head, a.Sight) == (b.Position, b.Head, b.Sight);
 
-        IEnumerable<Line> In(int column, string words, XFont font, XColor colour) => Paper.Lines(page, words, font, Columns[column].Width).Select(line => new Line(line, font, colour));
+        IEnumerable<Line> In(int column, string words, XFont font, XColor colour) =>
+            Paper.Lines(page, words, font, Columns[column].Width).Select(line => new Line(line, font, colour));
     }
 
     public void Draw(XGraphics page, double left, double top)

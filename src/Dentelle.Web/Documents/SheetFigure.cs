@@ -45,7 +45,8 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
             page.DrawLine(Ink.Line(Ink.Gum, 1), gum, new XPoint(gum.X + (14 * outward), gum.Y));
         }
 
-        foreach (var mark in section.Marks) Number(mark, plan, place);
+        foreach (var mark in section.Marks)
+            Number(mark, plan, place);
         var words = $"{Kebab.Of(section.Plane)}, {section.Through}";
         page.DrawString(words, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt), XStringFormats.TopCenter);
     }
@@ -56,7 +57,13 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         if (above.FinishLine.Count == 0)
         {
             page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(above.Present, place), XFillMode.Winding);
-            page.DrawString(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt), XStringFormats.TopCenter);
+            page.DrawString(
+                facialWords,
+                SheetFonts.TextFont(8),
+                Ink.Brush(Ink.Soft),
+                new XPoint(origin.X, CaptionAt),
+                XStringFormats.TopCenter
+            );
             return;
         }
 
@@ -65,7 +72,13 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         page.DrawPolygon(Ink.Line(Ink.Text, 0.8), Points(above.Axial, place));
         page.DrawPolygon(Ink.Line(Ink.Soft, 0.5), Points(above.Table, place));
         page.DrawPolygon(Ink.Line(Ink.RoomLine, 0.8, 1.2, 2), Points(above.Present, place));
-        page.DrawString(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt), XStringFormats.TopCenter);
+        page.DrawString(
+            facialWords,
+            SheetFonts.TextFont(8),
+            Ink.Brush(Ink.Soft),
+            new XPoint(origin.X, CaptionAt),
+            XStringFormats.TopCenter
+        );
     }
 
     public void Scale(XPoint at)
@@ -78,13 +91,19 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
             page.DrawLine(Ink.Line(Ink.Text, 0.8), new XPoint(x, at.Y), new XPoint(x, at.Y - (i % length == 0 ? 5 : 3)));
         }
 
-        page.DrawString($"{length} mm", SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(at.X + (length * pointsPerMm) + 5, at.Y + 1));
+        page.DrawString(
+            $"{length} mm",
+            SheetFonts.TextFont(8),
+            Ink.Brush(Ink.Soft),
+            new XPoint(at.X + (length * pointsPerMm) + 5, at.Y + 1)
+        );
     }
 
     /// <summary>A section may pass beside the pulp.</summary>
     private void Line(XPen pen, XPoint[] points)
     {
-        if (points.Length > 1) page.DrawLines(pen, points);
+        if (points.Length > 1)
+            page.DrawLines(pen, points);
     }
 
     /// <summary>A zone's depth, led out of the tooth; farther where another number stands already.</summary>
@@ -93,7 +112,9 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         var text = plan.Zone(mark.Zone)!.Depth.Value.Target.ToString();
         var (font, at) = (SheetFonts.NumberFont(11), place(mark.Inside));
         var size = page.MeasureString(text, font);
-        var (to, box) = Reaches.Select(Reach).FirstOrDefault(reach => !numbers.Exists(other => other.IntersectsWith(reach.Box)), Reach(Reaches[^1]));
+        var (to, box) = Reaches
+            .Select(Reach)
+            .FirstOrDefault(reach => !numbers.Exists(other => other.IntersectsWith(reach.Box)), Reach(Reaches[^1]));
         numbers.Add(box);
         page.DrawLine(Ink.Line(Ink.Soft, 0.4), at, to);
         page.DrawEllipse(Ink.Brush(Ink.Text), at.X - 1.1, at.Y - 1.1, 2.2, 2.2);
@@ -102,7 +123,10 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         (XPoint To, XRect Box) Reach(double length)
         {
             var end = place(mark.At + (mark.Outward * length));
-            var left = end.X < at.X - 2 ? end.X - 2 - size.Width : end.X > at.X + 2 ? end.X + 2 : end.X - (size.Width / 2);
+            var left =
+                end.X < at.X - 2 ? end.X - 2 - size.Width
+                : end.X > at.X + 2 ? end.X + 2
+                : end.X - (size.Width / 2);
             return (end, new XRect(left, end.Y - (size.Height / 2), size.Width, size.Height));
         }
     }
@@ -110,5 +134,6 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
     private Func<Vec2, XPoint> Placing(XPoint origin, bool flip, bool yUp) =>
         p => new XPoint(origin.X + (p.X * pointsPerMm * (flip ? -1 : 1)), origin.Y - (p.Y * pointsPerMm * (yUp ? 1 : -1)));
 
-    private static XPoint[] Points(IReadOnlyList<Vec2> points, Func<Vec2, XPoint> place) => [.. Curves.Simplified(points, 0.01).Select(place)];
+    private static XPoint[] Points(IReadOnlyList<Vec2> points, Func<Vec2, XPoint> place) =>
+        [.. Curves.Simplified(points, 0.01).Select(place)];
 }

@@ -13,7 +13,17 @@ internal sealed record VisitEntry(string Uid, DateTime Start, DateTime End, stri
     public string AsCalendar(DateTime now)
     {
         var calendar = new Calendar { ProductId = "-//Dentelle//Visit plan//EN" };
-        calendar.Events.Add(new CalendarEvent { Uid = Uid, DtStamp = At(now), Start = At(Start), End = At(End), Summary = Title, Description = Text });
+        calendar.Events.Add(
+            new CalendarEvent
+            {
+                Uid = Uid,
+                DtStamp = At(now),
+                Start = At(Start),
+                End = At(End),
+                Summary = Title,
+                Description = Text,
+            }
+        );
         return new CalendarSerializer().SerializeToString(calendar) ?? "";
     }
 

@@ -9,7 +9,12 @@ namespace Dentelle.Web.Drawer;
 /// <summary>The practice's burs.</summary>
 /// <param name="Shortages">What runs out with the planned cases.</param>
 /// <param name="Missing">What planned cases want and the drawer does not have.</param>
-public sealed record DrawerView(IReadOnlyList<DrawerBurView> Burs, IReadOnlyList<string> Shortages, IReadOnlyList<MissingView> Missing, string Remark);
+public sealed record DrawerView(
+    IReadOnlyList<DrawerBurView> Burs,
+    IReadOnlyList<string> Shortages,
+    IReadOnlyList<MissingView> Missing,
+    string Remark
+);
 
 /// <param name="Code">ISO 6360 number in its groups; absent where the number of its shape is not known.</param>
 /// <param name="Uses">Preparations cut with the piece in use.</param>
@@ -17,8 +22,29 @@ public sealed record DrawerView(IReadOnlyList<DrawerBurView> Burs, IReadOnlyList
 /// <param name="Spent">Share of its life used up; absent when nothing is known of how long it lasts.</param>
 /// <param name="Left">Preparations all pieces are still good for.</param>
 public sealed record DrawerBurView(
-    string Id, string Name, BurFamily Family, string FamilyWords, Grit Grit, BurMaterial Material, double TipMm, double LargestMm, double LengthMm, string? Code, BurShapeView Shape,
-    IReadOnlyList<BurSum> Sums, int Pieces, int Uses, int UsesOnPlastic, int? UsesMost, double? Spent, int? Left, int Sterilised, bool Worn, string? Warning, IReadOnlyList<string> Cases);
+    string Id,
+    string Name,
+    BurFamily Family,
+    string FamilyWords,
+    Grit Grit,
+    BurMaterial Material,
+    double TipMm,
+    double LargestMm,
+    double LengthMm,
+    string? Code,
+    BurShapeView Shape,
+    IReadOnlyList<BurSum> Sums,
+    int Pieces,
+    int Uses,
+    int UsesOnPlastic,
+    int? UsesMost,
+    double? Spent,
+    int? Left,
+    int Sterilised,
+    bool Worn,
+    string? Warning,
+    IReadOnlyList<string> Cases
+);
 
 public sealed record MissingView(string Wanted, string Instead, IReadOnlyList<string> Cases);
 

@@ -25,35 +25,84 @@ public static class DrawerEndpoints
         api.MapPost("burs/{burId}/changes", Change).WithName("changeBur");
     }
 
-    private static async Task<Ok<DrawerView>> Get(CaseStore store, CaseSheets sheets, ProtocolShelf shelf, CancellationToken stop) => TypedResults.Ok(await ViewAsync(store, sheets, shelf.InUse.Handbook, stop));
+    private static async Task<Ok<DrawerView>> Get(CaseStore store, CaseSheets sheets, ProtocolShelf shelf, CancellationToken stop) =>
+        TypedResults.Ok(await ViewAsync(store, sheets, shelf.InUse.Handbook, stop));
 
-    private static async Task<Results<Ok<DrawerView>, ProblemHttpResult>> Add(AddBurEntry entry, DrawerStore drawer, CaseStore store, CaseSheets sheets, ProtocolShelf shelf, CancellationToken stop)
+    private static async Task<Results<Ok<DrawerView>, ProblemHttpResult>> Add(
+        AddBurEntry entry,
+        DrawerStore drawer,
+        CaseStore store,
+        CaseSheets sheets,
+        ProtocolShelf shelf,
+        CancellationToken stop
+    )
     {
         var handbook = shelf.InUse.Handbook;
-        if (!BurOf(entry, handbook).Is(out var bur, out var problem)) return Problems.From(problem);
-        if (entry.Pieces is < 1 or > MostPieces) return Problems.From(new Problem("pieces", $"So many pieces are no count: 1 to {MostPieces}."));
-        if (!await drawer.AddAsync(bur, entry.Pieces ?? 1, stop)) return Problems.From(new Problem("bur-known", $"The drawer has this bur already: {bur.Name}. Add a piece to it instead."));
+        if (!BurOf(entry, handbook).Is(out var bur, out var problem))
+            return Problems.From(problem);
+        if (entry.Pieces is < 1 or > MostPieces)
+            return Problems.From(new Problem("pieces", $"So many pieces are no count: 1 to {MostPieces}."));
+        if (!await drawer.AddAsync(bur, entry.Pieces ?? 1, stop))
+            return Problems.From(new Problem("bur-known", $"The drawer has this bur already: {bur.Name}. Add a piece to it instead."));
         return TypedResults.Ok(await ViewAsync(store, sheets, handbook, stop));
     }
 
     /// <summary>What a number says, with the sizes it doesn't: from the starter drawer, from the entry, or of a ball from the number itself.</summary>
     internal static Answer<Bur> BurOf(AddBurEntry entry, Handbook handbook)
     {
-        if (!IsoCode.Parse(entry.Code).Is(out var code, out var problem)) return problem;
-        if (handbook.Sheets.Shapes.Of(code.Shape) is not { } family) return new Problem("shape-unknown", $"The third group, {code.Shape}, is no shape known here, so that the bur can't be drawn or reckoned with.");
-        if (handbook.Drawer.Burs.FirstOrDefault(known => known.Code == code.ToString()) is { } shipped && entry.TipMm is null && entry.LengthMm is null) return shipped;
+        if (!IsoCode.Parse(entry.Code).Is(out var code, out var problem))
+            return problem;
+        if (handbook.Sheets.Shapes.Of(code.Shape) is not { } family)
+            return new Problem(
+                "shape-unknown",
+                $"The third group, {code.Shape}, is no shape known here, so that the bur can't be drawn or reckoned with."
+            );
+        if (
+            handbook.Drawer.Burs.FirstOrDefault(known => known.Code == code.ToString()) is { } shipped
+            && entry.TipMm is null
+            && entry.LengthMm is null
+        )
+            return shipped;
         var ball = family == BurFamily.Round;
-        if (!ball && (entry.TipMm is null || entry.LengthMm is null)) return new Problem("bur-sizes", $"A {family.Words()} of {code.Size}: the number does not tell its tip and its length. Measure both and enter them.");
+        if (!ball && (entry.TipMm is null || entry.LengthMm is null))
+            return new Problem(
+                "bur-sizes",
+                $"A {family.Words()} of {code.Size}: the number does not tell its tip and its length. Measure both and enter them."
+            );
         var size = code.Size.Value;
         var (tip, length) = (entry.TipMm ?? size, entry.LengthMm ?? size);
-        if (!(tip > 0 && tip <= 8 && length > 0 && length <= 20)) return new Problem("bur-sizes", "A bur's tip has 0.1 to 8 mm and its working part up to 20.");
-        var bur = new Bur($"{Kebab.Of(family)}-{tip:0.0#}-{code}", family, code.Material, code.Grit ?? Grit.Medium, tip, size, length, code.Shank.Group, code.ToString(), Blades: code.Material == BurMaterial.Carbide ? 12 : null, UsesMost: 5);
-        return RunSheetReader.Complaint(bur, handbook.Sheets.Shapes) is { } wrong ? new Problem("bur-sizes", $"That can't be: {wrong}.") : bur;
+        if (!(tip > 0 && tip <= 8 && length > 0 && length <= 20))
+            return new Problem("bur-sizes", "A bur's tip has 0.1 to 8 mm and its working part up to 20.");
+        var bur = new Bur(
+            $"{Kebab.Of(family)}-{tip:0.0#}-{code}",
+            family,
+            code.Material,
+            code.Grit ?? Grit.Medium,
+            tip,
+            size,
+            length,
+            code.Shank.Group,
+            code.ToString(),
+            Blades: code.Material == BurMaterial.Carbide ? 12 : null,
+            UsesMost: 5
+        );
+        return RunSheetReader.Complaint(bur, handbook.Sheets.Shapes) is { } wrong
+            ? new Problem("bur-sizes", $"That can't be: {wrong}.")
+            : bur;
     }
 
-    private static async Task<Results<Ok<DrawerView>, ProblemHttpResult>> Change(string burId, BurChangeEntry entry, DrawerStore drawer, CaseStore store, CaseSheets sheets, ProtocolShelf shelf, CancellationToken stop)
+    private static async Task<Results<Ok<DrawerView>, ProblemHttpResult>> Change(
+        string burId,
+        BurChangeEntry entry,
+        DrawerStore drawer,
+        CaseStore store,
+        CaseSheets sheets,
+        ProtocolShelf shelf,
+        CancellationToken stop
+    )
     {
-        if (entry.What == BurChange.Limit && entry.UsesMost is not (>= 1 and <= 1000)) return Problems.From(new Problem("bur-limit", "A bur's limit is a number of preparations, 1 to 1000; 1 is for single use."));
+        if (entry.What == BurChange.Limit && entry.UsesMost is not (>= 1 and <= 1000))
+            return Problems.From(new Problem("bur-limit", "A bur's limit is a number of preparations, 1 to 1000; 1 is for single use."));
         var found = entry.What switch
         {
             BurChange.UsedOnTooth => await drawer.UseAsync(burId, UsedOn.Tooth, true, null, null, stop),
@@ -67,12 +116,18 @@ public static class DrawerEndpoints
     private static void Apply(DrawerBurRow row, BurChangeEntry entry, DateTime now)
     {
         var what = entry.What;
-        if (what == BurChange.Sterilised) row.Sterilised++;
-        else if (what is BurChange.Worn or BurChange.NotWorn) row.Worn = what == BurChange.Worn;
-        else if (what == BurChange.NewPiece) (row.Pieces, row.Sterilised, row.Worn, row.NewSince) = (Math.Max(0, row.Pieces - 1), 0, false, now);
-        else if (what == BurChange.Limit) row.Text = JsonDocuments.Write(JsonDocuments.ReadBur(row.Text) with { UsesMost = entry.UsesMost });
-        else if (what == BurChange.OneMore) row.Pieces = Math.Min(MostPieces, row.Pieces + 1);
-        else row.Pieces = Math.Max(0, row.Pieces - 1);
+        if (what == BurChange.Sterilised)
+            row.Sterilised++;
+        else if (what is BurChange.Worn or BurChange.NotWorn)
+            row.Worn = what == BurChange.Worn;
+        else if (what == BurChange.NewPiece)
+            (row.Pieces, row.Sterilised, row.Worn, row.NewSince) = (Math.Max(0, row.Pieces - 1), 0, false, now);
+        else if (what == BurChange.Limit)
+            row.Text = JsonDocuments.Write(JsonDocuments.ReadBur(row.Text) with { UsesMost = entry.UsesMost });
+        else if (what == BurChange.OneMore)
+            row.Pieces = Math.Min(MostPieces, row.Pieces + 1);
+        else
+            row.Pieces = Math.Max(0, row.Pieces - 1);
     }
 
     private static async Task<DrawerView> ViewAsync(CaseStore store, CaseSheets sheets, Handbook handbook, CancellationToken stop)
@@ -83,24 +138,58 @@ public static class DrawerEndpoints
         var missing = new List<(string Case, MissingBur Bur)>();
         foreach (var row in (await store.AllAsync(stop)).Where(CaseSheets.IsAhead))
         {
-            if (!sheets.Of(row, bench).Is(out var sheet, out _)) continue;
+            if (!sheets.Of(row, bench).Is(out var sheet, out _))
+                continue;
             var name = CaseSheets.NameOf(row);
             needs.Add((name, RunSheetEndpoints.BursOf(sheet)));
             missing.AddRange(RunSheetDocument.From(sheet, dry: false).Missing.Select(bur => (name, bur)));
         }
         return new(
-            [.. bench.Ledgers.Select(ledger => View(ledger, dry, [.. needs.Where(need => need.Teeth.ContainsKey(ledger.Bur.Id)).Select(need => need.Case)]))],
+            [
+                .. bench.Ledgers.Select(ledger =>
+                    View(ledger, dry, [.. needs.Where(need => need.Teeth.ContainsKey(ledger.Bur.Id)).Select(need => need.Case)])
+                ),
+            ],
             [.. Forecast.Of(bench.Ledgers, needs, dry).Select(RunSheetEndpoints.Said)],
-            [.. missing.GroupBy(entry => (entry.Bur.Wanted, entry.Bur.Instead)).Select(group => new MissingView(group.Key.Wanted, group.Key.Instead, [.. group.Select(entry => entry.Case).Distinct()]))],
-            handbook.Drawer.Remark ?? "");
+            [
+                .. missing
+                    .GroupBy(entry => (entry.Bur.Wanted, entry.Bur.Instead))
+                    .Select(group => new MissingView(
+                        group.Key.Wanted,
+                        group.Key.Instead,
+                        [.. group.Select(entry => entry.Case).Distinct()]
+                    )),
+            ],
+            handbook.Drawer.Remark ?? ""
+        );
     }
 
     private static DrawerBurView View(BurLedger ledger, double dry, IReadOnlyList<string> cases)
     {
         var bur = ledger.Bur;
         return new(
-            bur.Id, bur.Name, bur.Family, bur.Family.Words(), bur.Grit, bur.Material, bur.TipMm, bur.LargestMm, bur.LengthMm, bur.Code is { } code && IsoCode.Parse(code).Is(out var parsed, out _) ? parsed.Spaced : null,
-            RunSheetEndpoints.ShapeOf(bur), BurDocument.SumsOf(bur), ledger.Pieces, ledger.Uses.Count, ledger.Uses.Count(use => use.On == UsedOn.Plastic), bur.UsesMost, ledger.Spent(dry) is { } spent ? Math.Round(spent, 3) : null, ledger.Left(dry), ledger.Sterilised, ledger.Worn,
-            ledger.Warning(dry), cases);
+            bur.Id,
+            bur.Name,
+            bur.Family,
+            bur.Family.Words(),
+            bur.Grit,
+            bur.Material,
+            bur.TipMm,
+            bur.LargestMm,
+            bur.LengthMm,
+            bur.Code is { } code && IsoCode.Parse(code).Is(out var parsed, out _) ? parsed.Spaced : null,
+            RunSheetEndpoints.ShapeOf(bur),
+            BurDocument.SumsOf(bur),
+            ledger.Pieces,
+            ledger.Uses.Count,
+            ledger.Uses.Count(use => use.On == UsedOn.Plastic),
+            bur.UsesMost,
+            ledger.Spent(dry) is { } spent ? Math.Round(spent, 3) : null,
+            ledger.Left(dry),
+            ledger.Sterilised,
+            ledger.Worn,
+            ledger.Warning(dry),
+            cases
+        );
     }
 }

@@ -8,27 +8,41 @@ namespace Dentelle.Web.Http;
 /// <summary>Problems as RFC 9457 details: a sentence for the user, a code, and what could have been meant.</summary>
 public static class Problems
 {
-    public static ProblemHttpResult From(Problem problem, int status = StatusCodes.Status422UnprocessableEntity) => TypedResults.Problem(
-        detail: problem.Sentence, statusCode: status, title: TitleOf(status),
-        extensions: new Dictionary<string, object?> { ["code"] = problem.Code, ["suggestions"] = problem.Suggestions, ["yieldsToReason"] = problem.YieldsToReason });
+    public static ProblemHttpResult From(Problem problem, int status = StatusCodes.Status422UnprocessableEntity) =>
+        TypedResults.Problem(
+            detail: problem.Sentence,
+            statusCode: status,
+            title: TitleOf(status),
+            extensions: new Dictionary<string, object?>
+            {
+                ["code"] = problem.Code,
+                ["suggestions"] = problem.Suggestions,
+                ["yieldsToReason"] = problem.YieldsToReason,
+            }
+        );
 
     public static ProblemHttpResult NoSuch(string what) =>
         From(new Problem("not-found", $"There is no such {what}."), StatusCodes.Status404NotFound);
 
-    public static ProblemHttpResult ChangedMeanwhile() => From(
-        new Problem("changed-meanwhile", "This plan was changed elsewhere meanwhile. The newer one is shown; make your change again."), StatusCodes.Status412PreconditionFailed);
+    public static ProblemHttpResult ChangedMeanwhile() =>
+        From(
+            new Problem("changed-meanwhile", "This plan was changed elsewhere meanwhile. The newer one is shown; make your change again."),
+            StatusCodes.Status412PreconditionFailed
+        );
 
     public static void AddProblemSentences(this IServiceCollection services) => services.AddProblemDetails();
 
     /// <summary>Turns whatever escaped into a problem; never a stack trace.</summary>
     public static void UseProblemSentences(this WebApplication app)
     {
-        app.UseExceptionHandler(new ExceptionHandlerOptions
-        {
-            ExceptionHandler = Answer,
-            // A slip in a request is the caller's news, not the log's.
-            SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException,
-        });
+        app.UseExceptionHandler(
+            new ExceptionHandlerOptions
+            {
+                ExceptionHandler = Answer,
+                // A slip in a request is the caller's news, not the log's.
+                SuppressDiagnosticsCallback = context => context.Exception is BadHttpRequestException,
+            }
+        );
         app.UseStatusCodePages(async pages =>
         {
             var status = pages.HttpContext.Response.StatusCode;
@@ -50,7 +64,13 @@ public static class Problems
         var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
         var result = error is BadHttpRequestException bad
             ? From(new Problem("bad-request", Plainly(bad)), bad.StatusCode)
-            : From(new Problem("internal", "Something went wrong here and nothing was changed. Try again; if it stays, tell whoever looks after Dentelle."), StatusCodes.Status500InternalServerError);
+            : From(
+                new Problem(
+                    "internal",
+                    "Something went wrong here and nothing was changed. Try again; if it stays, tell whoever looks after Dentelle."
+                ),
+                StatusCodes.Status500InternalServerError
+            );
         return result.ExecuteAsync(context);
     }
 
@@ -58,20 +78,23 @@ public static class Problems
     public static void MapUnknownApi(this WebApplication app) =>
         app.Map("/api/{**rest}", () => NoSuch("address")).RequireAuthorization(Access.Policies.Clinician).ExcludeFromDescription();
 
-    private static string Plainly(BadHttpRequestException bad) => bad.InnerException switch
-    {
-        JsonException { Path: { Length: > 1 } path } => $"The request is not understood at {path.Replace("$.", "", StringComparison.Ordinal)}: no such field, or a value of the wrong kind.",
-        JsonException => "The request is not JSON as it should be.",
-        _ when bad.StatusCode == StatusCodes.Status413PayloadTooLarge => "The file is too large.",
-        _ => "The request could not be understood.",
-    };
+    private static string Plainly(BadHttpRequestException bad) =>
+        bad.InnerException switch
+        {
+            JsonException { Path: { Length: > 1 } path } =>
+                $"The request is not understood at {path.Replace("$.", "", StringComparison.Ordinal)}: no such field, or a value of the wrong kind.",
+            JsonException => "The request is not JSON as it should be.",
+            _ when bad.StatusCode == StatusCodes.Status413PayloadTooLarge => "The file is too large.",
+            _ => "The request could not be understood.",
+        };
 
-    private static string TitleOf(int status) => status switch
-    {
-        StatusCodes.Status404NotFound => "Not found",
-        StatusCodes.Status412PreconditionFailed => "Changed meanwhile",
-        StatusCodes.Status403Forbidden => "Refused",
-        StatusCodes.Status500InternalServerError => "Error",
-        _ => "Not possible",
-    };
+    private static string TitleOf(int status) =>
+        status switch
+        {
+            StatusCodes.Status404NotFound => "Not found",
+            StatusCodes.Status412PreconditionFailed => "Changed meanwhile",
+            StatusCodes.Status403Forbidden => "Refused",
+            StatusCodes.Status500InternalServerError => "Error",
+            _ => "Not possible",
+        };
 }

@@ -17,16 +17,20 @@ internal sealed class Required : IOpenApiSchemaTransformer
             // Whether null is allowed is said where the enum is used, not in the list of its names.
             for (var i = names.Count - 1; i >= 0; i--)
             {
-                if (names[i] is null || names[i]!.GetValueKind() == System.Text.Json.JsonValueKind.Null) names.RemoveAt(i);
+                if (names[i] is null || names[i]!.GetValueKind() == System.Text.Json.JsonValueKind.Null)
+                    names.RemoveAt(i);
             }
         }
 
-        if (type.Kind != System.Text.Json.Serialization.Metadata.JsonTypeInfoKind.Object || type.Type == typeof(Core.Exchange.PlanInputs)) return Task.CompletedTask;
+        if (type.Kind != System.Text.Json.Serialization.Metadata.JsonTypeInfoKind.Object || type.Type == typeof(Core.Exchange.PlanInputs))
+            return Task.CompletedTask;
         schema.Required ??= new HashSet<string>(StringComparer.Ordinal);
         foreach (var property in type.Properties)
         {
-            if (property.IsGetNullable) schema.Required.Remove(property.Name);
-            else schema.Required.Add(property.Name);
+            if (property.IsGetNullable)
+                schema.Required.Remove(property.Name);
+            else
+                schema.Required.Add(property.Name);
         }
 
         return Task.CompletedTask;

@@ -13,12 +13,28 @@ public sealed record ProtocolListView(IReadOnlyList<ProtocolHead> Protocols);
 /// <param name="InUse">Whether new units are planned with it.</param>
 /// <param name="Units">Units that stand planned with it.</param>
 /// <param name="Differences">Values that depart from the shipped ones.</param>
-public sealed record ProtocolHead(string Id, int Version, string Name, string Note, DateTime KeptAt, string KeptBy, bool InUse, bool Shipped, int Units, int Differences);
+public sealed record ProtocolHead(
+    string Id,
+    int Version,
+    string Name,
+    string Note,
+    DateTime KeptAt,
+    string KeptBy,
+    bool InUse,
+    bool Shipped,
+    int Units,
+    int Differences
+);
 
 /// <summary>A protocol, or a draft of one, as it is read and changed.</summary>
 /// <param name="Samples">What each entry of thicknesses can be shown on.</param>
 /// <param name="Differences">Every value that departs from the shipped protocol.</param>
-public sealed record ProtocolView(IReadOnlyList<ProtocolLine> Lines, IReadOnlyList<DisagreementView> Disagreements, IReadOnlyList<SampleKind> Samples, IReadOnlyList<ProtocolDifference> Differences);
+public sealed record ProtocolView(
+    IReadOnlyList<ProtocolLine> Lines,
+    IReadOnlyList<DisagreementView> Disagreements,
+    IReadOnlyList<SampleKind> Samples,
+    IReadOnlyList<ProtocolDifference> Differences
+);
 
 /// <param name="Name">The group of rows it belongs to.</param>
 /// <param name="Teeth">ISO codes of teeth that such a restoration can stand on.</param>
@@ -26,7 +42,15 @@ public sealed record SampleKind(string Name, Restoration Restoration, Material M
 
 /// <param name="Path">JSON pointer to the choice.</param>
 /// <param name="Chosen">The side taken.</param>
-public sealed record DisagreementView(string Id, string Question, string Path, string Chosen, IReadOnlyList<DisagreementSide> Sides, string Source, Core.Standing Standing);
+public sealed record DisagreementView(
+    string Id,
+    string Question,
+    string Path,
+    string Chosen,
+    IReadOnlyList<DisagreementSide> Sides,
+    string Source,
+    Core.Standing Standing
+);
 
 /// <summary>Changes to a kept protocol that are not kept yet.</summary>
 public record DraftEntry
@@ -43,10 +67,22 @@ public record DraftEntry
 /// <param name="Since">What the changes are, against the protocol they are made on.</param>
 /// <param name="Effects">Unfinished units of this protocol that would be planned otherwise.</param>
 /// <param name="Untouched">Unfinished units of it that would stay as they are.</param>
-public sealed record DraftView(ProtocolView Protocol, IReadOnlyList<ProtocolDifference> Since, IReadOnlyList<UnitEffect> Effects, int Untouched);
+public sealed record DraftView(
+    ProtocolView Protocol,
+    IReadOnlyList<ProtocolDifference> Since,
+    IReadOnlyList<UnitEffect> Effects,
+    int Untouched
+);
 
 /// <param name="Problem">Why the unit could not be planned with it; null when it could.</param>
-public sealed record UnitEffect(Guid UnitId, string Written, string Patient, string What, IReadOnlyList<PlanChange> Changes, string? Problem);
+public sealed record UnitEffect(
+    Guid UnitId,
+    string Written,
+    string Patient,
+    string What,
+    IReadOnlyList<PlanChange> Changes,
+    string? Problem
+);
 
 /// <summary>A tooth of average form planned with a draft, to see what the numbers mean.</summary>
 public sealed record SampleEntry : DraftEntry

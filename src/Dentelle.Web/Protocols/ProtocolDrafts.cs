@@ -19,10 +19,12 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
 
     public Answer<CheckedProtocol> Read(DraftEntry entry, string? name = null)
     {
-        if (shelf.Find(entry.Id, entry.Version) is not { } on) return new Problem("not-found", $"There is no protocol “{entry.Id}” of version {entry.Version} here.");
+        if (shelf.Find(entry.Id, entry.Version) is not { } on)
+            return new Problem("not-found", $"There is no protocol “{entry.Id}” of version {entry.Version} here.");
         var called = name ?? on.Protocol.Name;
         var id = IdOf(on, called);
-        if (!on.Text.With(entry.Edits, id, shelf.NextVersion(id), called, shelf.Shipped.Text).Is(out var draft, out var problem)) return problem;
+        if (!on.Text.With(entry.Edits, id, shelf.NextVersion(id), called, shelf.Shipped.Text).Is(out var draft, out var problem))
+            return problem;
         return shelf.Read(draft, called).Is(out var read, out problem) ? read : Pointed(problem, draft, called);
     }
 
@@ -34,9 +36,33 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
         return new(
             // The sides of a disagreement are shown with their reasons, not as a row.
             [.. text.Lines.Where(line => !line.Fields[0].Path.StartsWith("/disagreements/", StringComparison.Ordinal))],
-            [.. protocol.Disagreements.Select((entry, i) => new DisagreementView(entry.Id, entry.Question, entry.Pointer(i), chosen[entry.Pointer(i)].Choice!, entry.Sides, entry.Source, entry.Standing))],
-            [.. protocol.Restorations.Select((entry, i) => new SampleKind(GroupOf(text, i), entry.Restoration, entry.Materials[0], [.. SampleTeeth.Where(iso => entry.Suits(ToothCode.FromIso(iso)!.Value))]))],
-            text.From(shelf.Shipped.Text));
+            [
+                .. protocol.Disagreements.Select(
+                    (entry, i) =>
+                        new DisagreementView(
+                            entry.Id,
+                            entry.Question,
+                            entry.Pointer(i),
+                            chosen[entry.Pointer(i)].Choice!,
+                            entry.Sides,
+                            entry.Source,
+                            entry.Standing
+                        )
+                ),
+            ],
+            [
+                .. protocol.Restorations.Select(
+                    (entry, i) =>
+                        new SampleKind(
+                            GroupOf(text, i),
+                            entry.Restoration,
+                            entry.Materials[0],
+                            [.. SampleTeeth.Where(iso => entry.Suits(ToothCode.FromIso(iso)!.Value))]
+                        )
+                ),
+            ],
+            text.From(shelf.Shipped.Text)
+        );
     }
 
     private static string GroupOf(ProtocolText text, int entry) =>
@@ -51,8 +77,10 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
             // Units of another protocol stay with that; whether they go over is asked on themselves.
             foreach (var unit in whole.Units.Where(unit => unit.FinishedAt is null && shelf.Of(unit).Protocol.Id == entry.Id))
             {
-                if (EffectOn(unit, whole.Patient, notation, draft.Handbook) is { } effect) effects.Add(effect);
-                else untouched++;
+                if (EffectOn(unit, whole.Patient, notation, draft.Handbook) is { } effect)
+                    effects.Add(effect);
+                else
+                    untouched++;
             }
         }
         return new(View(draft), draft.Text.From(shelf.Find(entry.Id, entry.Version)!.Text), effects, untouched);
@@ -60,35 +88,56 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
 
     public Answer<SampleView> Sample(SampleEntry entry)
     {
-        if (!Read(entry).Is(out var draft, out var problem)) return problem;
-        if (ToothCode.FromIso(entry.Tooth) is not { } tooth) return new Problem("tooth", $"“{entry.Tooth}” is no ISO 3950 code.");
-        if (!PlannedUnit.Make(tooth, new PlanInputs { Restoration = entry.Restoration, Material = entry.Material }, draft.Handbook).Is(out var planned, out problem)) return problem;
+        if (!Read(entry).Is(out var draft, out var problem))
+            return problem;
+        if (ToothCode.FromIso(entry.Tooth) is not { } tooth)
+            return new Problem("tooth", $"“{entry.Tooth}” is no ISO 3950 code.");
+        if (
+            !PlannedUnit
+                .Make(tooth, new PlanInputs { Restoration = entry.Restoration, Material = entry.Material }, draft.Handbook)
+                .Is(out var planned, out problem)
+        )
+            return problem;
         return new SampleView(
-            tooth.Iso, tooth.Name, DrawingView.From(planned.Plan, planned.Drawing, ArchDrawing.None(planned.Drawing)),
-            [.. planned.Plan.Zones.Select(ZoneDocument.From)]);
+            tooth.Iso,
+            tooth.Name,
+            DrawingView.From(planned.Plan, planned.Drawing, ArchDrawing.None(planned.Drawing)),
+            [.. planned.Plan.Zones.Select(ZoneDocument.From)]
+        );
     }
 
     public async Task<Answer<KeptProtocol>> KeepAsync(KeepEntry entry, string by, CancellationToken stop)
     {
         var (name, note) = (entry.Name.Trim(), entry.Note.Trim());
-        if (name.Length == 0) return new Problem("protocol-name", "Give the protocol a name.");
-        if (note.Length == 0) return new Problem("protocol-note", "Say in a few words why: whoever plans with it will want to know.");
-        if (!Read(entry, name).Is(out var read, out var problem)) return problem;
-        if (read.Handbook.Protocol.Id == shelf.Shipped.Protocol.Id) return new Problem("protocol-name", $"“{name}” is the shipped protocol's name; choose another.");
+        if (name.Length == 0)
+            return new Problem("protocol-name", "Give the protocol a name.");
+        if (note.Length == 0)
+            return new Problem("protocol-note", "Say in a few words why: whoever plans with it will want to know.");
+        if (!Read(entry, name).Is(out var read, out var problem))
+            return problem;
+        if (read.Handbook.Protocol.Id == shelf.Shipped.Protocol.Id)
+            return new Problem("protocol-name", $"“{name}” is the shipped protocol's name; choose another.");
         return await KeepAsync(read, note, by, entry.Use, stop);
     }
 
     /// <summary>Keeps a file from elsewhere. A version that is taken here by other numbers gets the next free one.</summary>
     public async Task<Answer<KeptProtocol>> ImportAsync(string text, string by, CancellationToken stop)
     {
-        if (!shelf.Read(text, "the file").Is(out var read, out var problem)) return problem;
+        if (!shelf.Read(text, "the file").Is(out var read, out var problem))
+            return problem;
         var protocol = read.Handbook.Protocol;
         if (shelf.Find(protocol.Id, protocol.Version) is { } here)
         {
-            if (read.Text.From(here.Text).Count == 0) return new Problem("protocol-here", $"{here.Words}, is here already with the same numbers.");
-            if (protocol.Id == shelf.Shipped.Protocol.Id) return new Problem("protocol-file", "The file calls itself the shipped protocol but has other numbers; give it its own id.");
+            if (read.Text.From(here.Text).Count == 0)
+                return new Problem("protocol-here", $"{here.Words}, is here already with the same numbers.");
+            if (protocol.Id == shelf.Shipped.Protocol.Id)
+                return new Problem(
+                    "protocol-file",
+                    "The file calls itself the shipped protocol but has other numbers; give it its own id."
+                );
             var next = read.Text.With([], protocol.Id, shelf.NextVersion(protocol.Id), protocol.Name, shelf.Shipped.Text).Value!;
-            if (!shelf.Read(next, "the file").Is(out read, out problem)) return problem;
+            if (!shelf.Read(next, "the file").Is(out read, out problem))
+                return problem;
         }
         return await KeepAsync(read, "Imported", by, use: false, stop);
     }
@@ -99,7 +148,8 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
         if (await store.AddAsync(protocol.Id, protocol.Version, protocol.Name, read.Text.File.Text, note, by, stop) is not { } row)
             return new Problem("changed-meanwhile", "Another version was kept meanwhile. Look at it, then keep yours again.");
         var kept = shelf.Put(row, read);
-        if (use) await UseAsync(kept, stop);
+        if (use)
+            await UseAsync(kept, stop);
         return kept;
     }
 
@@ -113,30 +163,49 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
     private UnitEffect? EffectOn(UnitRow unit, string patient, ToothNotation notation, Handbook draft)
     {
         var (tooth, inputs) = (UnitViews.ToothOf(unit), UnitViews.InputsOf(unit));
-        if (!PlannedUnit.PlanOnly(tooth, inputs, shelf.Of(unit).Handbook).Is(out var now, out _)) return null;
+        if (!PlannedUnit.PlanOnly(tooth, inputs, shelf.Of(unit).Handbook).Is(out var now, out _))
+            return null;
         var possible = PlannedUnit.PlanOnly(tooth, inputs, draft).Is(out var then, out var problem);
         var changes = possible ? PlanChanges.Between(now, then!) : [];
-        return possible && changes.Count == 0 ? null : new(unit.Id, tooth.Write(notation), patient, inputs.Restoration.Words(), changes, problem?.Sentence);
+        return possible && changes.Count == 0
+            ? null
+            : new(unit.Id, tooth.Write(notation), patient, inputs.Restoration.Words(), changes, problem?.Sentence);
     }
 
     /// <summary>A house protocol goes on under its id; a copy of the shipped one gets an id from its name.</summary>
     private string IdOf(KeptProtocol on, string name)
     {
-        if (on.Protocol.Id != shelf.Shipped.Protocol.Id) return on.Protocol.Id;
+        if (on.Protocol.Id != shelf.Shipped.Protocol.Id)
+            return on.Protocol.Id;
         var slug = Slug(name);
         return slug.Length == 0 || slug == Slug(shelf.Shipped.Protocol.Name) ? House : slug;
     }
 
     private static string Slug(string name) =>
-        string.Join('-', string.Concat(name.ToLowerInvariant().Select(letter => char.IsAsciiLetterOrDigit(letter) ? letter : ' ')).Split(' ', StringSplitOptions.RemoveEmptyEntries));
+        string.Join(
+            '-',
+            string.Concat(name.ToLowerInvariant().Select(letter => char.IsAsciiLetterOrDigit(letter) ? letter : ' '))
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+        );
 
     /// <summary>A pointer into the file says little on a screen: the row's words stand in for it.</summary>
     private static Problem Pointed(Problem problem, ProtocolText draft, string name)
     {
         var sentence = problem.Sentence.Replace($"{name}: ", "", StringComparison.Ordinal);
-        var hit = draft.Lines.SelectMany(line => line.Fields.Select(field => (line, field)))
-            .Where(entry => sentence.StartsWith(entry.field.Path + ":", StringComparison.Ordinal) || entry.field.Path.StartsWith(sentence.Split(':')[0] + "/", StringComparison.Ordinal))
-            .Select(entry => entry.line).FirstOrDefault();
-        return hit is null ? problem : problem with { Sentence = $"{(hit.Group.Length > 0 ? hit.Group + ": " : "")}{hit.Words}: {sentence[(sentence.IndexOf(": ", StringComparison.Ordinal) + 2)..]}" };
+        var hit = draft
+            .Lines.SelectMany(line => line.Fields.Select(field => (line, field)))
+            .Where(entry =>
+                sentence.StartsWith(entry.field.Path + ":", StringComparison.Ordinal)
+                || entry.field.Path.StartsWith(sentence.Split(':')[0] + "/", StringComparison.Ordinal)
+            )
+            .Select(entry => entry.line)
+            .FirstOrDefault();
+        return hit is null
+            ? problem
+            : problem with
+            {
+                Sentence =
+                    $"{(hit.Group.Length > 0 ? hit.Group + ": " : "")}{hit.Words}: {sentence[(sentence.IndexOf(": ", StringComparison.Ordinal) + 2)..]}",
+            };
     }
 }

@@ -28,7 +28,8 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
     private volatile KeptProtocol? inUse;
 
     /// <summary>The shipped protocol of this program.</summary>
-    public KeptProtocol Shipped { get; private set; } = new(shipped, new ProtocolText(shippedFile, schema), "As shipped with the program", DateTime.UnixEpoch, "Dentelle");
+    public KeptProtocol Shipped { get; private set; } =
+        new(shipped, new ProtocolText(shippedFile, schema), "As shipped with the program", DateTime.UnixEpoch, "Dentelle");
 
     public KeptProtocol InUse => inUse ?? Shipped;
 
@@ -37,28 +38,48 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
     public KeptProtocol? Find(string id, int version) => kept.GetValueOrDefault((id, version));
 
     /// <summary>What a unit's newest plan was made with. Plans from before protocols were kept show with the one in use.</summary>
-    public KeptProtocol Of(UnitRow unit) => unit.Plans.MaxBy(plan => plan.Version) is { } plan && Find(plan.ProtocolId, plan.ProtocolVersion) is { } own ? own : InUse;
+    public KeptProtocol Of(UnitRow unit) =>
+        unit.Plans.MaxBy(plan => plan.Version) is { } plan && Find(plan.ProtocolId, plan.ProtocolVersion) is { } own ? own : InUse;
 
     /// <summary>Reads what the database keeps and adds the shipped protocol when it is new to it.</summary>
     /// <returns>What is wrong when the practice can't be opened with these files.</returns>
     public async Task<Problem?> OpenAsync(ProtocolStore store, CancellationToken stop)
     {
         var rows = await store.AllAsync(stop);
-        if (rows.FirstOrDefault(row => Shipped.Is(row.ProtocolId, row.Version)) is { } same && !JsonNode.DeepEquals(JsonNode.Parse(same.Text), JsonNode.Parse(Shipped.Text.File.Text)))
+        if (
+            rows.FirstOrDefault(row => Shipped.Is(row.ProtocolId, row.Version)) is { } same
+            && !JsonNode.DeepEquals(JsonNode.Parse(same.Text), JsonNode.Parse(Shipped.Text.File.Text))
+        )
         {
             // One version must not mean two sets of numbers: plans of this practice were made with the other.
-            return new Problem("protocol-file", $"{Shipped.Text.File.Name} says version {same.Version} of “{same.ProtocolId}”, but this practice has planned with other numbers under it. Give the file a new version.");
+            return new Problem(
+                "protocol-file",
+                $"{Shipped.Text.File.Name} says version {same.Version} of “{same.ProtocolId}”, but this practice has planned with other numbers under it. Give the file a new version."
+            );
         }
-        if (!rows.Any(row => Shipped.Is(row.ProtocolId, row.Version))
-            && await store.AddAsync(Shipped.Protocol.Id, Shipped.Protocol.Version, Shipped.Protocol.Name, Shipped.Text.File.Text, Shipped.Note, Shipped.KeptBy, stop) is { } added)
+        if (
+            !rows.Any(row => Shipped.Is(row.ProtocolId, row.Version))
+            && await store.AddAsync(
+                Shipped.Protocol.Id,
+                Shipped.Protocol.Version,
+                Shipped.Protocol.Name,
+                Shipped.Text.File.Text,
+                Shipped.Note,
+                Shipped.KeptBy,
+                stop
+            )
+                is { } added
+        )
         {
             rows = [.. rows, added];
         }
         foreach (var row in rows)
         {
-            if (Shipped.Is(row.ProtocolId, row.Version)) Shipped = Shipped with { KeptAt = row.KeptAt };
+            if (Shipped.Is(row.ProtocolId, row.Version))
+                Shipped = Shipped with { KeptAt = row.KeptAt };
             // What an older program kept may lack numbers that this one needs; its plans then show with the one in use.
-            else if (Read(row.Text, row.ProtocolId).Is(out var read, out _)) Put(row, read);
+            else if (Read(row.Text, row.ProtocolId).Is(out var read, out _))
+                Put(row, read);
         }
         kept[(Shipped.Protocol.Id, Shipped.Protocol.Version)] = Shipped;
         var (id, version) = await store.InUseAsync(stop);
@@ -68,15 +89,23 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
 
     /// <summary>A protocol's text checked like any file, or the sentence that names the place and what is wrong.</summary>
     public Answer<CheckedProtocol> Read(string text, string name) =>
-        Checked(new(name, text)).Is(out var protocol, out var problem) ? new CheckedProtocol(protocol, new ProtocolText(new(name, text), schema)) : problem;
+        Checked(new(name, text)).Is(out var protocol, out var problem)
+            ? new CheckedProtocol(protocol, new ProtocolText(new(name, text), schema))
+            : problem;
 
     /// <summary>The same for a text that is laid out already.</summary>
-    public Answer<CheckedProtocol> Read(ProtocolText text, string name) => Checked(text.File with { Name = name }).Is(out var protocol, out var problem) ? new CheckedProtocol(protocol, text) : problem;
+    public Answer<CheckedProtocol> Read(ProtocolText text, string name) =>
+        Checked(text.File with { Name = name }).Is(out var protocol, out var problem) ? new CheckedProtocol(protocol, text) : problem;
 
     /// <summary>A draft comes by several times while it is looked at; the schema, which takes longest, is asked once.</summary>
     private Answer<Handbook> Checked(NamedText file) =>
-        ProtocolReader.ReadProtocol(file, schema, shipped.Sources, new SchemaMemory(sound.ContainsKey, digest => sound[digest] = true)).Is(out var protocol, out var problem)
-            ? shipped with { Protocol = protocol }
+        ProtocolReader
+            .ReadProtocol(file, schema, shipped.Sources, new SchemaMemory(sound.ContainsKey, digest => sound[digest] = true))
+            .Is(out var protocol, out var problem)
+            ? shipped with
+            {
+                Protocol = protocol,
+            }
             : problem;
 
     public KeptProtocol Put(ProtocolRow row, CheckedProtocol read) =>

@@ -26,8 +26,10 @@ public static class QuickLineEndpoints
     private static async Task<Ok<LineView>> Understand(LineEntry entry, CaseStore store, ProtocolShelf shelf, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
-        if (!QuickLineReader.Read(entry.Line, settings.Notation, shelf.InUse.Protocol).Is(out var line, out var problem)
-            || !PlannedLine.Plans(line.Units, shelf.InUse.Handbook).Is(out _, out problem))
+        if (
+            !QuickLineReader.Read(entry.Line, settings.Notation, shelf.InUse.Protocol).Is(out var line, out var problem)
+            || !PlannedLine.Plans(line.Units, shelf.InUse.Handbook).Is(out _, out problem)
+        )
         {
             // Half a line is not an error: it is someone typing. What only shows on the drawn form is told when the line is done.
             return TypedResults.Ok(new LineView(false, problem.Sentence, problem.Suggestions));
@@ -36,18 +38,29 @@ public static class QuickLineEndpoints
         return TypedResults.Ok(new LineView(true, line.Words, []));
     }
 
-    private static async Task<Results<Ok<LineDone>, ProblemHttpResult>> Do(LineEntry entry, CaseStore store, ProtocolShelf shelf, ClaimsPrincipal user, CancellationToken stop)
+    private static async Task<Results<Ok<LineDone>, ProblemHttpResult>> Do(
+        LineEntry entry,
+        CaseStore store,
+        ProtocolShelf shelf,
+        ClaimsPrincipal user,
+        CancellationToken stop
+    )
     {
         var settings = await store.SettingsAsync(stop);
-        if (!QuickLineReader.Read(entry.Line, settings.Notation, shelf.InUse.Protocol).Is(out var line, out var problem)) return Problems.From(problem);
-        if (!PlannedLine.Make(line.Units, shelf.InUse.Handbook).Is(out var planned, out problem)) return Problems.From(problem);
-        if (entry.CaseId is { } asked && await store.CaseAsync(asked, stop) is null) return Problems.NoSuch("case");
+        if (!QuickLineReader.Read(entry.Line, settings.Notation, shelf.InUse.Protocol).Is(out var line, out var problem))
+            return Problems.From(problem);
+        if (!PlannedLine.Make(line.Units, shelf.InUse.Handbook).Is(out var planned, out problem))
+            return Problems.From(problem);
+        if (entry.CaseId is { } asked && await store.CaseAsync(asked, stop) is null)
+            return Problems.NoSuch("case");
 
         await using var all = await store.BeginAsync(stop);
         var caseId = entry.CaseId ?? (await store.AddCaseAsync(Unnamed, null, "", stop)).Id;
         var added = new List<Guid>();
         for (var i = 0; i < line.Units.Count; i++)
-            added.Add((await store.AddUnitAsync(caseId, planned.Units[i], line.Units[i].Inputs, shelf.InUse.Protocol, user.NameOf(), stop)).Id);
+            added.Add(
+                (await store.AddUnitAsync(caseId, planned.Units[i], line.Units[i].Inputs, shelf.InUse.Protocol, user.NameOf(), stop)).Id
+            );
         await all.CommitAsync(stop);
         return TypedResults.Ok(new LineDone(added[0], caseId));
     }

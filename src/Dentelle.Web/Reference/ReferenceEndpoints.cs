@@ -18,18 +18,40 @@ public static class ReferenceEndpoints
         api.MapGet("arch", Outlines).WithName("getArch");
     }
 
-    private static Ok<ArchView> Outlines(ProtocolShelf shelf) => TypedResults.Ok(new ArchView(
-        [
-            .. ToothOutline.All(shelf.InUse.Handbook.Forms).Select(tooth => new OutlineView(
-                tooth.Tooth.Iso, tooth.Mesiodistal, tooth.Faciolingual, Flat.Of(tooth.Outline), [.. tooth.Lines.Select(line => (IReadOnlyList<double>)Flat.Of(line))])),
-        ]));
+    private static Ok<ArchView> Outlines(ProtocolShelf shelf) =>
+        TypedResults.Ok(
+            new ArchView([
+                .. ToothOutline
+                    .All(shelf.InUse.Handbook.Forms)
+                    .Select(tooth => new OutlineView(
+                        tooth.Tooth.Iso,
+                        tooth.Mesiodistal,
+                        tooth.Faciolingual,
+                        Flat.Of(tooth.Outline),
+                        [.. tooth.Lines.Select(line => (IReadOnlyList<double>)Flat.Of(line))]
+                    )),
+            ])
+        );
 
-    private static Ok<ReferenceView> Get(ProtocolShelf shelf) => TypedResults.Ok(new ReferenceView(
-        shelf.InUse.Protocol.Name, shelf.InUse.Protocol.Version,
-        [.. shelf.InUse.Protocol.Gauges.Select(gauge => new GaugeView(gauge.Id, gauge.Name, gauge.Kind, gauge.SizesMm ?? [], gauge.ResolutionMm))],
-        [.. shelf.InUse.Protocol.BursInHand.Select(bur => new BurView(bur.Id, bur.Name, bur.TipMm))],
-        shelf.InUse.Handbook.Sources.Remark,
-        [.. shelf.InUse.Handbook.Sources.Sources.Select(source => new SourceView(source.Id, source.Citation, source.Standing))]));
+    private static Ok<ReferenceView> Get(ProtocolShelf shelf) =>
+        TypedResults.Ok(
+            new ReferenceView(
+                shelf.InUse.Protocol.Name,
+                shelf.InUse.Protocol.Version,
+                [
+                    .. shelf.InUse.Protocol.Gauges.Select(gauge => new GaugeView(
+                        gauge.Id,
+                        gauge.Name,
+                        gauge.Kind,
+                        gauge.SizesMm ?? [],
+                        gauge.ResolutionMm
+                    )),
+                ],
+                [.. shelf.InUse.Protocol.BursInHand.Select(bur => new BurView(bur.Id, bur.Name, bur.TipMm))],
+                shelf.InUse.Handbook.Sources.Remark,
+                [.. shelf.InUse.Handbook.Sources.Sources.Select(source => new SourceView(source.Id, source.Citation, source.Standing))]
+            )
+        );
 }
 
 /// <summary>Average teeth from above, in the order of ISO codes.</summary>
@@ -37,10 +59,22 @@ public sealed record ArchView(IReadOnlyList<OutlineView> Teeth);
 
 /// <param name="Outline">Flat x, y, x, y …; x mesial, y facial, millimetres.</param>
 /// <param name="Lines">Grooves, likewise.</param>
-public sealed record OutlineView(string Tooth, double Mesiodistal, double Faciolingual, IReadOnlyList<double> Outline, IReadOnlyList<IReadOnlyList<double>> Lines);
+public sealed record OutlineView(
+    string Tooth,
+    double Mesiodistal,
+    double Faciolingual,
+    IReadOnlyList<double> Outline,
+    IReadOnlyList<IReadOnlyList<double>> Lines
+);
 
 public sealed record ReferenceView(
-    string Protocol, int ProtocolVersion, IReadOnlyList<GaugeView> Gauges, IReadOnlyList<BurView> Burs, string SourcesRemark, IReadOnlyList<SourceView> Sources);
+    string Protocol,
+    int ProtocolVersion,
+    IReadOnlyList<GaugeView> Gauges,
+    IReadOnlyList<BurView> Burs,
+    string SourcesRemark,
+    IReadOnlyList<SourceView> Sources
+);
 
 public sealed record GaugeView(string Id, string Name, GaugeKind Kind, IReadOnlyList<double> SizesMm, double? ResolutionMm);
 

@@ -25,7 +25,12 @@ public static class SettingsEndpoints
         return TypedResults.Ok(new SettingsView(row.Notation, row.BurTipMm));
     }
 
-    private static async Task<Results<Ok<SettingsView>, ProblemHttpResult>> Save(SettingsView entry, CaseStore store, ProtocolShelf shelf, CancellationToken stop)
+    private static async Task<Results<Ok<SettingsView>, ProblemHttpResult>> Save(
+        SettingsView entry,
+        CaseStore store,
+        ProtocolShelf shelf,
+        CancellationToken stop
+    )
     {
         if (entry.BurTipMm is { } tip && !shelf.InUse.Protocol.BursInHand.Any(bur => bur.TipMm == tip))
             return Problems.From(new Problem("bur", $"There is no bur with a tip of {new Mm(tip)} in hand."));

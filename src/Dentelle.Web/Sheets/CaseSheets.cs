@@ -29,27 +29,43 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
     /// <summary>The sheet as it would be with another school or order.</summary>
     public Answer<RunSheet> Of(CaseRow row, CuttingSchool? school, IReadOnlyList<string>? order, Workbench bench)
     {
-        if (!Plans(row).Is(out var plans, out var problem)) return problem;
+        if (!Plans(row).Is(out var plans, out var problem))
+            return problem;
         var handbook = HandbookOf(row);
         var table = handbook.Sheets;
         if (school is { } wanted && !plans.Any(plan => table.School(wanted).Suits(plan)))
         {
             var known = plans.SelectMany(table.For).Select(entry => Kebab.Of(entry.School)).Distinct().ToArray();
-            return new Problem("school", $"“{table.School(wanted).Name}” cuts none of the teeth of this case; these do: {string.Join(", ", known)}.", known);
+            return new Problem(
+                "school",
+                $"“{table.School(wanted).Name}” cuts none of the teeth of this case; these do: {string.Join(", ", known)}.",
+                known
+            );
         }
         // A school of the case's holds for the teeth it suits; the others keep their own.
-        Plan[] cut = [.. plans.Select(plan => school is { } chosen && table.School(chosen).Suits(plan) ? plan with { School = chosen } : plan)];
-        var request = new SheetRequest(BurRack.Of(bench.Ledgers, row.Id.ToString(), table.Limits.DryPlasticUses.Value), null, bench.Times, order);
+        Plan[] cut =
+        [
+            .. plans.Select(plan => school is { } chosen && table.School(chosen).Suits(plan) ? plan with { School = chosen } : plan),
+        ];
+        var request = new SheetRequest(
+            BurRack.Of(bench.Ledgers, row.Id.ToString(), table.Limits.DryPlasticUses.Value),
+            null,
+            bench.Times,
+            order
+        );
         return RunSheet.Make(cut, request, handbook.Protocol, table);
     }
 
-    public static IReadOnlyList<string>? OrderOf(CaseRow row) => row.SheetOrder is { } json ? JsonSerializer.Deserialize<string[]>(json) : null;
+    public static IReadOnlyList<string>? OrderOf(CaseRow row) =>
+        row.SheetOrder is { } json ? JsonSerializer.Deserialize<string[]>(json) : null;
 
     public Handbook HandbookOf(CaseRow row) => shelf.Of(row.Units[0]).Handbook;
 
     /// <summary>Whether a tooth of a case is one of a patient's or a plastic one.</summary>
     public static UsedOn CutOn(CaseRow row, string? tooth) =>
-        row.Units.FirstOrDefault(unit => unit.Tooth == tooth) is { } unit && UnitViews.InputsOf(unit).Findings?.Typodont == true ? UsedOn.Plastic : UsedOn.Tooth;
+        row.Units.FirstOrDefault(unit => unit.Tooth == tooth) is { } unit && UnitViews.InputsOf(unit).Findings?.Typodont == true
+            ? UsedOn.Plastic
+            : UsedOn.Tooth;
 
     /// <summary>How a case is called where its patient's name has no place.</summary>
     public static string NameOf(CaseRow row) => $"Case {row.Number:0000}";
@@ -59,11 +75,13 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
 
     private Answer<Plan[]> Plans(CaseRow row)
     {
-        if (row.Units.Count == 0) return new Problem("nothing-to-cut", "This case has no tooth yet: there is nothing to put in order.");
+        if (row.Units.Count == 0)
+            return new Problem("nothing-to-cut", "This case has no tooth yet: there is nothing to put in order.");
         var plans = new List<Plan>();
         foreach (var unit in row.Units.OrderBy(unit => unit.Order))
         {
-            if (!views.PlanOf(unit).Is(out var plan, out var problem)) return problem with { Sentence = $"{unit.Tooth}: {problem.Sentence}" };
+            if (!views.PlanOf(unit).Is(out var plan, out var problem))
+                return problem with { Sentence = $"{unit.Tooth}: {problem.Sentence}" };
             plans.Add(plan);
         }
         return plans.ToArray();

@@ -12,8 +12,20 @@ namespace Dentelle.Web.Sheets;
 /// <param name="Schools">Orders of steps that suit a tooth of this case.</param>
 /// <param name="Burs">Silhouettes of the burs of the sheet, by their id.</param>
 public sealed record RunSheetView(
-    Guid CaseId, string Number, string Patient, DateTime? VisitAt, RunSheetDocument Sheet, bool OwnOrder, int? Fewest, IReadOnlyList<SchoolChoice> Schools,
-    CuttingSchool? School, IReadOnlyDictionary<string, BurShapeView> Burs, IReadOnlyList<TickView> Ticks, IReadOnlyList<SheetUnit> Units, IReadOnlyList<string> Warnings);
+    Guid CaseId,
+    string Number,
+    string Patient,
+    DateTime? VisitAt,
+    RunSheetDocument Sheet,
+    bool OwnOrder,
+    int? Fewest,
+    IReadOnlyList<SchoolChoice> Schools,
+    CuttingSchool? School,
+    IReadOnlyDictionary<string, BurShapeView> Burs,
+    IReadOnlyList<TickView> Ticks,
+    IReadOnlyList<SheetUnit> Units,
+    IReadOnlyList<string> Warnings
+);
 
 /// <param name="Written">The tooth as the practice writes it.</param>
 public sealed record SheetUnit(Guid Id, string Tooth, string Written);
@@ -22,7 +34,13 @@ public sealed record SchoolChoice(CuttingSchool School, string Name);
 
 /// <summary>A bur's half outline, flat: distance from the tip, radius … in millimetres.</summary>
 /// <param name="WorkingMm">Length of the working part as drawn.</param>
-public sealed record BurShapeView(IReadOnlyList<double> Outline, double WorkingMm, double LargestMm, Core.Burs.Grit Grit, Core.Burs.BurMaterial Material);
+public sealed record BurShapeView(
+    IReadOnlyList<double> Outline,
+    double WorkingMm,
+    double LargestMm,
+    Core.Burs.Grit Grit,
+    Core.Burs.BurMaterial Material
+);
 
 public sealed record TickView(string Key, DateTime StartedAt, DateTime? EndedAt);
 

@@ -25,25 +25,51 @@ public static class BodyEndpoints
     }
 
     /// <summary>Both bodies as binary glTF; quickly and coarsely for looking at, finely for handing on.</summary>
-    private static async Task<FileAnswer> Scene(Guid id, bool? fine, CaseStore store, UnitViews views, ProtocolShelf shelf, CancellationToken stop)
+    private static async Task<FileAnswer> Scene(
+        Guid id,
+        bool? fine,
+        CaseStore store,
+        UnitViews views,
+        ProtocolShelf shelf,
+        CancellationToken stop
+    )
     {
-        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
-        if (!Cut(unit, views, shelf).Is(out var planned, out var problem)) return Problems.From(problem);
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.NoSuch("unit");
+        if (!Cut(unit, views, shelf).Is(out var planned, out var problem))
+            return Problems.From(problem);
         var fineness = fine == true ? Fineness.Full : Fineness.Preview;
         using var stream = new MemoryStream();
         GltfWriter.Write(BodyFiles.Scene(planned, fineness), stream);
         return TypedResults.Bytes(stream.ToArray(), "model/gltf-binary", fine == true ? $"{unit.Tooth}.glb" : null);
     }
 
-    private static async Task<FileAnswer> One(Guid id, string body, string ending, CaseStore store, UnitViews views, ProtocolShelf shelf, CancellationToken stop)
+    private static async Task<FileAnswer> One(
+        Guid id,
+        string body,
+        string ending,
+        CaseStore store,
+        UnitViews views,
+        ProtocolShelf shelf,
+        CancellationToken stop
+    )
     {
-        if (body is not ("tooth" or "prepared") || !BodyFiles.Formats.TryGetValue(ending, out var format)) return Problems.NoSuch("body");
-        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
-        if (!Cut(unit, views, shelf).Is(out var planned, out var problem)) return Problems.From(problem);
+        if (body is not ("tooth" or "prepared") || !BodyFiles.Formats.TryGetValue(ending, out var format))
+            return Problems.NoSuch("body");
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.NoSuch("unit");
+        if (!Cut(unit, views, shelf).Is(out var planned, out var problem))
+            return Problems.From(problem);
         var mesh = body == "tooth" ? planned.PresentMesh(Fineness.Full) : planned.Mesh(Fineness.Full);
         using var stream = new MemoryStream();
         MeshFile.Write(mesh, stream, format);
-        return TypedResults.Bytes(stream.ToArray(), ending == "obj" ? "model/obj" : ending == "stl" ? "model/stl" : "application/octet-stream", $"{unit.Tooth}-{body}.{ending}");
+        return TypedResults.Bytes(
+            stream.ToArray(),
+            ending == "obj" ? "model/obj"
+                : ending == "stl" ? "model/stl"
+                : "application/octet-stream",
+            $"{unit.Tooth}-{body}.{ending}"
+        );
     }
 
     private static Answer<PlannedBody> Cut(UnitRow unit, UnitViews views, ProtocolShelf shelf) =>

@@ -19,23 +19,38 @@ public static class OptionEndpoints
 {
     private const int Most = 3;
 
-    public static void MapOptions(this WebApplication app) => app.MapPost("/api/units/{id:guid}/options", Compare)
-        .RequireAuthorization(Policies.Clinician).WithTags("Units").WithName("compareOptions");
+    public static void MapOptions(this WebApplication app) =>
+        app.MapPost("/api/units/{id:guid}/options", Compare)
+            .RequireAuthorization(Policies.Clinician)
+            .WithTags("Units")
+            .WithName("compareOptions");
 
     /// <summary>Each option keeps the unit's findings and changes what it names. Nothing is saved.</summary>
-    private static async Task<Results<Ok<OptionsView>, ProblemHttpResult>> Compare(Guid id, OptionsEntry entry, CaseStore store, UnitViews views, ProtocolShelf shelf, CancellationToken stop)
+    private static async Task<Results<Ok<OptionsView>, ProblemHttpResult>> Compare(
+        Guid id,
+        OptionsEntry entry,
+        CaseStore store,
+        UnitViews views,
+        ProtocolShelf shelf,
+        CancellationToken stop
+    )
     {
-        if (await store.UnitAsync(id, stop) is not { } unit) return Problems.NoSuch("unit");
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.NoSuch("unit");
         var handbook = shelf.Of(unit).Handbook;
-        if (entry.Options.Count > Most) return Problems.From(new Problem("options", $"At most {Most} options stand beside what is planned."));
+        if (entry.Options.Count > Most)
+            return Problems.From(new Problem("options", $"At most {Most} options stand beside what is planned."));
         var (tooth, inputs) = (UnitViews.ToothOf(unit), UnitViews.InputsOf(unit));
-        if (!views.Planned(unit).Is(out var planned, out var problem)) return Problems.From(problem);
+        if (!views.Planned(unit).Is(out var planned, out var problem))
+            return Problems.From(problem);
         var first = UnitDocument.From(planned, handbook);
         var columns = new List<OptionColumn> { OptionColumn.From("", inputs, planned, first, null) };
         foreach (var option in entry.Options)
         {
-            if (!Read(tooth, option, inputs, handbook).Is(out var other, out problem)) return Problems.From(problem with { Sentence = $"“{option}”: {problem.Sentence}" });
-            if (!views.Planned(unit, other, shelf.Of(unit)).Is(out var made, out problem)) return Problems.From(problem with { Sentence = $"“{option}”: {problem.Sentence}" });
+            if (!Read(tooth, option, inputs, handbook).Is(out var other, out problem))
+                return Problems.From(problem with { Sentence = $"“{option}”: {problem.Sentence}" });
+            if (!views.Planned(unit, other, shelf.Of(unit)).Is(out var made, out problem))
+                return Problems.From(problem with { Sentence = $"“{option}”: {problem.Sentence}" });
             var document = UnitDocument.From(made, handbook);
             columns.Add(OptionColumn.From(option, other, made, document, Comparison.Sentence(first, document)));
         }
@@ -44,9 +59,22 @@ public static class OptionEndpoints
 
     private static Answer<PlanInputs> Read(ToothCode tooth, string option, PlanInputs inputs, Handbook handbook)
     {
-        if (!QuickLineReader.Read($"{tooth.Iso} {option}", ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem)) return problem;
+        if (!QuickLineReader.Read($"{tooth.Iso} {option}", ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem))
+            return problem;
         // What belonged to the other restoration is not carried over.
-        return line.Units[0].Inputs.Over(inputs with { Material = null, Coverage = null, FacialMargin = null, School = null, CoveredCusps = null, Boxes = null, Features = null });
+        return line.Units[0]
+            .Inputs.Over(
+                inputs with
+                {
+                    Material = null,
+                    Coverage = null,
+                    FacialMargin = null,
+                    School = null,
+                    CoveredCusps = null,
+                    Boxes = null,
+                    Features = null,
+                }
+            );
     }
 }
 
@@ -69,11 +97,33 @@ public sealed record OptionsView(IReadOnlyList<OptionColumn> Columns);
 /// <param name="Section">Through facial and lingual.</param>
 /// <param name="Sentence">What it gains and loses against what is planned.</param>
 public sealed record OptionColumn(
-    string Option, PlanInputs Inputs, Restoration Restoration, string What, Material Material, double DeepestMm, CutCost? Cost, double? HoldShare, double? BondedShare,
-    IReadOnlyList<string> Cautions, SectionView Section, string? Sentence)
+    string Option,
+    PlanInputs Inputs,
+    Restoration Restoration,
+    string What,
+    Material Material,
+    double DeepestMm,
+    CutCost? Cost,
+    double? HoldShare,
+    double? BondedShare,
+    IReadOnlyList<string> Cautions,
+    SectionView Section,
+    string? Sentence
+)
 {
-    public static OptionColumn From(string option, PlanInputs inputs, PlannedUnit unit, UnitDocument document, string? sentence) => new(
-        option, inputs, unit.Plan.Restoration, unit.Plan.Restoration.Words(), unit.Plan.Material.Value, Comparison.Deepest(document),
-        document.Cost, document.Resistance?.Min(way => way.Share), document.Enamel?.BondedShare, [.. document.Cautions.Select(caution => caution.Text)],
-        SectionView.From(unit.Drawing.Faciolingual[0], []), sentence);
+    public static OptionColumn From(string option, PlanInputs inputs, PlannedUnit unit, UnitDocument document, string? sentence) =>
+        new(
+            option,
+            inputs,
+            unit.Plan.Restoration,
+            unit.Plan.Restoration.Words(),
+            unit.Plan.Material.Value,
+            Comparison.Deepest(document),
+            document.Cost,
+            document.Resistance?.Min(way => way.Share),
+            document.Enamel?.BondedShare,
+            [.. document.Cautions.Select(caution => caution.Text)],
+            SectionView.From(unit.Drawing.Faciolingual[0], []),
+            sentence
+        );
 }

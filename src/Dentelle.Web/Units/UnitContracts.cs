@@ -19,7 +19,8 @@ public sealed record UnitView(
     UnitChoices Choices,
     IReadOnlyList<ReadingView> Readings,
     bool Finished,
-    string Protocol)
+    string Protocol
+)
 {
     /// <summary>The bridge it belongs to.</summary>
     public BridgeDocument? Bridge { get; init; }
@@ -42,7 +43,12 @@ public sealed record UnitLink(Guid Id, string Tooth, string Written, string What
 
 /// <summary>What may be chosen for this unit.</summary>
 public sealed record UnitChoices(
-    IReadOnlyList<Restoration> Restorations, IReadOnlyList<MaterialChoice> Materials, bool HasCoverage, IReadOnlyList<MarginDesign> FacialMargins, IReadOnlyList<CuttingSchool> Schools);
+    IReadOnlyList<Restoration> Restorations,
+    IReadOnlyList<MaterialChoice> Materials,
+    bool HasCoverage,
+    IReadOnlyList<MarginDesign> FacialMargins,
+    IReadOnlyList<CuttingSchool> Schools
+);
 
 public sealed record MaterialChoice(Material Material, string Name, string? Note);
 
@@ -50,14 +56,37 @@ public sealed record MaterialChoice(Material Material, string Name, string? Note
 /// <param name="Said">The reading in words: "1.0 to 1.5, thickness gauges".</param>
 /// <param name="Finding">What it means against today's plan; null when the plan no longer has its zone.</param>
 public sealed record ReadingView(
-    Guid Id, string Zone, ReadingKind Kind, double FromMm, double? BelowMm, string Said, DateTime TakenAt, bool IsLatest, FindingView? Finding);
+    Guid Id,
+    string Zone,
+    ReadingKind Kind,
+    double FromMm,
+    double? BelowMm,
+    string Said,
+    DateTime TakenAt,
+    bool IsLatest,
+    FindingView? Finding
+);
 
 public sealed record FindingView(
-    Verdict Verdict, RangeDocument ExpectedMm, double CorrectionLeastMm, double CorrectionMostMm, string Headline, string Instruction, double? SettlingGaugeMm)
+    Verdict Verdict,
+    RangeDocument ExpectedMm,
+    double CorrectionLeastMm,
+    double CorrectionMostMm,
+    string Headline,
+    string Instruction,
+    double? SettlingGaugeMm
+)
 {
-    public static FindingView From(Finding finding) => new(
-        finding.Verdict, RangeDocument.From(finding.Expected), finding.CorrectionLeast.Rounded, finding.CorrectionMost.Rounded, finding.Headline, finding.Instruction,
-        finding.SettlingGauge?.Rounded);
+    public static FindingView From(Finding finding) =>
+        new(
+            finding.Verdict,
+            RangeDocument.From(finding.Expected),
+            finding.CorrectionLeast.Rounded,
+            finding.CorrectionMost.Rounded,
+            finding.Headline,
+            finding.Instruction,
+            finding.SettlingGauge?.Rounded
+        );
 }
 
 /// <summary>

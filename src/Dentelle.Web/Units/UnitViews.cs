@@ -28,11 +28,22 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
 
     private Answer<Plan> PlanOf(UnitRow unit, PlanInputs inputs, KeptProtocol protocol)
     {
-        if (!PlannedUnit.PlanOnly(ToothOf(unit), inputs, protocol.Handbook).Is(out var plan, out var problem)) return problem;
-        if (inputs.Bridge is not { } bridge || unit.Case is not { } whole) return plan;
+        if (!PlannedUnit.PlanOnly(ToothOf(unit), inputs, protocol.Handbook).Is(out var plan, out var problem))
+            return problem;
+        if (inputs.Bridge is not { } bridge || unit.Case is not { } whole)
+            return plan;
         // A bridge of which some unit is gone or can't be planned is none: the unit then stands alone.
-        var others = whole.Units.Where(row => row.Id != unit.Id && bridge.Teeth.Contains(row.Tooth) && InputsOf(row).Bridge is { } own && own.Teeth.SequenceEqual(bridge.Teeth));
-        Plan[] plans = [plan, .. others.Select(row => PlannedUnit.PlanOnly(ToothOf(row), InputsOf(row), shelf.Of(row).Handbook).Value).OfType<Plan>()];
+        var others = whole.Units.Where(row =>
+            row.Id != unit.Id
+            && bridge.Teeth.Contains(row.Tooth)
+            && InputsOf(row).Bridge is { } own
+            && own.Teeth.SequenceEqual(bridge.Teeth)
+        );
+        Plan[] plans =
+        [
+            plan,
+            .. others.Select(row => PlannedUnit.PlanOnly(ToothOf(row), InputsOf(row), shelf.Of(row).Handbook).Value).OfType<Plan>(),
+        ];
         return plans.Length == bridge.Teeth.Count ? BridgePlanner.Joined(plans, shelf.Of(unit).Protocol)[0] : plan;
     }
 
@@ -42,9 +53,18 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         var kept = shelf.Of(unit);
         var handbook = kept.Handbook;
         return new UnitView(
-            unit.Id, unit.Version, CaseOf(unit.Case!, settings.Notation), planned.Plan.Tooth.Write(settings.Notation), InputsOf(unit),
-            UnitDocument.Drawn(planned, handbook.Protocol), DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)), ChoicesOf(planned.Plan, handbook.Protocol),
-            Readings(unit, planned.Plan, settings), unit.FinishedAt is not null, WordsOf(unit, kept))
+            unit.Id,
+            unit.Version,
+            CaseOf(unit.Case!, settings.Notation),
+            planned.Plan.Tooth.Write(settings.Notation),
+            InputsOf(unit),
+            UnitDocument.Drawn(planned, handbook.Protocol),
+            DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)),
+            ChoicesOf(planned.Plan, handbook.Protocol),
+            Readings(unit, planned.Plan, settings),
+            unit.FinishedAt is not null,
+            WordsOf(unit, kept)
+        )
         {
             OtherProtocol = OtherOf(unit, planned.Plan),
             Bridge = planned.Plan.Bridge is { } bridge ? BridgeDocument.From(bridge) : null,
@@ -52,14 +72,16 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     }
 
     /// <summary>The protocol's name; where the one that the plan was made with can't be read any more, that too.</summary>
-    private static string WordsOf(UnitRow unit, KeptProtocol shown) => unit.Plans.MaxBy(plan => plan.Version) is { } plan && !shown.Is(plan.ProtocolId, plan.ProtocolVersion)
-        ? $"{plan.ProtocolId}, version {plan.ProtocolVersion}, which this program can't read any more; shown by {shown.Words}"
-        : shown.Words;
+    private static string WordsOf(UnitRow unit, KeptProtocol shown) =>
+        unit.Plans.MaxBy(plan => plan.Version) is { } plan && !shown.Is(plan.ProtocolId, plan.ProtocolVersion)
+            ? $"{plan.ProtocolId}, version {plan.ProtocolVersion}, which this program can't read any more; shown by {shown.Words}"
+            : shown.Words;
 
     /// <summary>What the protocol in use would do differently, where the unit was planned with another.</summary>
     private OtherProtocolView? OtherOf(UnitRow unit, Plan plan)
     {
-        if (shelf.Of(unit) == shelf.InUse) return null;
+        if (shelf.Of(unit) == shelf.InUse)
+            return null;
         return PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.InUse.Handbook).Is(out var then, out var problem)
             ? new(shelf.InUse.Words, PlanChanges.Between(plan, then), null)
             : new(shelf.InUse.Words, [], problem.Sentence);
@@ -77,9 +99,9 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         return
         [
             .. from row in unit.Readings
-               where row.TakenBackAt is null
-               orderby row.TakenAt descending
-               select ViewOf(row, latest.Add(row.Zone)),
+            where row.TakenBackAt is null
+            orderby row.TakenAt descending
+            select ViewOf(row, latest.Add(row.Zone)),
         ];
 
         ReadingView ViewOf(ReadingRow row, bool isLatest)
@@ -87,27 +109,58 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
             var reading = row.ToReading();
             var gauge = protocol.Gauges.FirstOrDefault(known => known.Id == row.GaugeId)?.Name.ToLowerInvariant() ?? row.GaugeId;
             var finding = Judge.Of(reading, plan, protocol, tip).Value;
-            return new(row.Id, row.Zone, row.Kind, row.FromMm, row.BelowMm, $"{reading.Interval}, {gauge}", row.TakenAt, isLatest, finding is null ? null : FindingView.From(finding));
+            return new(
+                row.Id,
+                row.Zone,
+                row.Kind,
+                row.FromMm,
+                row.BelowMm,
+                $"{reading.Interval}, {gauge}",
+                row.TakenAt,
+                isLatest,
+                finding is null ? null : FindingView.From(finding)
+            );
         }
     }
 
-    public static ToothCode ToothOf(UnitRow unit) => ToothCode.FromIso(unit.Tooth) ?? throw new InvalidDataException($"The database names a tooth “{unit.Tooth}” that does not exist.");
+    public static ToothCode ToothOf(UnitRow unit) =>
+        ToothCode.FromIso(unit.Tooth) ?? throw new InvalidDataException($"The database names a tooth “{unit.Tooth}” that does not exist.");
 
     /// <summary>What the newest plan was made from; read once for each row.</summary>
-    public static PlanInputs InputsOf(UnitRow unit) => Parsed.GetValue(
-        unit.Plans.MaxBy(plan => plan.Version)!,
-        row => JsonDocuments.ReadInputs("database", row.Inputs).Value ?? throw new InvalidDataException($"The inputs of unit {row.UnitId} can't be read."));
+    public static PlanInputs InputsOf(UnitRow unit) =>
+        Parsed.GetValue(unit.Plans.MaxBy(plan => plan.Version)!, row =>
+            JsonDocuments.ReadInputs("database", row.Inputs).Value
+            ?? throw new InvalidDataException($"The inputs of unit {row.UnitId} can't be read.")
+        );
 
     public string MaterialNameOf(UnitRow unit)
     {
         var (tooth, inputs, protocol) = (ToothOf(unit), InputsOf(unit), shelf.Of(unit).Protocol);
         var material = inputs.Material ?? protocol.Defaults.MaterialsOf(inputs.Restoration).For(tooth);
-        return inputs.Restoration is Restoration.Crown or Restoration.Pontic ? protocol.Entry(Restoration.Crown, material)?.Name ?? Kebab.Of(material) : Named(material);
+        return inputs.Restoration is Restoration.Crown or Restoration.Pontic
+            ? protocol.Entry(Restoration.Crown, material)?.Name ?? Kebab.Of(material)
+            : Named(material);
     }
 
-    private UnitCase CaseOf(CaseRow row, ToothNotation notation) => new(
-        row.Id, row.Number.ToString("0000"), row.Patient, row.VisitAt,
-        [.. row.Units.OrderBy(unit => unit.Order).Select(unit => new UnitLink(unit.Id, unit.Tooth, ToothOf(unit).Write(notation), WhatOf(unit), MaterialNameOf(unit), InputsOf(unit).Bridge?.Teeth ?? []))]);
+    private UnitCase CaseOf(CaseRow row, ToothNotation notation) =>
+        new(
+            row.Id,
+            row.Number.ToString("0000"),
+            row.Patient,
+            row.VisitAt,
+            [
+                .. row
+                    .Units.OrderBy(unit => unit.Order)
+                    .Select(unit => new UnitLink(
+                        unit.Id,
+                        unit.Tooth,
+                        ToothOf(unit).Write(notation),
+                        WhatOf(unit),
+                        MaterialNameOf(unit),
+                        InputsOf(unit).Bridge?.Teeth ?? []
+                    )),
+            ]
+        );
 
     private static UnitChoices ChoicesOf(Plan plan, Protocol protocol)
     {
@@ -121,9 +174,15 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
             facial is null ? [] : [facial.Design, .. facial.Alternatives?.Select(other => other.Design) ?? []],
             [
                 .. new[] { schools.For(plan.Tooth, plan.Restoration, plan.Material.Value) }
-                    .Concat(schools.Offered.Where(offer => offer.Material == plan.Material.Value && offer.At.Includes(plan.Tooth)).Select(offer => offer.School))
-                    .Append(plan.School).Distinct(),
-            ]);
+                    .Concat(
+                        schools
+                            .Offered.Where(offer => offer.Material == plan.Material.Value && offer.At.Includes(plan.Tooth))
+                            .Select(offer => offer.School)
+                    )
+                    .Append(plan.School)
+                    .Distinct(),
+            ]
+        );
 
         static MaterialChoice Choice((Material Material, RestorationEntry Entry) offer) =>
             new(offer.Material, offer.Entry.Restoration == Restoration.Crown ? offer.Entry.Name : Named(offer.Material), offer.Entry.Note);

@@ -13,15 +13,20 @@ internal sealed class Entries(StepSets sets, StepSet steps, bool[] counted)
     {
         done |= others;
         // A kind that these steps have no use for is as good as none.
-        if (has >= 0 && sets.OfTool(has).IsIn(others)) has = -1;
-        if (known.TryGetValue((done, has), out var least)) return least;
+        if (has >= 0 && sets.OfTool(has).IsIn(others))
+            has = -1;
+        if (known.TryGetValue((done, has), out var least))
+            return least;
         return known[(done, has)] = Closed(sets.Closed(done, has, -1), has);
     }
 
     private int Closed(StepSet done, int has)
     {
-        if (done == sets.All) return 0;
-        if (known.TryGetValue((done, has), out var least)) return least;
-        return known[(done, has)] = sets.Comings(done, has).Min(coming => (counted[coming.Tool] ? 1 : 0) + Closed(coming.Next, coming.Tool));
+        if (done == sets.All)
+            return 0;
+        if (known.TryGetValue((done, has), out var least))
+            return least;
+        return known[(done, has)] = sets.Comings(done, has)
+            .Min(coming => (counted[coming.Tool] ? 1 : 0) + Closed(coming.Next, coming.Tool));
     }
 }

@@ -19,18 +19,27 @@ internal sealed class EntryBudget(StepSets sets, int most)
     public bool Suffices(StepSet done, int has, int comings)
     {
         done = sets.Closed(done, has, -1);
-        if (done == sets.All) return comings >= 0;
+        if (done == sets.All)
+            return comings >= 0;
         var (least, enough) = known.TryGetValue((done, has), out var found) ? found : (bound.Least(done, has), int.MaxValue);
-        if (least > comings || enough <= comings) return enough <= comings;
-        if (++looked > most) return false;
+        if (least > comings || enough <= comings)
+            return enough <= comings;
+        if (++looked > most)
+            return false;
         // The most promising first.
-        foreach (var (kind, next) in sets.Comings(done, has).OrderBy(way => bound.Least(way.Next, way.Tool)).ThenByDescending(way => way.Next.Count))
+        foreach (
+            var (kind, next) in sets.Comings(done, has)
+                .OrderBy(way => bound.Least(way.Next, way.Tool))
+                .ThenByDescending(way => way.Next.Count)
+        )
         {
-            if (!Suffices(next, kind, comings - 1)) continue;
+            if (!Suffices(next, kind, comings - 1))
+                continue;
             known[(done, has)] = (least, comings);
             return true;
         }
-        if (!GaveUp) known[(done, has)] = (comings + 1, enough);
+        if (!GaveUp)
+            known[(done, has)] = (comings + 1, enough);
         return false;
     }
 }

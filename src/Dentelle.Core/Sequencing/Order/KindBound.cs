@@ -16,10 +16,15 @@ internal sealed class KindBound
     {
         this.sets = sets;
         int[] kinds = [.. Enumerable.Range(0, sets.Tools)];
-        var users = kinds.Select(kind => sets.OfTool(kind).Steps().Select(step => sets.Task.Units[step]).Where(unit => unit >= 0).Distinct().Order().ToArray()).ToArray();
+        var users = kinds
+            .Select(kind =>
+                sets.OfTool(kind).Steps().Select(step => sets.Task.Units[step]).Where(unit => unit >= 0).Distinct().Order().ToArray()
+            )
+            .ToArray();
         foreach (var part in kinds.GroupBy(kind => string.Join(' ', users[kind])))
             parts.Add(([.. part.Select(sets.OfTool)], Pairs(users[part.First()], [.. kinds.Select(kind => part.Contains(kind))])));
-        foreach (var units in Sharing(users)) groups.Add(Pairs(units, [.. kinds.Select(_ => true)]));
+        foreach (var units in Sharing(users))
+            groups.Add(Pairs(units, [.. kinds.Select(_ => true)]));
     }
 
     /// <param name="done">Steps that are done.</param>
@@ -27,16 +32,19 @@ internal sealed class KindBound
     public int Least(StepSet done, int has)
     {
         done = sets.Closed(done, has, -1);
-        if (known.TryGetValue((done, has), out var least)) return least;
-        foreach (var (kinds, pairs) in parts) least += Math.Max(kinds.Count(kind => !kind.IsIn(done)), Most(pairs));
+        if (known.TryGetValue((done, has), out var least))
+            return least;
+        foreach (var (kinds, pairs) in parts)
+            least += Math.Max(kinds.Count(kind => !kind.IsIn(done)), Most(pairs));
         return known[(done, has)] = Math.Max(least, groups.Sum(Most));
 
         int Most(Entries[] pairs) => pairs.Max(pair => pair.Least(done, has));
     }
 
-    private Entries[] Pairs(int[] units, bool[] counted) => units.Length < 2
-        ? [new(sets, sets.OfUnits(units), counted)]
-        : [.. units.SelectMany((a, i) => units.Skip(i + 1).Select(b => new Entries(sets, sets.OfUnits(a, b), counted)))];
+    private Entries[] Pairs(int[] units, bool[] counted) =>
+        units.Length < 2
+            ? [new(sets, sets.OfUnits(units), counted)]
+            : [.. units.SelectMany((a, i) => units.Skip(i + 1).Select(b => new Entries(sets, sets.OfUnits(a, b), counted)))];
 
     /// <summary>Teeth in groups, so that no kind is needed in two of them.</summary>
     private static List<int[]> Sharing(int[][] users)

@@ -18,7 +18,8 @@ internal sealed class OrderSearch
 
     private readonly StepSets sets;
     private readonly EntryBudget budget;
-    private readonly KindBound viewBound, pairBound;
+    private readonly KindBound viewBound,
+        pairBound;
 
     private readonly (int Tool, int View)[] pairs;
 
@@ -38,9 +39,23 @@ internal sealed class OrderSearch
         int[] none = [.. task.Tools.Select(_ => -1)];
         budget = new EntryBudget(new StepSets(task with { Views = none }), most);
         viewBound = new KindBound(new StepSets(task with { Tools = task.Views, Views = none }));
-        alike = [.. Enumerable.Range(0, task.Count).GroupBy(step => (Tool: task.Tools[step], View: task.Views[step])).Select(group => (group.Key.Tool, group.Key.View, StepSet.Of(group)))];
+        alike =
+        [
+            .. Enumerable
+                .Range(0, task.Count)
+                .GroupBy(step => (Tool: task.Tools[step], View: task.Views[step]))
+                .Select(group => (group.Key.Tool, group.Key.View, StepSet.Of(group))),
+        ];
         pairs = [.. alike.Where(steps => steps.Tool >= 0 && steps.View >= 0).Select(steps => (steps.Tool, steps.View))];
-        pairBound = new KindBound(new StepSets(task with { Tools = [.. task.Tools.Zip(task.Views, (tool, view) => Array.IndexOf(pairs, (tool, view)))], Views = none }));
+        pairBound = new KindBound(
+            new StepSets(
+                task with
+                {
+                    Tools = [.. task.Tools.Zip(task.Views, (tool, view) => Array.IndexOf(pairs, (tool, view)))],
+                    Views = none,
+                }
+            )
+        );
     }
 
     /// <returns>The order, the least changes of tool there must be, and whether both numbers are proven least.</returns>
@@ -49,28 +64,36 @@ internal sealed class OrderSearch
         var start = new State(sets.Closed(default, -1, -1), -1, -1);
         ways[start] = new(0, 0, default, -1);
         takings = budget.Least(start.Done, -1);
-        while (!budget.Suffices(start.Done, -1, takings) && !budget.GaveUp) takings++;
+        while (!budget.Suffices(start.Done, -1, takings) && !budget.GaveUp)
+            takings++;
         var least = Math.Max(0, takings - 1);
-        if (budget.GaveUp) return (Trail(AtOnce(start)), least, false);
+        if (budget.GaveUp)
+            return (Trail(AtOnce(start)), least, false);
 
         var open = new PriorityQueue<State, (int Estimate, int Depth)>();
         open.Enqueue(start, (Left(start, takings), 0));
         var (closed, looked) = (new HashSet<State>(), 0);
         while (open.TryDequeue(out var state, out var rank))
         {
-            if (!closed.Add(state)) continue;
-            if (state.Done == sets.All) return (Trail(state), least, true);
-            if (Outdone(state)) continue;
-            if (++looked > most) return (Trail(AtOnce(state)), least, false);
+            if (!closed.Add(state))
+                continue;
+            if (state.Done == sets.All)
+                return (Trail(state), least, true);
+            if (Outdone(state))
+                continue;
+            if (++looked > most)
+                return (Trail(AtOnce(state)), least, false);
             foreach (var (next, way) in Next(state))
             {
-                if (ways.TryGetValue(next, out var known) && known.Views <= way.Views) continue;
+                if (ways.TryGetValue(next, out var known) && known.Views <= way.Views)
+                    continue;
                 ways[next] = way;
                 // The bounds may fall by more than a step costs: what was looked at is looked at again when a better way to it turns up.
                 closed.Remove(next);
                 open.Enqueue(next, (Math.Max(rank.Estimate, way.Views + Left(next, takings - way.Tools)), -next.Done.Count));
             }
-            if (budget.GaveUp) return (Trail(AtOnce(state)), least, false);
+            if (budget.GaveUp)
+                return (Trail(AtOnce(state)), least, false);
         }
         throw new ArgumentException("The steps wait for each other in a circle.");
     }
@@ -79,10 +102,12 @@ internal sealed class OrderSearch
     private bool Outdone(State state)
     {
         var way = ways[state];
-        if (!reached.TryGetValue((state.Tool, state.View), out var others)) reached[(state.Tool, state.View)] = others = [];
+        if (!reached.TryGetValue((state.Tool, state.View), out var others))
+            reached[(state.Tool, state.View)] = others = [];
         foreach (var (done, tools, views) in others)
         {
-            if (tools <= way.Tools && views <= way.Views && done != state.Done && state.Done.IsIn(done)) return true;
+            if (tools <= way.Tools && views <= way.Views && done != state.Done && state.Done.IsIn(done))
+                return true;
         }
         others.Add((state.Done, way.Tools, way.Views));
         return false;
@@ -94,11 +119,13 @@ internal sealed class OrderSearch
         var came = ways[state];
         foreach (var (ownTool, ownView, steps) in alike)
         {
-            if (Follower(steps.Without(state.Done), state.Done) is not (>= 0 and var step)) continue;
+            if (Follower(steps.Without(state.Done), state.Done) is not (>= 0 and var step))
+                continue;
             var (tool, view) = (ownTool < 0 ? state.Tool : ownTool, ownView < 0 ? state.View : ownView);
             var next = new State(sets.Closed(state.Done | StepSet.One(step), tool, view), tool, view);
             var way = new Way(came.Tools + (tool != state.Tool ? 1 : 0), came.Views + (view != state.View ? 1 : 0), state, step);
-            if (tool == state.Tool || budget.GaveUp || budget.Suffices(next.Done, tool, takings - way.Tools)) yield return (next, way);
+            if (tool == state.Tool || budget.GaveUp || budget.Suffices(next.Done, tool, takings - way.Tools))
+                yield return (next, way);
         }
     }
 
@@ -106,21 +133,28 @@ internal sealed class OrderSearch
     {
         for (; !open.IsEmpty; open = open.WithoutFirst)
         {
-            if (sets.CanFollow(open.First, done)) return open.First;
+            if (sets.CanFollow(open.First, done))
+                return open.First;
         }
         return -1;
     }
 
     /// <summary>How often places must be come to at least. A pair of tool and place is come to by taking up the tool, by coming to the place, or both at once.</summary>
     private int Left(State state, int takingsLeft) =>
-        Math.Max(viewBound.Least(state.Done, state.View), pairBound.Least(state.Done, Array.IndexOf(pairs, (state.Tool, state.View))) - takingsLeft);
+        Math.Max(
+            viewBound.Least(state.Done, state.View),
+            pairBound.Least(state.Done, Array.IndexOf(pairs, (state.Tool, state.View))) - takingsLeft
+        );
 
     /// <summary>From here on what looks best at each step.</summary>
     private State AtOnce(State state)
     {
         while (state.Done != sets.All)
         {
-            var (next, way) = Next(state).MinBy(move => (move.Way.Tools + budget.Least(move.State.Done, move.State.Tool), move.Way.Views + Left(move.State, int.MaxValue)));
+            var (next, way) = Next(state)
+                .MinBy(move =>
+                    (move.Way.Tools + budget.Least(move.State.Done, move.State.Tool), move.Way.Views + Left(move.State, int.MaxValue))
+                );
             ways[next] = way;
             state = next;
         }
@@ -135,7 +169,8 @@ internal sealed class OrderSearch
         {
             var way = ways[state];
             runs.Push(Between(way.From.Done, way.Step, state.Done));
-            if (way.Step < 0) return [.. runs.SelectMany(run => run)];
+            if (way.Step < 0)
+                return [.. runs.SelectMany(run => run)];
         }
     }
 
@@ -143,10 +178,12 @@ internal sealed class OrderSearch
     private List<int> Between(StepSet done, int first, StepSet end)
     {
         var order = new List<int>();
-        if (first >= 0) Do(first);
+        if (first >= 0)
+            Do(first);
         while (done != end)
         {
-            foreach (var step in end.Without(done).Steps().Where(step => sets.CanFollow(step, done))) Do(step);
+            foreach (var step in end.Without(done).Steps().Where(step => sets.CanFollow(step, done)))
+                Do(step);
         }
         return order;
 

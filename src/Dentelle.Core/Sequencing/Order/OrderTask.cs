@@ -15,8 +15,10 @@ public sealed record OrderTask(int[] Tools, int[] Views, int[][] Before, int[] U
         var (tools, views, tool, view) = (0, 0, -1, -1);
         foreach (var step in order)
         {
-            if (Tools[step] is >= 0 and var other && other != tool) (tools, tool) = (tools + (tool < 0 ? 0 : 1), other);
-            if (Views[step] is >= 0 and var place && place != view) (views, view) = (views + (view < 0 ? 0 : 1), place);
+            if (Tools[step] is >= 0 and var other && other != tool)
+                (tools, tool) = (tools + (tool < 0 ? 0 : 1), other);
+            if (Views[step] is >= 0 and var place && place != view)
+                (views, view) = (views + (view < 0 ? 0 : 1), place);
         }
         return (tools, views);
     }

@@ -19,7 +19,8 @@ public static class StepOrder
     public static BestOrder Find(OrderTask task, int most = 15_000)
     {
         var bundles = Bundles.Of(task);
-        if (bundles.Task.Count > StepSet.Most) throw new ArgumentException("Too many steps for one visit.", nameof(task));
+        if (bundles.Task.Count > StepSet.Most)
+            throw new ArgumentException("Too many steps for one visit.", nameof(task));
         var (found, least, proven) = new OrderSearch(bundles.Task, most).Run();
         int[] order = [.. found.SelectMany(bundle => bundles.Members[bundle])];
         var (tools, views) = task.Changes(order);

@@ -7,24 +7,36 @@ internal readonly struct StepSet(ulong a, ulong b, ulong c, ulong d) : IEquatabl
 {
     public const int Most = 256;
 
-    private readonly ulong a = a, b = b, c = c, d = d;
+    private readonly ulong a = a,
+        b = b,
+        c = c,
+        d = d;
 
     public int Count => BitOperations.PopCount(a) + BitOperations.PopCount(b) + BitOperations.PopCount(c) + BitOperations.PopCount(d);
 
     public bool IsEmpty => (a | b | c | d) == 0;
 
     /// <summary>The lowest step of a set that is not empty.</summary>
-    public int First => a != 0 ? BitOperations.TrailingZeroCount(a) : b != 0 ? 64 + BitOperations.TrailingZeroCount(b) : c != 0 ? 128 + BitOperations.TrailingZeroCount(c) : 192 + BitOperations.TrailingZeroCount(d);
+    public int First =>
+        a != 0 ? BitOperations.TrailingZeroCount(a)
+        : b != 0 ? 64 + BitOperations.TrailingZeroCount(b)
+        : c != 0 ? 128 + BitOperations.TrailingZeroCount(c)
+        : 192 + BitOperations.TrailingZeroCount(d);
 
-    public StepSet WithoutFirst => a != 0 ? new(a & (a - 1), b, c, d) : b != 0 ? new(0, b & (b - 1), c, d) : c != 0 ? new(0, 0, c & (c - 1), d) : new(0, 0, 0, d & (d - 1));
+    public StepSet WithoutFirst =>
+        a != 0 ? new(a & (a - 1), b, c, d)
+        : b != 0 ? new(0, b & (b - 1), c, d)
+        : c != 0 ? new(0, 0, c & (c - 1), d)
+        : new(0, 0, 0, d & (d - 1));
 
-    public static StepSet One(int step) => (step >> 6) switch
-    {
-        0 => new(1UL << step, 0, 0, 0),
-        1 => new(0, 1UL << (step & 63), 0, 0),
-        2 => new(0, 0, 1UL << (step & 63), 0),
-        _ => new(0, 0, 0, 1UL << (step & 63)),
-    };
+    public static StepSet One(int step) =>
+        (step >> 6) switch
+        {
+            0 => new(1UL << step, 0, 0, 0),
+            1 => new(0, 1UL << (step & 63), 0, 0),
+            2 => new(0, 0, 1UL << (step & 63), 0),
+            _ => new(0, 0, 0, 1UL << (step & 63)),
+        };
 
     public static StepSet Of(IEnumerable<int> steps) => steps.Aggregate(default(StepSet), (set, step) => set | One(step));
 
@@ -45,7 +57,8 @@ internal readonly struct StepSet(ulong a, ulong b, ulong c, ulong d) : IEquatabl
     /// <summary>Steps by number, lowest first.</summary>
     public IEnumerable<int> Steps()
     {
-        for (var open = this; !open.IsEmpty; open = open.WithoutFirst) yield return open.First;
+        for (var open = this; !open.IsEmpty; open = open.WithoutFirst)
+            yield return open.First;
     }
 
     public bool Equals(StepSet other) => a == other.a && b == other.b && c == other.c && d == other.d;

@@ -6,7 +6,8 @@ internal sealed class StepSets
     private readonly StepSet[] before;
 
     /// <summary>Steps by tool and by place, those that need none under 0.</summary>
-    private readonly StepSet[] byTool, byView;
+    private readonly StepSet[] byTool,
+        byView;
 
     public StepSets(OrderTask task)
     {
@@ -24,7 +25,8 @@ internal sealed class StepSets
 
     public StepSet OfTool(int tool) => byTool[tool + 1];
 
-    public StepSet OfUnits(params int[] units) => StepSet.Of(Enumerable.Range(0, Task.Count).Where(step => units.Contains(Task.Units[step])));
+    public StepSet OfUnits(params int[] units) =>
+        StepSet.Of(Enumerable.Range(0, Task.Count).Where(step => units.Contains(Task.Units[step])));
 
     public bool CanFollow(int step, StepSet done) => before[step].IsIn(done);
 
@@ -32,12 +34,13 @@ internal sealed class StepSets
     public StepSet Closed(StepSet done, int tool, int view)
     {
         var free = (byTool[0] | byTool[tool + 1]) & (byView[0] | byView[view + 1]);
-        for (var more = true; more;)
+        for (var more = true; more; )
         {
             more = false;
             for (var open = free.Without(done); !open.IsEmpty; open = open.WithoutFirst)
             {
-                if (!CanFollow(open.First, done)) continue;
+                if (!CanFollow(open.First, done))
+                    continue;
                 done |= StepSet.One(open.First);
                 more = true;
             }
@@ -51,10 +54,13 @@ internal sealed class StepSets
         var comings = new List<(int Tool, StepSet Next)>();
         for (var tool = 0; tool < Tools; tool++)
         {
-            if (tool == has || OfTool(tool).IsIn(done)) continue;
+            if (tool == has || OfTool(tool).IsIn(done))
+                continue;
             var next = Closed(done, tool, -1);
-            if (next == done) continue;
-            if (OfTool(tool).IsIn(next)) return [(tool, next)];
+            if (next == done)
+                continue;
+            if (OfTool(tool).IsIn(next))
+                return [(tool, next)];
             comings.Add((tool, next));
         }
         return comings;
@@ -63,7 +69,8 @@ internal sealed class StepSets
     private static StepSet[] By(int[] kinds)
     {
         var sets = new StepSet[kinds.DefaultIfEmpty(-1).Max() + 2];
-        for (var step = 0; step < kinds.Length; step++) sets[kinds[step] + 1] |= StepSet.One(step);
+        for (var step = 0; step < kinds.Length; step++)
+            sets[kinds[step] + 1] |= StepSet.One(step);
         return sets;
     }
 }
