@@ -1,14 +1,14 @@
 using BenchmarkDotNet.Attributes;
-using Dentelle.Core;
+using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Bench;
 
@@ -37,7 +37,7 @@ public class CoreBench
 
     /// <summary>Three faciolingual sections, one mesiodistal, the view from above.</summary>
     [Benchmark]
-    public object DrawMolar() => Draughtsman.Draw(plan, handbook);
+    public object DrawMolar() => PlannedUnit.Drawn(plan, handbook);
 
     [Benchmark]
     public object JudgeReading() => Judge.Of(reading, plan, handbook.Protocol);

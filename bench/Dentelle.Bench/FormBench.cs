@@ -1,9 +1,13 @@
 using BenchmarkDotNet.Attributes;
-using Dentelle.Core;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
 
 namespace Dentelle.Bench;
 
@@ -28,25 +32,25 @@ public class FormBench
     {
         tooth = ToothCode.FromIso(Tooth)!.Value;
         plan = Need(Planner.Make(Assessment.Of(tooth), Decision.Crown(Material.ZirconiaMonolithic), handbook.Protocol));
-        planned = Need(Draughtsman.Cut(plan, handbook));
+        planned = Need(Preparer.Body(plan, handbook.Protocol, handbook.Forms));
     }
 
     /// <summary>About 26,000 triangles.</summary>
     [Benchmark]
-    public object ToothPreview() => new ToothForm(handbook.Forms, tooth).Mesh(Fineness.Preview);
+    public object ToothPreview() => new ToothForm(handbook.Forms.Table, tooth).Mesh(Fineness.Preview);
 
     /// <summary>About 98,000 triangles.</summary>
     [Benchmark]
-    public object ToothFull() => new ToothForm(handbook.Forms, tooth).Mesh(Fineness.Full);
+    public object ToothFull() => new ToothForm(handbook.Forms.Table, tooth).Mesh(Fineness.Full);
 
     [Benchmark]
-    public object Cut() => Draughtsman.Cut(plan, handbook);
+    public object Cut() => Preparer.Body(plan, handbook.Protocol, handbook.Forms);
 
     [Benchmark]
     public object PlannedFull() => planned.Mesh(Fineness.Full);
 
     [Benchmark]
-    public object DrawUnit() => Draughtsman.Draw(plan, handbook);
+    public object DrawUnit() => PlannedUnit.Drawn(plan, handbook);
 
     private static T Need<T>(Answer<T> answer)
         where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidOperationException(problem.Sentence);

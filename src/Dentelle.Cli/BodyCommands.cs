@@ -1,15 +1,17 @@
 using System.Globalization;
 using System.Text;
-using Dentelle.Core;
+using Dentelle.Core.Anatomy;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
+using Dentelle.Geometry.Paths;
 
 namespace Dentelle.Cli;
 
@@ -19,7 +21,7 @@ internal static class BodyCommands
     /// <summary>A tooth's form in every format, with its named places.</summary>
     public static Answer<string> Form(ToothCode tooth, string folder, bool json, Handbook handbook)
     {
-        var present = handbook.Forms.Tooth(tooth, handbook.Forms.For(tooth).SizeFor(Core.Planning.MeasuredSize.None));
+        var present = handbook.Forms.Tooth(tooth, handbook.Forms.For(tooth).SizeFor(MeasuredSize.None));
         var mesh = present.Mesh(tooth, Fineness.Full);
         return Written(folder, () =>
         {
@@ -59,7 +61,7 @@ internal static class BodyCommands
     public static Answer<string> Prepare(PlannedUnit unit, string folder, bool json)
     {
         var tooth = unit.Plan.Tooth;
-        if (unit.Drawing.Body is not { } body)
+        if (unit.Preparation.Body is not { } body)
             return new Problem("no-body", $"The preparation for a {unit.Plan.Restoration.Words()} can't be written as a body yet.");
         var scene = BodyFiles.Scene(body, Fineness.Full);
         var (present, prepared) = (Named("tooth"), Named("prepared"));
@@ -67,7 +69,7 @@ internal static class BodyCommands
         {
             List<string> files = [.. Write(folder, $"{tooth.Iso}-tooth", present), .. Write(folder, $"{tooth.Iso}-prepared", prepared)];
             files.Add(Scene(folder, tooth.Iso, scene));
-            var document = PreparedDocument.From(tooth.Iso, present.Volume, prepared.Volume, unit.Drawing.Outcomes, files);
+            var document = PreparedDocument.From(tooth.Iso, present.Volume, prepared.Volume, unit.Preparation.Outcomes, files);
             return json ? JsonDocuments.Write(document) : Table(document);
         });
 

@@ -1,8 +1,10 @@
-using Dentelle.Core;
+using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Cli;
 

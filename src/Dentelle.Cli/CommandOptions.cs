@@ -1,5 +1,3 @@
-using Dentelle.Core;
-
 namespace Dentelle.Cli;
 
 /// <summary>A command's words and options. Options that take a value need one behind them; unknown ones are refused by name.</summary>

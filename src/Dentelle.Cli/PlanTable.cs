@@ -1,8 +1,9 @@
 using System.Globalization;
 using System.Text;
-using Dentelle.Core;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Cli;
 
@@ -31,7 +32,7 @@ internal static class PlanTable
     private static void Unit(StringBuilder text, UnitDocument unit)
     {
         text.AppendLine($"{unit.Tooth} {unit.ToothName}: {unit.Restoration.Words()}, {Kebab.Of(unit.Material)}");
-        if (unit.Restoration == Restoration.Pontic)
+        if (!unit.Restoration.Rules().IsCut)
             return;
         var toc = unit.TocDeg is { } range ? $"Convergence {range.Target}° in all ({range.Min}–{range.Max}) · " : "";
         text.AppendLine($"{toc}leave {Mm(unit.FinishingAllowanceMm)} for the fine pass · lengths in mm");

@@ -1,8 +1,6 @@
 using System.Globalization;
-using Dentelle.Core;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 

@@ -1,8 +1,9 @@
-using Dentelle.Core;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
 
@@ -172,7 +173,7 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
             Inputs = JsonDocuments.Write(inputs),
             ProtocolId = protocol.Id,
             ProtocolVersion = protocol.Version,
-            Result = JsonDocuments.Write(new PlanDocument([UnitDocument.From(planned.Plan)])),
+            Result = JsonDocuments.Write(new PlanDocument([UnitDocument.From(planned.Plan, planned.Preparation.Cautions)])),
             MadeAt = Now,
             MadeBy = by,
         };

@@ -1,7 +1,5 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Data;
 

@@ -1,6 +1,4 @@
-using Dentelle.Core.Planning;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Teeth;
 using Microsoft.EntityFrameworkCore;
 
 namespace Dentelle.Data;

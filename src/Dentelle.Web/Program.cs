@@ -1,5 +1,8 @@
 using System.Reflection;
 using System.Text.Json.Serialization;
+using Dentelle.Core.Burs;
+using Dentelle.Core.Dentition;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web;
@@ -110,7 +113,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
     // The first unit that is opened need not wait for the arch, nor the start for it.
     app.Lifetime.ApplicationStarted.Register(() =>
         _ = Task.Delay(TimeSpan.FromSeconds(2), app.Lifetime.ApplicationStopping)
-            .ContinueWith(_ => handbook.Forms.Closed, TaskContinuationOptions.OnlyOnRanToCompletion)
+            .ContinueWith(_ => Arch.Of(handbook.Forms), TaskContinuationOptions.OnlyOnRanToCompletion)
     );
     if (files.Demo)
         await DemoPractice.FillAsync(app.Services);

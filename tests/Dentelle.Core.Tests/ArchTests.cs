@@ -1,7 +1,13 @@
 using System.Numerics;
-using Dentelle.Core.Forms;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Dentition;
+using Dentelle.Core.Drawing;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Trees;
 
@@ -10,7 +16,7 @@ namespace Dentelle.Core.Tests;
 /// <summary>The closed arch against what every textbook of dental anatomy says of one: contacts, first molars and canines in their places, overbite.</summary>
 public sealed class ArchTests
 {
-    private static readonly Arch Closed = Shipped.Handbook.Forms.Closed;
+    private static readonly Arch Closed = Arch.Of(Shipped.Handbook.Forms);
 
     [Fact(DisplayName = "Neighbours touch: no gap and no overlap beyond two hundredths, the central incisors at the midline")]
     public void Neighbours()
@@ -99,11 +105,11 @@ public sealed class ArchTests
             Closed.Pose(ToothCode.Of(3, 6)).ToMouth(place) is var left ? left with { X = -left.X } : default
         );
         Assert.Equal(place.X, Closed.Pose(ToothCode.Of(3, 6)).ToOwn(Closed.Pose(ToothCode.Of(3, 6)).ToMouth(place)).X, 1e-9);
-        foreach (var size in (Exchange.SizeInput[])[new(), new(Mesiodistal: 9.5), new(Length: 9)])
+        foreach (var size in (SizeInput[])[new(), new(Mesiodistal: 9.5), new(Length: 9)])
         {
             var unit = Shipped.Unit("36 crown metal", inputs => inputs with { SizeMm = size });
-            var present = unit.Drawing.Present;
-            var around = present.Around(Closed);
+            var present = unit.Preparation.Present;
+            var around = Surroundings.Of(present, Closed);
             Assert.Equal(["35", "37"], around.Neighbours.Select(near => near.Code.IsRight ? $"3{near.Code.Position}" : near.Code.Iso));
             foreach (var near in around.Neighbours)
                 Assert.InRange(Least(near, present), -0.03, 0.03);
@@ -115,7 +121,7 @@ public sealed class ArchTests
     public void Room()
     {
         var unit = Shipped.Unit("36 crown metal");
-        var rooms = Draughtsman.Around(unit.Drawing, Shipped.Handbook).Rooms;
+        var rooms = Draughtsman.Around(unit.Preparation, Shipped.Protocol, Shipped.Handbook.Forms).Rooms;
         Assert.True(rooms.Values.Min(room => room.Before.Value) < 0.06);
         foreach (var (zone, room) in rooms)
         {

@@ -1,5 +1,7 @@
 using CsCheck;
 using Dentelle.Core.Burs;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Tests;
 

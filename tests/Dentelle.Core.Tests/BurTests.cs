@@ -1,5 +1,6 @@
 using CsCheck;
 using Dentelle.Core.Burs;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 

@@ -1,8 +1,10 @@
+using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Inputs;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Tests;
 

@@ -1,9 +1,11 @@
 using System.Text.Json.Nodes;
 using CsCheck;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.QuickLine;
 
 namespace Dentelle.Core.Tests;
 
@@ -88,10 +90,10 @@ public class HouseProtocolTests
         var (before, after) = (Planned("36 crown zirconia", Shipped.Handbook), Planned("36 crown zirconia", house));
         var reason = after.Zone("groove")!.Depth.Reasons[0];
         Assert.Equal(("H", Standing.House), (reason.Source, reason.Standing));
-        var changes = PlanChanges.Between(before, after);
+        var changes = PlanChanges.Between((before, Shipped.Protocol), (after, house.Protocol));
         Assert.Contains(new PlanChange("Central groove", "1.0 (0.9 to 1.1)", "1.4 (1.3 to 1.5)"), changes);
         Assert.Equal(3, changes.Count); // groove and both ridges share the row
-        Assert.Empty(PlanChanges.Between(before, Planned("36 crown zirconia", Shipped.Handbook)));
+        Assert.Empty(PlanChanges.Between((before, Shipped.Protocol), (Planned("36 crown zirconia", Shipped.Handbook), Shipped.Protocol)));
     }
 
     [Theory(DisplayName = "Taking another side in a disagreement moves the plan, and the reasons still add up")]
@@ -109,7 +111,7 @@ public class HouseProtocolTests
         PlanInputs With(PlanInputs inputs) =>
             line.StartsWith('3') ? inputs with { RoomBeforeMm = new Dictionary<string, double> { ["groove"] = 0.4 } } : inputs;
         var after = Planned(line, house, With);
-        Assert.NotEmpty(PlanChanges.Between(Planned(line, Shipped.Handbook, With), after));
+        Assert.NotEmpty(PlanChanges.Between((Planned(line, Shipped.Handbook, With), Shipped.Protocol), (after, house.Protocol)));
         foreach (var zone in after.Zones)
             Assert.Equal(zone.Depth.Value.Target.Rounded, zone.Depth.Reasons.Sum(reason => reason.Effect ?? 0), 3);
         if (side == "equal")
@@ -118,11 +120,11 @@ public class HouseProtocolTests
             // Lithium disilicate wants 1.5 there: one bur's width is too little for it, and that must be answered.
             Assert.Equal(
                 line.Contains("lithium"),
-                after.Cautions.Any(caution => caution is { Code: "below-material-least", MustBeAnswered: true })
+                Shipped.Cautions(after, house.Protocol).Any(caution => caution is { Code: "below-material-least", MustBeAnswered: true })
             );
         }
         if (side == "v-form")
-            Assert.Contains(after.Cautions, caution => caution.Code == "v-form");
+            Assert.Contains(Shipped.Cautions(after, house.Protocol), caution => caution.Code == "v-form");
     }
 
     [Fact(DisplayName = "Both sides of every disagreement say why")]

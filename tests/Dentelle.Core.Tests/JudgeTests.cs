@@ -2,7 +2,8 @@ using CsCheck;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Tests;
 

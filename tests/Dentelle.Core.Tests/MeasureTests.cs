@@ -2,8 +2,10 @@ using System.Globalization;
 using System.Numerics;
 using System.Text.Json.Nodes;
 using Dentelle.Cli;
+using Dentelle.Core.Planning;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Paths;
 
 namespace Dentelle.Core.Tests;
 

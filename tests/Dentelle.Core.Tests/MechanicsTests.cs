@@ -1,8 +1,11 @@
 using CsCheck;
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Fields;
+using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Surfaces;
 
 namespace Dentelle.Core.Tests;
@@ -56,7 +59,10 @@ public class MechanicsTests
                 }
             );
         // A crown on a short molar: the shorter wall wants a groove, and the sentence says where.
-        var molar = Shipped.Unit("37 crown metal", inputs => inputs with { SizeMm = new SizeInput(5) }).Resistance(Shipped.Protocol)!;
+        var molar = Tipping.Of(
+            Shipped.Unit("37 crown metal", inputs => inputs with { SizeMm = new SizeInput(5) }).Preparation,
+            Shipped.Protocol
+        )!;
         Assert.Contains(molar, way => way.Share < 0.5 && way.Remedies.Any(remedy => remedy.Kind is "groove" or "box"));
     }
 
@@ -108,8 +114,8 @@ public class MechanicsTests
         foreach (var line in (string[])["36 crown zirconia", "11 crown lithium disilicate", "24 crown mc full"])
         {
             var unit = Shipped.Unit(line);
-            var body = unit.Drawing.Body!;
-            var cost = CutCost.Of(unit.Drawing, Shipped.Handbook)!;
+            var body = unit.Preparation.Body!;
+            var cost = unit.Preparation.Cost!;
             // Gauss's theorem over the facets knows nothing of columns.
             Assert.Equal(body.Present.Surface.Volume - body.Surface.Volume, cost.RemovedMm3, 0.01 * cost.RemovedMm3);
             Assert.InRange(cost.Share, 0.1, 0.8);
@@ -118,7 +124,7 @@ public class MechanicsTests
             Assert.All(cost.Pulp, zone => Assert.InRange(zone.LeftMm, 0.05, 6));
         }
         // Thicker material never cuts less.
-        double Removed(string line) => CutCost.Of(Shipped.Unit(line).Drawing, Shipped.Handbook)!.RemovedMm3;
+        double Removed(string line) => Shipped.Unit(line).Preparation.Cost!.RemovedMm3;
         Assert.True(Removed("36 crown zirconia layered") > Removed("36 crown zirconia"));
         // A ball in a ball, by the facets of both.
         var (large, small) = (Ball(3), Ball(2));

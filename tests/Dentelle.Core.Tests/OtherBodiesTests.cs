@@ -1,8 +1,13 @@
-using Dentelle.Core.Forms;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Paths;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Tests;
@@ -19,10 +24,10 @@ public class OtherBodiesTests
         )
         {
             var unit = Shipped.Unit(line);
-            var body = Assert.IsType<VeneerForm>(unit.Drawing.Body);
+            var body = Assert.IsType<VeneerForm>(unit.Preparation.Body);
             Assert.True(body.Surface.Topology.IsWatertight, line);
             foreach (
-                var outcome in unit.Drawing.Outcomes.Where(outcome =>
+                var outcome in unit.Preparation.Outcomes.Where(outcome =>
                     outcome.Zone.Kind is ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird
                 )
             )
@@ -92,7 +97,7 @@ public class OtherBodiesTests
     public void ThroughTheContact()
     {
         var unit = Shipped.Unit("11 veneer butt triangle mesial");
-        var body = Assert.IsType<VeneerForm>(unit.Drawing.Body);
+        var body = Assert.IsType<VeneerForm>(unit.Preparation.Body);
         Assert.True(body.Surface.Topology.IsWatertight);
         var (before, after) = (body.Present.Surface.Positions.ToArray(), body.Surface.Positions.ToArray());
         double Lost(int way) =>
@@ -122,12 +127,12 @@ public class OtherBodiesTests
         foreach (var line in (string[])["11 veneer butt rotated mesial 12", "21 crown lithium disilicate rotated mesial 12"])
         {
             var unit = Shipped.Unit(line);
-            var tree = new MeshTree(unit.Drawing.Body!.Surface);
+            var tree = new MeshTree(unit.Preparation.Body!.Surface);
             var middle = unit.Plan.Zone("facial-middle-third")!.Depth.Value.Target.Value;
-            var z = 0.5 * unit.Drawing.Body.Present.Surface.Box.High.Z;
+            var z = 0.5 * unit.Preparation.Body.Present.Surface.Box.High.Z;
             foreach (var x in (double[])[-1, 0, 1])
             {
-                var present = unit.Drawing.Body.Present.Surface;
+                var present = unit.Preparation.Body.Present.Surface;
                 var at = new MeshTree(present).FirstHit(new Ray(new Vec3(x, 20, z), -Vec3.UnitY)).At;
                 Assert.Equal(
                     Math.Max(0, middle + (x * Math.Sin(12 * Math.PI / 180))),
@@ -149,7 +154,7 @@ public class OtherBodiesTests
                 Boxes = [ProximalSide.Mesial, ProximalSide.Distal],
             }
         );
-        var body = Assert.IsType<CavityForm>(unit.Drawing.Body);
+        var body = Assert.IsType<CavityForm>(unit.Preparation.Body);
         Assert.True(body.Surface.Topology.IsWatertight);
         var tree = new MeshTree(body.Surface);
         var middle = new Vec3(0, ((BackCrown)body.Present.Form.Shape).Table.Pole.Y, 20);
@@ -175,7 +180,7 @@ public class OtherBodiesTests
         }
         var onlay = Shipped.Unit("16 onlay lithium disilicate gap distal 1.2");
         foreach (
-            var outcome in onlay.Drawing.Outcomes.Where(outcome =>
+            var outcome in onlay.Preparation.Outcomes.Where(outcome =>
                 outcome.Zone.Kind is ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp
             )
         )
@@ -183,13 +188,13 @@ public class OtherBodiesTests
         // On the functional side stands a shoulder of 1.0 under the cusps, where the plan says the margin lies: 7.5 of crown − 1.0 to the gum − 1.5 − 1.0.
         var shoulder = onlay.Plan.Margin.At(Segment.Lingual);
         Assert.Equal(4.0, shoulder.Level.Value.Value, 6);
-        var top = new MeshTree(onlay.Drawing.Body!.Surface);
-        var tip = onlay.Drawing.Body.Present.Surface.Positions.ToArray().Where(p => p.X > 0 && p.Y < 0).MaxBy(p => p.Z);
+        var top = new MeshTree(onlay.Preparation.Body!.Surface);
+        var tip = onlay.Preparation.Body.Present.Surface.Positions.ToArray().Where(p => p.X > 0 && p.Y < 0).MaxBy(p => p.Z);
         double Height(double y) => 20 - top.FirstHit(new Ray(new Vec3(tip.X, y, 20), -Vec3.UnitZ)).At;
         var outer = 20 - top.FirstHit(new Ray(new Vec3(tip.X, -20, 5.0 - 0.4), Vec3.UnitY)).At;
         Assert.Equal(5.0, Height(-outer + 0.35), 0.35);
         Assert.True(Height(-outer + 1.6) - Height(-outer + 0.6) > 0.6, "a wall rises behind the shoulder");
-        foreach (var cut in (PlannedBody[])[body, onlay.Drawing.Body!])
+        foreach (var cut in (PlannedBody[])[body, onlay.Preparation.Body!])
         {
             var measured = Shipped.Need(PreparationMeasure.Of(cut.Present.Surface, cut.Surface, Vec3.UnitZ));
             Assert.True(measured.Undercut.Volume < 0.001, $"{measured.Undercut}");

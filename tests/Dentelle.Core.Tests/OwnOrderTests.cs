@@ -1,4 +1,7 @@
-using Dentelle.Core.Planning;
+using Dentelle.Core.Burs;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Core.Tests;

@@ -1,8 +1,11 @@
 using CsCheck;
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
@@ -144,7 +147,7 @@ public class PlanProperties
                 {
                     var from = line[i] - centre;
                     Assert.Equal(
-                        plan.Margin.WidthAt(MarginRing.Position(Math.Atan2(from.Y, from.X))).Value,
+                        plan.Margin.WidthAt(Segments.Position(Math.Atan2(from.Y, from.X))).Value,
                         (line[i] - drawing.Above.Axial[i]).Length,
                         0.1
                     );

@@ -1,10 +1,14 @@
+using Dentelle.Core.Anatomy;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Tests;
@@ -42,15 +46,15 @@ public class PlannedFormTests
                 if (!made.Is(out var plan, out _))
                     continue;
                 var what = $"{tooth} {crown.Materials[0]}";
-                var planned = (PlannedForm)Shipped.Need(Draughtsman.Cut(plan, Shipped.Handbook));
+                var planned = (PlannedForm)Shipped.Need(Preparer.Body(plan, Shipped.Protocol, Shipped.Handbook.Forms));
                 var mesh = planned.Unplaced(Size);
                 Assert.True(mesh.Topology.IsWatertight, what);
                 var cut = Cut(planned, mesh);
                 var overhang = cut.Where(facet => facet.Normal.Z < -0.03).Sum(facet => facet.Area) / cut.Sum(facet => facet.Area);
                 Assert.True(overhang < 0.0005, $"{what} {overhang:0.0000}");
                 Walls(planned, mesh, what);
-                var drawing = Shipped.Need(Draughtsman.Draw(plan, Shipped.Handbook));
-                foreach (var outcome in drawing.Outcomes)
+                var prepared = Shipped.Need(Preparer.Make(plan, Shipped.Protocol, Shipped.Handbook.Forms));
+                foreach (var outcome in prepared.Outcomes)
                 {
                     var off = outcome.Usual.Value - outcome.Planned.Value;
                     // What differs is explained, and nothing but a wall comes out shallower.
@@ -71,7 +75,7 @@ public class PlannedFormTests
     [Fact(DisplayName = "Excess over the plan is drawn and explained: a tapered wall inside a bulging contact takes more")]
     public void Excess_is_told()
     {
-        var outcomes = Shipped.Unit("36 crown metal").Drawing.Outcomes;
+        var outcomes = Shipped.Unit("36 crown metal").Preparation.Outcomes;
         var mesial = outcomes.Single(outcome => outcome.Zone.Kind == ZoneKind.Mesial);
         Assert.True(mesial.Most.Value > mesial.Planned.Value + 0.2);
         Assert.Contains("leans", mesial.Why, StringComparison.Ordinal);
@@ -93,9 +97,13 @@ public class PlannedFormTests
                 Shipped.Handbook
             )
         );
-        Assert.Equal("margin-off-tooth", Draughtsman.Cut(plan, Shipped.Handbook).Problem?.Code);
+        Assert.Equal("margin-off-tooth", Preparer.Body(plan, Shipped.Protocol, Shipped.Handbook.Forms).Problem?.Code);
         var longer = Shipped.Unit("36 crown metal", inputs => inputs with { SizeMm = new SizeInput(9) });
-        Assert.Equal(9, Shipped.Need(Draughtsman.Cut(longer.Plan, Shipped.Handbook)).Present.Surface.Box.High.Z, 0.05);
+        Assert.Equal(
+            9,
+            Shipped.Need(Preparer.Body(longer.Plan, Shipped.Protocol, Shipped.Handbook.Forms)).Present.Surface.Box.High.Z,
+            0.05
+        );
     }
 
     [Fact(DisplayName = "Under a right-angled ridge the top lies d·√2 down and r·(√2 − 1) more for its round; on the slopes exactly d")]
@@ -153,7 +161,7 @@ public class PlannedFormTests
                 ring.Out(angle + 0.03, ring.Radius(angle + 0.03))
             );
             var inward = (after - before).Turned.Unit;
-            var width = planned.Plan.Margin.WidthAt(MarginRing.Position(angle)).Value;
+            var width = planned.Plan.Margin.WidthAt(Segments.Position(angle)).Value;
             var points = new List<Vec2>();
             // Above the inner angle of the shelf and clear of the rounded edge to the top.
             var free = Math.Max(0.8, 1.2 * ring.At(at.X, at.Y).Fillet);

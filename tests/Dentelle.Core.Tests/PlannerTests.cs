@@ -1,5 +1,7 @@
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Tests;
 
@@ -101,8 +103,8 @@ public class PlannerTests
         Assert.Equal(0.7, With(BuildOutSchool.RoomDriven, 0.8).Zone(cusp)!.Depth.Value.Target.Rounded);
         Assert.Equal(0, With(BuildOutSchool.RoomDriven, 2.5).Zone(cusp)!.Depth.Value.Target.Rounded);
         // Room before of 1.0 to 1.5 and a cut of 1.5 leave about 3.0, at most 3.5 (common practice).
-        Assert.DoesNotContain(With(BuildOutSchool.Uniform, 1.5).Cautions, caution => caution.Code == "room-large");
-        Assert.Contains(With(BuildOutSchool.Uniform, 2.1).Cautions, caution =>
+        Assert.DoesNotContain(Shipped.Cautions(With(BuildOutSchool.Uniform, 1.5)), caution => caution.Code == "room-large");
+        Assert.Contains(Shipped.Cautions(With(BuildOutSchool.Uniform, 2.1)), caution =>
             caution.Code == "room-large" && caution.Text.Contains("3.6")
         );
     }
@@ -180,16 +182,16 @@ public class PlannerTests
                     MarginLevelMm = new Dictionary<string, double> { ["facial"] = level },
                 }
             );
-        Assert.DoesNotContain(At(-0.5).Cautions, caution => caution.Code.StartsWith("margin", StringComparison.Ordinal));
-        Assert.Contains(At(-0.6).Cautions, caution => caution is { Code: "margin-deep", Segment: Segment.Facial });
+        Assert.DoesNotContain(Shipped.Cautions(At(-0.5)), caution => caution.Code.StartsWith("margin", StringComparison.Ordinal));
+        Assert.Contains(Shipped.Cautions(At(-0.6)), caution => caution is { Code: "margin-deep", Segment: Segment.Facial });
         // The sulcus averages 0.69 (S6, recalled from memory); below it the attachment begins.
-        Assert.Contains(At(-0.7).Cautions, caution => caution.Code == "margin-in-attachment");
+        Assert.Contains(Shipped.Cautions(At(-0.7)), caution => caution.Code == "margin-in-attachment");
     }
 
     [Fact(DisplayName = "Cautions name the number that triggered them")]
     public void Cautions()
     {
-        string[] Codes(Plan plan) => [.. plan.Cautions.Select(caution => caution.Code)];
+        string[] Codes(Plan plan) => [.. Shipped.Cautions(plan).Select(caution => caution.Code)];
         Plan Built(string line, string zone, double buildOut, double? room = null) =>
             Shipped.Plan(line, inputs => inputs with { BuildOutMm = new Dictionary<string, double>
                     {
@@ -203,10 +205,10 @@ public class PlannerTests
         Assert.Contains("unsupported-ceramic", Codes(Built("11 crown lithium", "edge", 2.3)));
         Assert.DoesNotContain("unsupported-ceramic", Codes(Built("36 crown metal", "groove", 2.3)));
         Assert.Contains("nothing-to-cut", Codes(Built("36 crown metal", "groove", 1.3)));
-        Assert.Contains(Built("36 crown zirconia", "groove", 0.5, room: 0.2).Cautions, caution =>
+        Assert.Contains(Shipped.Cautions(Built("36 crown zirconia", "groove", 0.5, room: 0.2)), caution =>
             caution.Code == "build-out-exceeds-room" && caution.Text.Contains("0.2")
         );
-        Assert.Contains("wall-short", Codes(Shipped.Plan("27 crown lithium disilicate")));
+        Assert.Contains(Shipped.Unit("27 crown lithium disilicate").Preparation.Cautions, caution => caution.Code == "wall-short");
     }
 
     [Theory(DisplayName = "Wrong input is a problem with a sentence, never a plan")]
@@ -216,12 +218,12 @@ public class PlannerTests
     [InlineData(Material.ZirconiaMonolithic, "groove", double.NaN, "implausible")]
     public void Wrong_input(Material material, string zone, double buildOut, string code)
     {
-        var inputs = new Exchange.PlanInputs
+        var inputs = new PlanInputs
         {
             Material = material,
             BuildOutMm = zone.Length == 0 ? new Dictionary<string, double>() : new Dictionary<string, double> { [zone] = buildOut },
         };
-        Assert.False(Exchange.PlannedUnit.Make(ToothCode.Of(3, 6), inputs, Shipped.Handbook).Is(out _, out var problem));
+        Assert.False(PlannedUnit.Make(ToothCode.Of(3, 6), inputs, Shipped.Handbook).Is(out _, out var problem));
         Assert.Equal(code, problem.Code);
         Assert.EndsWith(".", problem.Sentence);
     }

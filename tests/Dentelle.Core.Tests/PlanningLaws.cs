@@ -1,9 +1,10 @@
 using CsCheck;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Tests;
 
@@ -97,7 +98,7 @@ public class PlanningLaws
                 var (tooth, inputs) = Read(Lines[sample.line], sample.found);
                 string Written(PlanInputs from) =>
                     JsonDocuments.Write(
-                        new PlanDocument([UnitDocument.From(Shipped.Need(PlannedUnit.PlanOnly(tooth, from, Shipped.Handbook)))])
+                        new PlanDocument([UnitDocument.From(Shipped.Need(PlannedUnit.PlanOnly(tooth, from, Shipped.Handbook)), [])])
                     );
                 Assert.Equal(Written(inputs), Written(Shipped.Need(JsonDocuments.ReadInputs("inputs", JsonDocuments.Write(inputs)))));
             },

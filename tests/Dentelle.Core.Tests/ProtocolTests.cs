@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Tests;

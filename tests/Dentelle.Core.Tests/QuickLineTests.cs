@@ -1,6 +1,5 @@
-using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Tests;
 

@@ -1,7 +1,11 @@
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Tests;
 
@@ -67,7 +71,7 @@ public class RestorationTests
         Assert.Equal("mock-up shown", Shipped.Need(forced).Plan.Because["facial-veneer-lengthens"]);
         // 1.5 of ceramic and 0.8 built out stand 2.3 from the tooth, more than 2.0: a caution that wants an answer, and shows it.
         var thick = Make("11 crown lithium disilicate", new PlanInputs { BuildOutMm = new Dictionary<string, double> { ["edge"] = 2.3 } });
-        var caution = Assert.Single(Shipped.Need(thick).Plan.Cautions, caution => caution.Code == "unsupported-ceramic");
+        var caution = Assert.Single(Shipped.Need(thick).Preparation.Cautions, caution => caution.Code == "unsupported-ceramic");
         Assert.True(caution.MustBeAnswered);
         Assert.Null(caution.Because);
     }
@@ -197,7 +201,9 @@ public class RestorationTests
         Advice On(string line, string code, FindingsInput? found = null, Func<PlanInputs, PlanInputs>? more = null)
         {
             var unit = Shipped.Unit(line, inputs => (more ?? (same => same))(found is null ? inputs : inputs with { Findings = found }));
-            return Advisor.On(unit.Plan, unit.Resistance(Shipped.Protocol) ?? [], Shipped.Protocol).Single(advice => advice.Code == code);
+            return Advisor
+                .On(unit.Plan, Tipping.Of(unit.Preparation, Shipped.Protocol) ?? [], Shipped.Protocol)
+                .Single(advice => advice.Code == code);
         }
         // Most of the facial still enamel: veneer; most of it gone: crown; about half: both are offered (S5, from memory).
         Assert.Equal("veneer", On("11 veneer butt", "veneer-or-crown", new() { FacialEnamelShare = 0.9 }).Preferred);
@@ -288,7 +294,7 @@ public class RestorationTests
         var closed = Shipped.Plan("11 veneer butt triangle mesial");
         Assert.Contains(closed.Margin.Pieces, piece => piece.Segment == Segment.Mesiolingual);
         Assert.DoesNotContain(closed.Margin.Pieces, piece => piece.Segment == Segment.Distolingual);
-        Assert.Contains(closed.Cautions, caution => caution.Code == "dark-triangle");
+        Assert.Contains(Shipped.Cautions(closed), caution => caution.Code == "dark-triangle");
         // 1.9 to the pulp on the radiograph less 1.5 of depth leaves 0.4, under 0.5: danger that wants an answer; 2.4 leaves 0.9, under 1.0: a caution.
         Caution Near(double pulp)
         {
@@ -298,10 +304,7 @@ public class RestorationTests
                     Findings = new() { PulpMm = new Dictionary<string, double> { ["groove"] = pulp } },
                 }
             );
-            return Forms
-                .CutCost.Of(unit.Drawing, Shipped.Handbook)!
-                .Cautions(unit.Plan, Shipped.Protocol.Dentine)
-                .Single(caution => caution.Zone == "groove");
+            return unit.Preparation.Cautions.Single(caution => caution is { Code: "pulp-near" or "pulp-danger", Zone: "groove" });
         }
         Assert.Equal(("pulp-danger", true), (Near(1.9).Code, Near(1.9).MustBeAnswered));
         Assert.Equal(("pulp-near", false), (Near(2.4).Code, Near(2.4).MustBeAnswered));

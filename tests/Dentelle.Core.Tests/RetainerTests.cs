@@ -1,13 +1,17 @@
 using System.Numerics;
 using CsCheck;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
-using Dentelle.Geometry.Sections;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Tests;
@@ -42,10 +46,10 @@ public class RetainerTests
                         );
                         return;
                     }
-                    foreach (var unit in bridge.Units.Where(unit => unit.Drawing.Body is PlannedForm))
+                    foreach (var unit in bridge.Units.Where(unit => unit.Preparation.Body is PlannedForm))
                     {
                         var (body, abutment) = (
-                            (PlannedForm)unit.Drawing.Body!,
+                            (PlannedForm)unit.Preparation.Body!,
                             bridge.Bridge!.Abutments.Single(abutment => abutment.Tooth == unit.Plan.Tooth)
                         );
                         var what = $"{line}, {tilt}°, {unit.Plan.Tooth}";
@@ -126,7 +130,7 @@ public class RetainerTests
         foreach (var line in (string[])["14 partial metal", "25 partial metal", "16 partial metal", "36 partial metal", "45 partial metal"])
         {
             var unit = Shipped.Unit(line);
-            var body = Assert.IsType<PlannedForm>(unit.Drawing.Body);
+            var body = Assert.IsType<PlannedForm>(unit.Preparation.Body);
             Assert.True(body.Surface.Topology.IsWatertight, line);
             var tree = body.Present.Tree;
             var facial = body.Surface.Positions.ToArray().Where(p => p.Y > 0.75 * body.Present.Surface.Box.High.Y && p.Z > 0.5).ToArray();
@@ -136,7 +140,9 @@ public class RetainerTests
             // The finish line climbs: high on the facial, low on the lingual.
             Assert.True(body.Margin.Level(Math.PI / 2) > body.Margin.Level(-Math.PI / 2) + 0.7, line);
             foreach (
-                var outcome in unit.Drawing.Outcomes.Where(outcome => outcome.Zone.Kind is ZoneKind.NonFunctionalCusp or ZoneKind.Groove)
+                var outcome in unit.Preparation.Outcomes.Where(outcome =>
+                    outcome.Zone.Kind is ZoneKind.NonFunctionalCusp or ZoneKind.Groove
+                )
             )
                 Assert.Equal(outcome.Planned.Value, outcome.Usual.Value, 0.06);
             Assert.True(Hidden([.. Cut(body)], unit.Plan.Path) < 0.002, line);
@@ -181,10 +187,10 @@ public class RetainerTests
                 premolar.Plan.Zone(zone)!.Depth.Value.Target.Value
             )
         );
-        Assert.All(bridge.Units.Where(unit => unit.Drawing.Body is not null), unit =>
+        Assert.All(bridge.Units.Where(unit => unit.Preparation.Body is not null), unit =>
         {
             Assert.Equal([WallSide.Mesial, WallSide.Distal], unit.Plan.Features.Select(feature => feature.Side));
-            Assert.True(Hidden([.. Cut((PlannedForm)unit.Drawing.Body!)], unit.Plan.Path) < 0.002);
+            Assert.True(Hidden([.. Cut((PlannedForm)unit.Preparation.Body!)], unit.Plan.Path) < 0.002);
         });
         // Root surface by the rule of thumb: 207 and 426 against 431 (S11, from memory).
         Assert.Equal((633.0, 431.0), (bridge.Bridge.RootSurface.Abutments, bridge.Bridge.RootSurface.Missing));
@@ -200,7 +206,7 @@ public class RetainerTests
         PlannedUnit Sized(double length, params FeatureWish[] features) =>
             Shipped.Unit("37 crown metal", inputs => inputs with { SizeMm = new SizeInput(length), Features = features });
         FeatureWish[] pair = [new(FeatureKind.Groove, WallSide.Mesial), new(FeatureKind.Groove, WallSide.Distal)];
-        var (bare, held) = (Sized(7).Resistance(Shipped.Protocol)!, Sized(7, pair).Resistance(Shipped.Protocol)!);
+        var (bare, held) = (Tipping.Of(Sized(7).Preparation, Shipped.Protocol)!, Tipping.Of(Sized(7, pair).Preparation, Shipped.Protocol)!);
         foreach (var (without, with) in bare.Zip(held).Where(ways => ways.First.Plane == "faciolingual"))
         {
             var sine = Math.Sin(without.TocDeg * Math.PI / 180);
@@ -208,7 +214,9 @@ public class RetainerTests
             Assert.Equal("groove", with.HeldBy);
             Assert.True(with.Share > without.Share);
         }
-        Assert.Contains(Sized(5, pair).Resistance(Shipped.Protocol)!, way => way.Plane == "faciolingual" && way.HeldBy == "wall");
+        Assert.Contains(Tipping.Of(Sized(5, pair).Preparation, Shipped.Protocol)!, way =>
+            way.Plane == "faciolingual" && way.HeldBy == "wall"
+        );
         Assert.Equal(
             bare.Where(way => way.Plane == "mesiodistal").Select(way => way.Share),
             held.Where(way => way.Plane == "mesiodistal").Select(way => way.Share)
@@ -217,7 +225,7 @@ public class RetainerTests
 
     private sealed record Facet(Vec3 Normal, double Area, Vec3 Middle, double Over);
 
-    private static PlannedForm Body(Plan plan) => (PlannedForm)Shipped.Need(Draughtsman.Cut(plan, Shipped.Handbook));
+    private static PlannedForm Body(Plan plan) => (PlannedForm)Shipped.Need(Preparer.Body(plan, Shipped.Protocol, Shipped.Handbook.Forms));
 
     /// <summary>The line's bridge with abutments leaning toward the mesial, in the order of the arch; grooves go into the full crowns.</summary>
     private static PlannedLine Bridge(string line, (double First, double Last) tilts, IReadOnlyList<FeatureWish>? features = null) =>

@@ -1,8 +1,10 @@
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Inputs;
+using Dentelle.Core.Planning.Cautions;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Tests;
 
@@ -49,6 +51,9 @@ internal static class Shipped
     public static IEnumerable<RestorationEntry> Crowns => Protocol.Restorations.Where(entry => entry.Restoration == Restoration.Crown);
 
     public static Plan Plan(string line, Func<PlanInputs, PlanInputs>? with = null) => Unit(line, with).Plan;
+
+    /// <summary>What shows on the plan alone.</summary>
+    public static IReadOnlyList<Caution> Cautions(Plan plan, Protocol? protocol = null) => CautionTable.Of(plan, protocol ?? Protocol);
 
     public static T Need<T>(Answer<T> answer)
         where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidOperationException(problem.Sentence);

@@ -1,7 +1,9 @@
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Tests;
 
@@ -23,7 +25,7 @@ public class SituationTests
         Assert.Equal([0, 0.4, 0.4, 0.3], Depths(plan, "edge", "facial-incisal-third", "facial-middle-third", "facial-gingival-third"));
         Assert.Equal([0.6, 0.45, 0.1], plan.Enamel!.Thirds.Select(third => third.Left.Rounded));
         Assert.Equal(1.0, plan.Enamel.BondedShare, 3);
-        Assert.DoesNotContain(plan.Cautions, caution => caution.Code == "bonded-to-dentine");
+        Assert.DoesNotContain(Shipped.Cautions(plan), caution => caution.Code == "bonded-to-dentine");
         // It costs the tooth a tenth of what the neighbour's crown did: 0.4 over one side against 1.2 all round.
         Assert.True(Removed("21 veneer facial porcelain") < 0.25 * Removed("11 crown lithium disilicate"));
     }
@@ -131,7 +133,7 @@ public class SituationTests
                 (unit.Plan.Margin.At(Segment.Lingual).Design, unit.Plan.Margin.At(Segment.Lingual).Width.Value.Target.Value)
             )
         );
-        var (first, other) = (UnitDocument.From(facial, Shipped.Handbook), UnitDocument.From(full, Shipped.Handbook));
+        var (first, other) = (UnitDocument.From(facial, Shipped.Protocol), UnitDocument.From(full, Shipped.Protocol));
         var more = other.Cost!.RemovedMm3 - first.Cost!.RemovedMm3;
         Assert.InRange(more / first.Cost.RemovedMm3, 0.1, 1.0);
         Assert.Contains($"{more:0} mm³ more of the tooth is cut", Comparison.Sentence(first, other));
@@ -167,14 +169,16 @@ public class SituationTests
     {
         // At least 4.0 high and 0.4 of its base are wanted on a molar (S3). Half of the wall resists up to sin⁻¹(H/B) of total convergence (derived; the idea is S4's).
         var unit = Shipped.Unit("37 crown lithium disilicate", inputs => inputs with { SizeMm = new SizeInput(6.6) });
-        Assert.Contains(unit.Plan.Cautions, caution =>
+        Assert.Contains(unit.Preparation.Cautions, caution =>
             caution.Code == "wall-short" && caution.Text.Contains("4.0", StringComparison.Ordinal)
         );
-        var weakest = unit.Resistance(Shipped.Protocol)!.MinBy(way => way.Share)!;
+        var weakest = Tipping.Of(unit.Preparation, Shipped.Protocol)!.MinBy(way => way.Share)!;
         Assert.True(weakest.Share < 0.5);
         Assert.Equal(Math.Asin(weakest.HeightMm / weakest.BaseMm) * 180 / Math.PI, weakest.HalfResistsDeg, 0.1);
         Assert.True(weakest.HalfResistsDeg < 12);
-        var hold = Advisor.On(unit.Plan, unit.Resistance(Shipped.Protocol)!, Shipped.Protocol).Single(advice => advice.Code == "hold");
+        var hold = Advisor
+            .On(unit.Plan, Tipping.Of(unit.Preparation, Shipped.Protocol)!, Shipped.Protocol)
+            .Single(advice => advice.Code == "hold");
         Assert.NotEqual("retentive, cemented", hold.Preferred);
         Assert.Contains(hold.Alternatives, alternative => alternative.Name == "adhesive, bonded" && alternative.For.Count > 0);
     }
@@ -196,7 +200,7 @@ public class SituationTests
         );
         Assert.Equal(1.3, plain.Drawing.Faciolingual[0].Planned!.FarWall - bulging.Drawing.Faciolingual[0].Planned!.FarWall, 0.15);
         // The tooth keeps what would have been cut thin below the crest.
-        Assert.True(bulging.Drawing.Body!.Surface.Volume > plain.Drawing.Body!.Surface.Volume + 3);
+        Assert.True(bulging.Preparation.Body!.Surface.Volume > plain.Preparation.Body!.Surface.Volume + 3);
     }
 
     private static double[] Depths(Plan plan, params string[] zones) =>
@@ -205,5 +209,5 @@ public class SituationTests
     private static double[] Clearances(Plan plan, params string[] zones) =>
         [.. zones.Select(zone => plan.Zone(zone)!.ExpectedClearance.Target.Rounded)];
 
-    private static double Removed(string line) => CutCost.Of(Shipped.Unit(line).Drawing, Shipped.Handbook)!.RemovedMm3;
+    private static double Removed(string line) => Shipped.Unit(line).Preparation.Cost!.RemovedMm3;
 }

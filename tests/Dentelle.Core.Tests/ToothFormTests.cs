@@ -1,9 +1,10 @@
 using System.Numerics;
-using Dentelle.Core.Forms;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Tests;
@@ -13,7 +14,7 @@ public class ToothFormTests
     private static readonly ToothCode[] Kinds = [.. ToothCode.All.Where(tooth => tooth.Quadrant is 1 or 3)];
 
     private static ToothForm Form(string iso, CrownSize? size = null, ToothCondition? condition = null) =>
-        new(Shipped.Handbook.Forms, ToothCode.FromIso(iso)!.Value, size, condition);
+        new(Shipped.Handbook.Forms.Table, ToothCode.FromIso(iso)!.Value, size, condition);
 
     private static Mesh Body(string iso, CrownSize? size = null, ToothCondition? condition = null) =>
         Form(iso, size, condition).Mesh(Fineness.Preview);

@@ -1,6 +1,7 @@
 using CsCheck;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Tests;
 

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using CsCheck;
+using Dentelle.Core.Burs;
 
 namespace Dentelle.Web.Tests;
 

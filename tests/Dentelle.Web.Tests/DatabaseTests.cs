@@ -1,7 +1,7 @@
 using System.Text.Json.Nodes;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
 using Dentelle.Data;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -103,7 +103,7 @@ public sealed class DatabaseTests : IDisposable
     private static PlanInputs Inputs(double buildOut) =>
         new()
         {
-            Material = Core.Planning.Material.ZirconiaMonolithic,
+            Material = Material.ZirconiaMonolithic,
             BuildOutMm = new Dictionary<string, double> { ["groove"] = buildOut },
         };
 

@@ -1,4 +1,6 @@
 using System.Text.Json.Nodes;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Protocols;

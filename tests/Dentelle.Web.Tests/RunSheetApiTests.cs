@@ -1,5 +1,5 @@
 using System.Text.Json.Nodes;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Burs;
 using Dentelle.Data;
 using Microsoft.Extensions.DependencyInjection;
 

@@ -1,4 +1,7 @@
 using System.Text.Json.Nodes;
+using Dentelle.Geometry.Files;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Web.Tests;
 

@@ -1,5 +1,6 @@
 using System.Numerics;
 using System.Runtime.InteropServices;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;

@@ -1,3 +1,5 @@
+using Dentelle.Core.Plans;
+
 namespace Dentelle.Core.Burs;
 
 /// <summary>The bur for a step, with why, what would do as well, and what the drawer lacks.</summary>

@@ -1,7 +1,8 @@
 using System.Numerics;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Preparing;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
 
 namespace Dentelle.Core.Exchange;
 

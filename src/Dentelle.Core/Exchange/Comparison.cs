@@ -1,4 +1,4 @@
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Planning;
 
 namespace Dentelle.Core.Exchange;
 

@@ -4,8 +4,7 @@ using System.Text.Json.Schema;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using Dentelle.Core.Burs;
-using Dentelle.Core.Forms;
-using Dentelle.Core.Protocols;
+using Dentelle.Core.Inputs;
 
 namespace Dentelle.Core.Exchange;
 
@@ -22,12 +21,6 @@ namespace Dentelle.Core.Exchange;
 [JsonSerializable(typeof(ProtocolDocument))]
 [JsonSerializable(typeof(RunSheetDocument))]
 [JsonSerializable(typeof(BurDocument))]
-[JsonSerializable(typeof(Protocol))]
-[JsonSerializable(typeof(SourceTable))]
-[JsonSerializable(typeof(FormTable))]
-[JsonSerializable(typeof(Sequencing.RunSheetTable))]
-[JsonSerializable(typeof(Drawer))]
-[JsonSerializable(typeof(Bur))]
 internal sealed partial class DocumentJson : JsonSerializerContext;
 
 [JsonSourceGenerationOptions(
@@ -63,10 +56,10 @@ public static class JsonDocuments
     public static string Write(RunSheetDocument sheet) => JsonSerializer.Serialize(sheet, Writing.RunSheetDocument);
 
     /// <summary>A bur for keeping.</summary>
-    public static string Write(Bur bur) => JsonSerializer.Serialize(bur, Writing.Bur);
+    public static string Write(Bur bur) => JsonSerializer.Serialize(bur, BurJson.Default.Bur);
 
     /// <summary>A bur that was kept.</summary>
-    public static Bur ReadBur(string json) => JsonSerializer.Deserialize(json, DocumentJson.Default.Bur)!;
+    public static Bur ReadBur(string json) => JsonSerializer.Deserialize(json, BurJson.Default.Bur)!;
 
     public static string Write(BurDocument bur) => JsonSerializer.Serialize(bur, Writing.BurDocument);
 

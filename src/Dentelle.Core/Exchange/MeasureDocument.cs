@@ -1,5 +1,6 @@
 using Dentelle.Core.Measuring;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Paths;
 
 namespace Dentelle.Core.Exchange;
 

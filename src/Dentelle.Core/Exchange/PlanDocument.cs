@@ -1,7 +1,8 @@
-using Dentelle.Core.Forms;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Exchange;
 
@@ -59,19 +60,14 @@ public sealed record UnitDocument(
     /// <summary>Questions weighed, with what speaks for and against each answer.</summary>
     public IReadOnlyList<AdviceDocument> Decisions { get; init; } = [];
 
-    /// <summary>The plan with all that is taken from its drawing.</summary>
-    public static UnitDocument From(PlannedUnit unit, Handbook handbook)
-    {
-        var (drawn, cost) = (Drawn(unit, handbook.Protocol), CutCost.Of(unit.Drawing, handbook));
-        var near = cost?.Cautions(unit.Plan, handbook.Protocol.Dentine).Select(CautionDocument.From) ?? [];
-        return drawn with { Cost = cost, Cautions = [.. drawn.Cautions, .. near] };
-    }
+    /// <summary>The plan with all that is read off its preparation.</summary>
+    public static UnitDocument From(PlannedUnit unit, Protocol protocol) => Prepared(unit, protocol) with { Cost = unit.Preparation.Cost };
 
     /// <summary>The same without its cost, whose volumes take longer than the drawing.</summary>
-    public static UnitDocument Drawn(PlannedUnit unit, Protocol protocol)
+    public static UnitDocument Prepared(PlannedUnit unit, Protocol protocol)
     {
-        var resistance = unit.Resistance(protocol);
-        return From(unit.Plan) with
+        var resistance = Tipping.Of(unit.Preparation, protocol);
+        return From(unit.Plan, unit.Preparation.Cautions) with
         {
             Resistance = resistance,
             Milling = MillingCheck.Of(unit.Plan, protocol),
@@ -79,12 +75,12 @@ public sealed record UnitDocument(
         };
     }
 
-    /// <summary>The plan alone.</summary>
-    public static UnitDocument From(Plan plan)
+    /// <summary>The plan with its cautions alone.</summary>
+    public static UnitDocument From(Plan plan, IReadOnlyList<Caution> cautions)
     {
         var toc = plan.Convergence.Value;
         // Veneers have no opposing walls, cavities diverge, pontics are not cut.
-        var converges = plan.Restoration is Restoration.Crown or Restoration.PartialCrown;
+        var converges = plan.Rules().HasWalls;
         return new(
             plan.Tooth.Iso,
             plan.Tooth.Name,
@@ -99,7 +95,7 @@ public sealed record UnitDocument(
             converges ? new(toc.Target.Degrees, toc.Least.Degrees, toc.Most.Degrees) : null,
             converges ? [.. plan.Convergence.Reasons.Select(ReasonDocument.From)] : [],
             plan.FinishingAllowance.Rounded,
-            [.. plan.Cautions.Select(CautionDocument.From)]
+            [.. cautions.Select(CautionDocument.From)]
         )
         {
             Path = [Math.Round(plan.Path.X, 6) + 0.0, Math.Round(plan.Path.Y, 6) + 0.0, Math.Round(plan.Path.Z, 6)],

@@ -1,7 +1,7 @@
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Exchange;
 
@@ -82,12 +82,12 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
 
     public PlanDocument Document(Handbook handbook, IReadOnlyList<(string Option, PlannedUnit Unit)> options)
     {
-        UnitDocument[] units = [.. Units.Select(unit => UnitDocument.From(unit, handbook))];
+        UnitDocument[] units = [.. Units.Select(unit => UnitDocument.From(unit, handbook.Protocol))];
         OptionDocument[] compared =
         [
             .. options.Select(option =>
             {
-                var document = UnitDocument.From(option.Unit, handbook);
+                var document = UnitDocument.From(option.Unit, handbook.Protocol);
                 return new OptionDocument(option.Option, document, Comparison.Sentence(units[0], document));
             }),
         ];

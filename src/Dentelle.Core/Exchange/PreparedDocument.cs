@@ -1,4 +1,5 @@
-using Dentelle.Core.Forms;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Preparing;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Exchange;

@@ -1,6 +1,7 @@
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Exchange;
 

@@ -1,8 +1,7 @@
 using System.Text.Json.Serialization;
 using Dentelle.Core.Burs;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Exchange;
 

@@ -1,6 +1,6 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Judging;

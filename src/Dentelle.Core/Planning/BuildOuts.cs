@@ -1,4 +1,5 @@
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning;
 

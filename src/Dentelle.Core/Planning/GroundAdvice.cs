@@ -1,18 +1,19 @@
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning;
 
 /// <summary>Questions about what a restoration stands on: bone, core, finish line.</summary>
 internal static class GroundAdvice
 {
-    public static IEnumerable<Advice> On(Plan plan, Protocol protocol)
+    public static IEnumerable<Advice> On(Plan plan, Question asked, Protocol protocol)
     {
-        if (plan.Assessment.Findings.Crest is { } crest)
+        if (asked.HasFlag(Question.Crest) && plan.Assessment.Findings.Crest is { } crest)
             yield return Crest(crest, protocol.Gums);
-        if (plan.Restoration == Restoration.Crown)
+        if (asked.HasFlag(Question.FinishLine))
             yield return MarginDesigns(plan, protocol);
-        if (Core(plan, protocol) is { } core)
+        if (asked.HasFlag(Question.Core) && Core(plan, protocol) is { } core)
             yield return core;
     }
 
@@ -71,8 +72,6 @@ internal static class GroundAdvice
     /// <summary>Null where nothing found speaks for a core.</summary>
     private static Advice? Core(Plan plan, Protocol protocol)
     {
-        if (plan.Restoration is not (Restoration.Crown or Restoration.PartialCrown))
-            return null;
         var (found, first, asItIs) = (plan.Assessment.Findings, new Sides("core first"), new Sides("cut as it is"));
         if (found.RootTreated)
             first.For("Root-treated: the access cavity is filled and shaped before walls are cut", null, "P", Standing.CommonPractice);

@@ -1,5 +1,6 @@
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning;
 
@@ -10,8 +11,8 @@ internal static class MarginLevels
     {
         if (decision.MarginLevel.TryGetValue(segment, out var chosen))
             return Reasoned.From(chosen, new Reason("Chosen for this tooth", chosen.Value, "P", Standing.Assumed));
-        if (UnderCusp(context, segment) is { } covered)
-            return covered;
+        if (context.Rules.OwnLevel(segment, context) is { } own)
+            return own;
         var levels = context.Protocol.Defaults.MarginLevelMm;
         var habit = !context.Tooth.IsFront
             ? IsFacial(segment)
@@ -24,38 +25,6 @@ internal static class MarginLevels
             context,
             segment,
             PastFilling(context, segment, AtBulge(context, segment, AboveRoot(context, segment, habit.Reasoned("Usual level"))))
-        );
-    }
-
-    /// <summary>An onlay ends where its covered cusps were taken down to, and with a shoulder a little under that.</summary>
-    private static Reasoned<Mm>? UnderCusp(PlanContext context, Segment segment)
-    {
-        if (
-            context.Restoration != Restoration.Onlay
-            || segment is Segment.Mesial or Segment.Distal
-            || context.Assessment.Form is not { } form
-        )
-            return null;
-        var functional = Scope.IsFunctional(segment, context);
-        var gum = context.Protocol.Shape.GumAboveNeckMm;
-        var cut = context.Entry.Depth(functional ? ZoneKind.FunctionalCusp : ZoneKind.NonFunctionalCusp, Surface.Ceramic)!;
-        var depth = cut.Range(context.Protocol.Tolerance).Target;
-        var level = Reasoned.From(
-            form.Length - new Mm(gum.Value),
-            new Reason(
-                $"From the gum to the cusp tip, about: {form.Length} of crown less {gum.Value:0.0}",
-                form.Length.Value - gum.Value,
-                gum.Source,
-                gum.Standing
-            )
-        );
-        level = level.Then(level.Value - depth, new Reason("The covered cusp's depth", -depth.Value, cut.Source, cut.Standing));
-        if (!functional || context.Cavity!.FunctionalShoulder is null)
-            return level;
-        var under = context.Protocol.CuspCover.ShoulderUnderCuspMm;
-        return level.Then(
-            level.Value - new Mm(under.Value),
-            new Reason(under.Text ?? "The shoulder lies under the cusp", -under.Value, under.Source, under.Standing)
         );
     }
 
@@ -102,7 +71,7 @@ internal static class MarginLevels
     private static Reasoned<Mm> PastFilling(PlanContext context, Segment segment, Reasoned<Mm> level)
     {
         var beyond = context.Protocol.Veneers.BeyondFillingMm;
-        var lowest = FillingUnder(context.Findings, segment) is { } end ? end - new Mm(beyond.Value) : level.Value;
+        var lowest = context.Findings.FillingUnder(segment) is { } end ? end - new Mm(beyond.Value) : level.Value;
         if (lowest >= level.Value)
             return level;
         return level.Then(
@@ -134,23 +103,6 @@ internal static class MarginLevels
             )
         );
     }
-
-    /// <summary>The lowest end of a filling on a segment's side, over the gum.</summary>
-    internal static Mm? FillingUnder(Findings findings, Segment segment) =>
-        findings
-            .Fillings.Where(filling =>
-                filling.EndsAboveGum is not null
-                && filling.Surface
-                    == segment switch
-                    {
-                        Segment.Mesial => FilledSurface.Mesial,
-                        Segment.Distal => FilledSurface.Distal,
-                        Segment.Lingual or Segment.Mesiolingual or Segment.Distolingual => FilledSurface.Lingual,
-                        _ => FilledSurface.Facial,
-                    }
-            )
-            .Select(filling => filling.EndsAboveGum)
-            .Min();
 
     private static bool IsFacial(Segment segment) => segment is Segment.Facial or Segment.Mesiofacial or Segment.Distofacial;
 }

@@ -1,5 +1,6 @@
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning;
 
@@ -28,7 +29,7 @@ internal static class Margins
         }
 
         // A veneer's facial design goes to the contacts and, past a filling, round them; its lingual one ends the edge.
-        if (context.Restoration.IsVeneer())
+        if (context.Rules.IsVeneer)
             return new Margin(
                 [.. Segments(context).Select(segment => Plain(context, decision, segment, segment == Segment.Lingual ? lingual : facial))],
                 []
@@ -84,7 +85,7 @@ internal static class Margins
 
         MarginPiece Piece(Segment segment)
         {
-            var side = Scope.IsFunctional(segment, context) ? MarginSide.Functional : MarginSide.NonFunctional;
+            var side = CuspSides.IsFunctional(segment, context) ? MarginSide.Functional : MarginSide.NonFunctional;
             var entry = context.Entry.Margin.FirstOrDefault(row => row.Segments == side) ?? context.Entry.Margin[0];
             // A V-shaped cusp ends where its bevel runs out.
             if (side == MarginSide.Functional && context.Cavity is { FunctionalShoulder: null })
@@ -113,5 +114,5 @@ internal static class Margins
     }
 
     private static IEnumerable<Segment> Segments(PlanContext context) =>
-        Enum.GetValues<Segment>().Where(segment => Scope.Has(segment, context));
+        Enum.GetValues<Segment>().Where(segment => context.Rules.Has(segment, context));
 }

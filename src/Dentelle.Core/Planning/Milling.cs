@@ -1,3 +1,7 @@
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
+
 namespace Dentelle.Core.Planning;
 
 /// <summary>What a round milling tool takes beyond an edge of the preparation that is sharper than itself.</summary>
@@ -47,11 +51,7 @@ public sealed record MillingCheck(
     public static MillingCheck? Of(Plan plan, Protocols.Protocol protocol)
     {
         var edge = protocol.Milling.EdgeDeg.Value;
-        if (
-            plan.MaterialClass != MaterialClass.AllCeramic
-            || plan.Restoration != Restoration.Crown
-            || plan.Material.Value == Material.Porcelain
-        )
+        if (plan.MaterialClass != MaterialClass.AllCeramic || !plan.Rules().IsFullCrown || plan.Material.Value == Material.Porcelain)
             return null;
         var thinnest = plan.Zones.Where(zone => zone.Zone.Occludes).MinBy(zone => zone.Thickness.Target.Value)!;
         var (tool, radius) = (protocol.Milling.ToolDiameterMm.Value, protocol.Shape.OuterEdgeRadiusMm.Value);

@@ -1,4 +1,7 @@
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Planning.Cautions;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning;
 
@@ -11,9 +14,9 @@ public sealed record PlanChange(string Words, string? Before, string? After);
 /// <summary>What lies between two plans of the same tooth, in the words of its zones.</summary>
 public static class PlanChanges
 {
-    public static IReadOnlyList<PlanChange> Between(Plan now, Plan then) =>
+    public static IReadOnlyList<PlanChange> Between((Plan Plan, Protocol Protocol) now, (Plan Plan, Protocol Protocol) then) =>
         [
-            .. Compared(Kept(now), Kept(then)),
+            .. Compared(Kept(now.Plan), Kept(then.Plan)),
             .. Compared(Cautions(now), Cautions(then))
                 .Select(change => change with { Words = change.After is null ? "A caution goes" : "A caution comes" }),
         ];
@@ -43,7 +46,7 @@ public static class PlanChanges
                     $"{Kebab.Words(piece.Design)} {piece.Width.Value.Target}, {Level(piece.Level.Value)}"
                 )
             );
-        if (plan.Restoration is Restoration.Crown or Restoration.PartialCrown)
+        if (plan.Rules().HasWalls)
             kept.Add(
                 (
                     "Total convergence",
@@ -56,8 +59,8 @@ public static class PlanChanges
         return kept;
     }
 
-    private static List<(string Words, string Said)> Cautions(Plan plan) =>
-        [.. plan.Cautions.Select(caution => (caution.Text, caution.Text)).Distinct()];
+    private static List<(string Words, string Said)> Cautions((Plan Plan, Protocol Protocol) planned) =>
+        [.. CautionTable.Of(planned.Plan, planned.Protocol).Select(caution => (caution.Text, caution.Text)).Distinct()];
 
     private static string Level(Mm level) =>
         level == Mm.Zero ? "level with the gum"

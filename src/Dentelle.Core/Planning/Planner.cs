@@ -1,36 +1,8 @@
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
-using Dentelle.Geometry;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning;
-
-/// <summary>What the rules look at while one unit is planned.</summary>
-internal sealed record PlanContext(
-    Protocol Protocol,
-    Assessment Assessment,
-    RestorationEntry Entry,
-    Material Material,
-    CeramicCoverage? Coverage,
-    BuildOutSchool School,
-    Cavity? Cavity
-)
-{
-    public ToothCode Tooth => Assessment.Tooth;
-
-    public Restoration Restoration => Entry.Restoration;
-
-    public Findings Findings => Assessment.Findings;
-
-    /// <summary>A depth or width held to what this kind of tooth can give, where a cap of the protocol says so.</summary>
-    public Reasoned<MmRange> Capped(Reasoned<MmRange> set, Func<DepthCap, bool> applies)
-    {
-        var cap = Protocol.Caps.FirstOrDefault(entry => entry.Teeth.Contains(Tooth.Iso) && applies(entry));
-        if (cap is null || set.Value.Most.Value <= cap.MostMm)
-            return set;
-        var capped = set.Value.CappedAt(new Mm(cap.MostMm), Protocol.Tolerance);
-        return set.Then(capped, new Reason(cap.Text, (capped.Target - set.Value.Target).Rounded, cap.Source, cap.Standing));
-    }
-}
 
 /// <summary>From assessment, decision and protocol to the plan. Pure: the same inputs give the same plan.</summary>
 public static class Planner
@@ -44,7 +16,8 @@ public static class Planner
         var material = MaterialOf(tooth, decision, protocol);
         if (protocol.Entry(restoration, material.Value) is not { } entry || !entry.Suits(tooth))
             return NotHere(tooth, restoration, material.Value, protocol);
-        if (Contradictions.In(assessment, decision, entry) is { } contradiction)
+        var rules = restoration.Rules();
+        if (rules.Contradiction(assessment, decision, entry) is { } contradiction)
             return contradiction;
         CeramicCoverage? coverage =
             entry.HasCoverage && !tooth.IsFront ? decision.Coverage ?? protocol.Defaults.CeramicCoverage.For(tooth) : null;
@@ -55,35 +28,39 @@ public static class Planner
             material.Value,
             coverage,
             decision.BuildOutSchool ?? protocol.Defaults.BuildOutSchool.Value,
-            Cavities.Of(restoration, entry, material.Value, assessment, decision, protocol)
+            rules.Cavity(entry, material.Value, assessment, decision, protocol)
         );
         if (!Margins.For(context, decision).Is(out var margin, out var problem))
             return problem;
 
         var allowance = decision.FinishingAllowance ?? new Mm(protocol.Defaults.FinishingAllowanceMm.Value);
-        IReadOnlyList<ZonePlan> zones = [.. Scope.Zones(context).Select(zone => ZoneOf(zone, context, decision, margin, allowance))];
-        var plan = new Plan(
-            assessment,
-            restoration,
-            material,
-            entry.Class,
-            coverage,
-            context.School,
-            decision.School ?? protocol.Defaults.Schools.For(tooth, restoration, material.Value, decision.InBridge),
-            allowance,
-            zones,
-            margin,
-            ConvergenceOf(context),
-            []
-        )
+        IReadOnlyList<ZonePlan> zones =
+        [
+            .. Zones
+                .Of(tooth, assessment.Crossbite)
+                .Where(zone => rules.Has(zone, context))
+                .Select(zone => ZoneOf(zone, context, decision, margin, allowance)),
+        ];
+        return new Plan
         {
-            Path = PathOf(context),
-            Features = RetentiveFeatures.Of(restoration, decision.Features, protocol.Features),
+            Assessment = assessment,
+            Restoration = restoration,
+            Material = material,
+            IsMaterialAssumed = decision.Material is null,
+            MaterialClass = entry.Class,
+            Coverage = coverage,
+            BuildOutSchool = context.School,
+            School = decision.School ?? protocol.Defaults.Schools.For(tooth, restoration, material.Value, decision.InBridge),
+            FinishingAllowance = allowance,
+            Zones = zones,
+            Margin = margin,
+            Convergence = ConvergenceOf(context),
+            Path = rules.Path(protocol),
+            Features = rules.Features(decision.Features, protocol.Features),
             Cavity = context.Cavity,
-            Enamel = VeneerEnamel.Of(zones, context),
+            Enamel = rules.Enamel(zones, context),
             Because = decision.Because,
         };
-        return plan with { Cautions = [.. Cautious.Of(plan, decision, entry, protocol)] };
     }
 
     private static Problem NotHere(ToothCode tooth, Restoration restoration, Material material, Protocol protocol)
@@ -120,16 +97,10 @@ public static class Planner
         var (needed, thickness) = Thicknesses.For(zone, context, margin);
         var room = zone.Occludes ? context.Assessment.RoomBefore.At(zone) : null;
         var buildOuts = BuildOuts.At(zone, thickness.Value, room, context, decision);
-        var depth = RequiredDepth(thickness, buildOuts, LeastLeft(zone, context));
+        var depth = RequiredDepth(thickness, buildOuts, context.Rules.LeastLeft(zone, context));
         var rough = Mm.Most(depth.Value.Target - allowance, Mm.Zero);
         return new(zone, needed, thickness.Value, new Mm(buildOuts.Sum(step => step.By.Value)), room, depth, rough);
     }
-
-    /// <summary>What is cut even where the build-out alone would do.</summary>
-    private static Sourced<double>? LeastLeft(Zone zone, PlanContext context) =>
-        zone.Kind == ZoneKind.Edge && context.Restoration is Restoration.VeneerButt or Restoration.VeneerWrap
-            ? context.Protocol.Veneers.EdgeLeastMm
-            : null;
 
     /// <summary>Depth to cut in a zone so that the restoration gets its thickness. Millimetres; never negative.</summary>
     private static Reasoned<MmRange> RequiredDepth(
@@ -157,20 +128,11 @@ public static class Planner
         );
     }
 
-    /// <summary>Along the tooth's axis; a veneer is seated from the front and a little from the edge.</summary>
-    private static Vec3 PathOf(PlanContext context)
-    {
-        if (!context.Restoration.IsVeneer())
-            return Vec3.UnitZ;
-        var (sin, cos) = Math.SinCos(double.DegreesToRadians(context.Protocol.Veneers.PathDeg.Value));
-        return new Vec3(0, cos, sin);
-    }
-
     private static Reasoned<TocRange> ConvergenceOf(PlanContext context)
     {
         var target = context.Protocol.Convergence.First(row => row.At.Includes(context.Tooth) && row.Classes.Contains(context.Entry.Class));
         var words =
-            $"{(context.Tooth.IsFront ? "Front" : "Back")} {(context.Restoration == Restoration.Crown ? "crown" : "tooth")}, {Kebab.Of(context.Entry.Class)}: total convergence";
+            $"{(context.Tooth.IsFront ? "Front" : "Back")} {(context.Rules.IsFullCrown ? "crown" : "tooth")}, {Kebab.Of(context.Entry.Class)}: total convergence";
         return Reasoned.From(target.Range, new Reason(words, target.TargetDeg, target.Source, target.Standing));
     }
 }

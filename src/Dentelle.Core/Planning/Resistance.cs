@@ -1,3 +1,5 @@
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Planning;
@@ -56,6 +58,29 @@ public sealed record Tipping(
 {
     /// <summary>What holds: the wall, or a groove or box that stands nearer to the margin it would turn about.</summary>
     public string HeldBy { get; init; } = "wall";
+
+    /// <summary>All ways in which a preparation's crown could tip, each section both ways; null where there are no walls.</summary>
+    public static IReadOnlyList<Tipping>? Of(Preparation preparation, Protocol protocol)
+    {
+        // A front tooth's lingual slope is no wall: it holds mesially and distally only. A partial crown has no facial one.
+        var (plan, all) = (preparation.Plan, preparation.Sections);
+        PreparedSection[] sections =
+        [
+            .. (plan.Tooth.IsFront ? [all[^1]] : (PreparedSection[])[all[0], all[^1]]).Where(one => one.Walls is not null),
+        ];
+        if (sections.Length == 0)
+            return null;
+        var (wanted, toc) = (protocol.Resistance.WallShare.Value, plan.Convergence.Value.Target);
+        return [.. sections.SelectMany(Ways)];
+
+        IEnumerable<Tipping> Ways(PreparedSection section)
+        {
+            var (plane, walls) = (section.Tooth.Cut.Plane, section.Walls!);
+            var (near, far) = plane == SectionPlane.Faciolingual ? ("facial", "lingual") : ("mesial", "distal");
+            yield return Of(Kebab.Of(plane), near, walls.FarWall, walls.Base, toc, wanted, plan.Features, protocol.Features);
+            yield return Of(Kebab.Of(plane), far, walls.NearWall, walls.Base, toc, wanted, plan.Features, protocol.Features);
+        }
+    }
 
     /// <param name="features">Grooves and boxes of the plan; those in the way of this tipping count.</param>
     /// <param name="figures">Sizes of a groove that is not there yet.</param>

@@ -1,5 +1,6 @@
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Sequencing.Order;
 
 namespace Dentelle.Core.Planning;
 

@@ -1,5 +1,6 @@
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning;
 
@@ -16,30 +17,8 @@ internal static class Thicknesses
             ZoneKind.FacialGingivalHalf => MiddleAndMargin(context, margin),
             _ => FromTable(zone, context),
         };
-        return (set.Value, Turned(zone, Coloured(zone, Capped(EqualAllOver(zone, set, context), zone, context), context), context));
-    }
-
-    /// <summary>A veneer lets the tooth's colour through: every step of shade needs more of it.</summary>
-    private static Reasoned<MmRange> Coloured(Zone zone, Reasoned<MmRange> set, PlanContext context)
-    {
-        var steps = context.Findings.ShadeSteps;
-        if (steps <= 0 || !context.Restoration.IsVeneer() || !zone.Kind.IsFacial())
-            return set;
-        var (habit, range) = (context.Protocol.Veneers.ShadeStepMm, context.Protocol.Veneers.ShadeStepRangeMm);
-        var deeper = new MmRange(
-            set.Value.Target + new Mm(steps * habit.Value),
-            set.Value.Least + new Mm(steps * range.From),
-            set.Value.Most + new Mm(steps * range.To)
-        );
-        return set.Then(
-            deeper,
-            new Reason(
-                $"{steps:0.#} {(steps == 1 ? "step" : "steps")} of shade to go: {habit.Value:0.##} more for each",
-                (deeper.Target - set.Value.Target).Rounded,
-                habit.Source,
-                habit.Standing
-            )
-        );
+        var given = context.Rules.Deepened(zone, Capped(context.Rules.BySchool(zone, set, context), zone, context), context);
+        return (set.Value, Turned(zone, given, context));
     }
 
     /// <summary>A turned tooth is cut more where its facial stands out, less where it has gone in; in the middle nothing changes.</summary>
@@ -81,29 +60,6 @@ internal static class Thicknesses
         return Reasoned.From(
             range,
             new Reason($"{context.Entry.Name}: {kind.LowerFirst()}{where}", range.Target.Value, entry.Source, entry.Standing)
-        );
-    }
-
-    /// <summary>One school cuts a crown's cusps, bevel and groove by one bur's width.</summary>
-    private static Reasoned<MmRange> EqualAllOver(Zone zone, Reasoned<MmRange> set, PlanContext context)
-    {
-        if (
-            context.Restoration != Restoration.Crown
-            || !context.Protocol.Takes("occlusal-depth", "equal")
-            || !zone.Occludes
-            || zone.Kind is ZoneKind.Edge or ZoneKind.LingualFossa
-        )
-            return set;
-        var equal = context.Protocol.EqualOcclusalMm;
-        var range = Ranges.From(equal.Value, null, null, context.Protocol.Tolerance);
-        return set.Then(
-            range,
-            new Reason(
-                $"Equal all over the chewing surface: {equal.Text ?? "one bur's width"}",
-                (range.Target - set.Value.Target).Rounded,
-                equal.Source,
-                equal.Standing
-            )
         );
     }
 

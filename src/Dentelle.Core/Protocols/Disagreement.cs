@@ -1,4 +1,6 @@
 using System.Text.Json.Serialization;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Protocols;
 

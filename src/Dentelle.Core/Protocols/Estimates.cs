@@ -1,4 +1,4 @@
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Anatomy;
 
 namespace Dentelle.Core.Protocols;
 

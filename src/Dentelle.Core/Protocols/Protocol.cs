@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Protocols;
 
@@ -41,23 +41,6 @@ public sealed record Protocol(
 
     /// <summary>Whether the practice takes this side in a question the trade disagrees on.</summary>
     public bool Takes(string question, string side) => Disagreements.FirstOrDefault(entry => entry.Id == question)?.Chosen == side;
-
-    /// <summary>The entry of a restoration in a material; null when this protocol has no numbers for it.</summary>
-    public RestorationEntry? Entry(Restoration restoration, Material material) =>
-        restoration == Restoration.Pontic
-            ? Entry(Restoration.Crown, material) is { } crown
-                ? crown with
-                {
-                    Restoration = Restoration.Pontic,
-                }
-                : null
-            : Restorations.FirstOrDefault(entry => entry.Restoration == restoration && entry.Materials.Contains(material));
-
-    /// <summary>What a kind of restoration can be made of on a tooth, in the protocol's order.</summary>
-    public IEnumerable<(Material Material, RestorationEntry Entry)> On(ToothCode tooth, Restoration restoration) =>
-        Restorations
-            .Where(entry => entry.Restoration == restoration && entry.Suits(tooth))
-            .SelectMany(entry => entry.Materials.Select(material => (material, entry)));
 }
 
 /// <summary>A value with its source and how far to trust it.</summary>
@@ -67,20 +50,7 @@ public static class SourcedLengths
 {
     /// <summary>The length with its own text as the reason, or these words where it has none.</summary>
     public static Reasoned<Mm> Reasoned(this Sourced<double> length, string words) =>
-        Core.Reasoned.From(new Mm(length.Value), new Reason(length.Text ?? words, length.Value, length.Source, length.Standing));
-}
-
-/// <summary>Front teeth (incisors, canines) or back teeth (premolars, molars).</summary>
-[JsonConverter(typeof(KebabCase<JawEnd>))]
-public enum JawEnd
-{
-    Front,
-    Back,
-}
-
-public static class JawEnds
-{
-    public static bool Includes(this JawEnd end, ToothCode tooth) => end == JawEnd.Front == tooth.IsFront;
+        Words.Reasoned.From(new Mm(length.Value), new Reason(length.Text ?? words, length.Value, length.Source, length.Standing));
 }
 
 /// <summary>Everything a protocol says of one kind of restoration in some materials.</summary>
@@ -166,20 +136,6 @@ public sealed record MarginAlternative(
     double? LeastWidthMm = null,
     double? MostWidthMm = null
 );
-
-[JsonConverter(typeof(KebabCase<MarginSide>))]
-public enum MarginSide
-{
-    All,
-    Facial,
-    Lingual,
-
-    /// <summary>The side of the functional cusps.</summary>
-    Functional,
-
-    /// <summary>The side of the others.</summary>
-    NonFunctional,
-}
 
 /// <summary>A number that holds for some teeth only, instead of the material's.</summary>
 public sealed record DepthInstead(

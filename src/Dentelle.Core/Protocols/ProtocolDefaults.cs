@@ -1,5 +1,4 @@
-using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Protocols;
 

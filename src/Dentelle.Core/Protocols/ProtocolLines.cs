@@ -1,4 +1,6 @@
 using System.Text.Json;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Protocols;
 

@@ -1,72 +1,28 @@
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Protocols;
 
-/// <summary>A file's name and text; the caller did the reading.</summary>
-public sealed record NamedText(string Name, string Text);
-
 /// <summary>
-/// Reads protocol, sources and tooth-form files. Each is held against its JSON Schema first, then against what a schema
+/// Reads protocols and the sources table. Each is held against its JSON Schema first, then against what a schema
 /// can't say. A problem names the file, the path inside it and what is wrong there.
 /// </summary>
 public static class ProtocolReader
 {
     public static Answer<Protocol> ReadProtocol(NamedText file, NamedText schema, SourceTable sources, SchemaMemory? memory = null)
     {
-        if (!Read(file, schema, DocumentJson.Default.Protocol, memory).Is(out var protocol, out var problem))
+        if (!DataFile.Read(file, schema, ProtocolJson.Default.Protocol, memory).Is(out var protocol, out var problem))
             return problem;
         if (TurnedRange(JsonDocument.Parse(file.Text).RootElement, "") is { } turned)
-            return Wrong(file.Name, turned, "from ≤ to does not hold");
-        return Complaint(protocol, sources) is { } complaint ? Wrong(file.Name, complaint.Path, complaint.What) : protocol;
+            return DataFile.Wrong(file.Name, turned, "from ≤ to does not hold");
+        return Complaint(protocol, sources) is { } complaint ? DataFile.Wrong(file.Name, complaint.Path, complaint.What) : protocol;
     }
 
     public static Answer<SourceTable> ReadSources(NamedText file, NamedText schema, SchemaMemory? memory = null) =>
-        Read(file, schema, DocumentJson.Default.SourceTable, memory);
-
-    /// <summary>The same text gives the same table: it keeps the forms made from it, and a process needs them once.</summary>
-    public static Answer<FormTable> ReadForms(NamedText file, NamedText schema, SchemaMemory? memory = null)
-    {
-        if (!Read(file, schema, DocumentJson.Default.FormTable, memory).Is(out var forms, out var problem))
-            return problem;
-        if (lastForms is { } last && last.Text == file.Text)
-            return last.Forms;
-        lastForms = new(file.Text, forms);
-        return forms;
-    }
-
-    private sealed record FormsRead(string Text, FormTable Forms);
-
-    private static volatile FormsRead? lastForms;
-
-    internal static Answer<T> Read<T>(NamedText file, NamedText schema, JsonTypeInfo<T> type, SchemaMemory? memory)
-        where T : class
-    {
-        JsonElement document;
-        try
-        {
-            document = JsonDocument.Parse(file.Text).RootElement;
-        }
-        catch (JsonException e)
-        {
-            return Wrong(file.Name, "/", $"not JSON: line {e.LineNumber + 1}, character {e.BytePositionInLine + 1}");
-        }
-
-        if (SchemaCheck.Complaint(file, schema, document, memory) is { } complaint)
-            return complaint;
-        try
-        {
-            return document.Deserialize(type)!;
-        }
-        catch (JsonException e)
-        {
-            return Wrong(file.Name, e.Path ?? "/", "has the wrong type");
-        }
-    }
+        DataFile.Read(file, schema, ProtocolJson.Default.SourceTable, memory);
 
     private static (string Path, string What)? Complaint(Protocol protocol, SourceTable sources)
     {
@@ -186,6 +142,4 @@ public static class ProtocolReader
             select $"no depth for {Kebab.Of(zone.Kind)} in {Kebab.Of(surface)}";
         return missing.FirstOrDefault();
     }
-
-    internal static Problem Wrong(string file, string path, string what) => new("protocol-file", $"{file}: {path}: {what}.");
 }

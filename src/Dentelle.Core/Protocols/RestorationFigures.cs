@@ -1,5 +1,4 @@
-using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Protocols;
 
@@ -12,6 +11,7 @@ namespace Dentelle.Core.Protocols;
 /// <param name="LingualDownMm">How far a wrap goes down the lingual.</param>
 /// <param name="BeyondFillingMm">How far a margin passes beyond a filling.</param>
 /// <param name="ThroughContactMm">How far behind the contact a margin ends that goes through it.</param>
+/// <param name="BondedShareLeast">Share of a third that should end in enamel.</param>
 /// <param name="PathDeg">How far the path points to the edge, from straight facially.</param>
 public sealed record VeneerHabits(
     Sourced<double> EdgeLeastMm,
@@ -22,7 +22,8 @@ public sealed record VeneerHabits(
     Sourced<double> LingualDownMm,
     Sourced<double> BeyondFillingMm,
     Sourced<double> ThroughContactMm,
-    Sourced<double> PathDeg
+    Sourced<double> PathDeg,
+    Sourced<double> BondedShareLeast
 );
 
 /// <summary>Cavities of inlays and onlays in some materials. The isthmus is a width, or a share of the distance between the cusp tips.</summary>

@@ -42,7 +42,7 @@ internal static class SchemaCheck
         var what = failing.Errors is { Count: > 0 } errors
             ? string.Join("; ", errors.Values.Select(error => error.TrimEnd('.')))
             : "does not hold";
-        return ProtocolReader.Wrong(file.Name, path.Length == 0 ? "/" : path, what);
+        return DataFile.Wrong(file.Name, path.Length == 0 ? "/" : path, what);
     }
 
     // The deepest failing place is the one the author has to mend; its parents only fail because of it. What failed inside

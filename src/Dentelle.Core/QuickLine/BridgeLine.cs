@@ -1,7 +1,6 @@
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.QuickLine;
 
@@ -61,9 +60,7 @@ internal static class BridgeLine
         LineUnit[] inOrder = [.. units.OrderBy(unit => unit.Tooth.ArchPlace)];
         var span = string.Join(
             ' ',
-            inOrder.Select(unit =>
-                unit.Inputs.Restoration == Restoration.Pontic ? $"({unit.Tooth.Write(notation)})" : unit.Tooth.Write(notation)
-            )
+            inOrder.Select(unit => !unit.Inputs.Restoration.Rules().IsCut ? $"({unit.Tooth.Write(notation)})" : unit.Tooth.Write(notation))
         );
         var what = common is { } chosen ? Kebab.Words(chosen) : "material not named";
         return new UnderstoodLine(inOrder, $"{span}: bridge of {inOrder.Length} units, {what}{said.Words}");

@@ -1,4 +1,4 @@
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.QuickLine;
 

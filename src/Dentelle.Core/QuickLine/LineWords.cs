@@ -1,7 +1,8 @@
 using System.Globalization;
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Inputs;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.QuickLine;
 
@@ -115,7 +116,7 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
 
     /// <summary>Boxes of inlays and onlays are part of their cavity; grooves and boxes of crowns stand in their walls.</summary>
     private static PlanInputs WithFeatures(PlanInputs inputs, FeatureKind kind, IReadOnlyList<WallSide> sides) =>
-        inputs.Restoration.IsIntracoronal() && kind == FeatureKind.Box
+        inputs.Restoration.Rules().IsIntracoronal && kind == FeatureKind.Box
             ? inputs with
             {
                 Boxes =

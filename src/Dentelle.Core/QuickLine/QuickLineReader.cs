@@ -1,7 +1,6 @@
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.QuickLine;
 
@@ -9,8 +8,6 @@ namespace Dentelle.Core.QuickLine;
 /// <param name="Units">One for each tooth named; of a bridge, its pontics too, in the order of the arch.</param>
 /// <param name="Words">The same in words: "36, lower left first molar: crown, zirconia, monolithic".</param>
 public sealed record UnderstoodLine(IReadOnlyList<LineUnit> Units, string Words);
-
-public sealed record LineUnit(ToothCode Tooth, PlanInputs Inputs);
 
 /// <summary>Reads shorthand such as "36 crown zirconia", "11 21 veneer butt +1.0 dark" or "35x37 bridge metal-ceramic".</summary>
 public static class QuickLineReader
@@ -52,17 +49,14 @@ public static class QuickLineReader
 
     private static Answer<Kind> RestorationOf(string[] words, string written)
     {
-        Kind? kind = words switch
-        {
-            ["crown", ..] => new(Restoration.Crown, 1, "crown"),
-            ["veneer", "facial", ..] => new(Restoration.VeneerFacial, 2, "veneer facial"),
-            ["veneer", "butt", ..] => new(Restoration.VeneerButt, 2, "veneer butt"),
-            ["veneer", "wrap", ..] => new(Restoration.VeneerWrap, 2, "veneer wrap"),
-            ["partial", "crown", ..] => new(Restoration.PartialCrown, 2, "partial-crown"),
-            ["partial", ..] => new(Restoration.PartialCrown, 1, "partial-crown"),
-            [var one, ..] when Kebab.TryParse<Restoration>(one, out var named) && named != Restoration.Pontic => new(named, 1, one),
-            _ => null,
-        };
+        var kind = (
+            from rules in RestorationRules.All
+            from said in rules.Said
+            let parts = said.Split(' ')
+            where words.Take(parts.Length).SequenceEqual(parts)
+            orderby parts.Length descending
+            select new Kind(rules.Kind, parts.Length, rules.Said[0])
+        ).FirstOrDefault();
         if (kind is not null)
             return kind;
         var tail = string.Join(' ', words[1..]);
@@ -109,7 +103,7 @@ public static class QuickLineReader
     }
 
     private static string NameOf(Restoration restoration, string name, Material material) =>
-        restoration == Restoration.Crown ? $"crown, {name.LowerFirst()}" : $"{restoration.Words()}, {Kebab.Words(material)}";
+        $"{restoration.Words()}, {(restoration.Rules().NamedByMaterial ? name.LowerFirst() : Kebab.Words(material))}";
 
     internal static Answer<PlanInputs> MaterialOf(
         IReadOnlyList<string> words,

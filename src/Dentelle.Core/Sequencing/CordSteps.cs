@@ -1,4 +1,4 @@
-using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Sequencing;
 

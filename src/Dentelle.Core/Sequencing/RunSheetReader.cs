@@ -1,6 +1,5 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
 
 namespace Dentelle.Core.Sequencing;
 
@@ -9,21 +8,21 @@ public static class RunSheetReader
 {
     public static Answer<RunSheetTable> ReadTable(NamedText file, NamedText schema, SchemaMemory? memory = null)
     {
-        if (!ProtocolReader.Read(file, schema, Exchange.DocumentJson.Default.RunSheetTable, memory).Is(out var table, out var problem))
+        if (!DataFile.Read(file, schema, SheetJson.Default.RunSheetTable, memory).Is(out var table, out var problem))
             return problem;
-        return Complaint(table) is { } complaint ? ProtocolReader.Wrong(file.Name, complaint.Path, complaint.What) : table;
+        return Complaint(table) is { } complaint ? DataFile.Wrong(file.Name, complaint.Path, complaint.What) : table;
     }
 
     public static Answer<Drawer> ReadDrawer(NamedText file, NamedText schema, RunSheetTable table, SchemaMemory? memory = null)
     {
-        if (!ProtocolReader.Read(file, schema, Exchange.DocumentJson.Default.Drawer, memory).Is(out var drawer, out var problem))
+        if (!DataFile.Read(file, schema, BurJson.Default.Drawer, memory).Is(out var drawer, out var problem))
             return problem;
         for (var i = 0; i < drawer.Burs.Count; i++)
         {
             if (Complaint(drawer.Burs[i], table.Shapes) is { } wrong)
-                return ProtocolReader.Wrong(file.Name, $"/burs/{i}", wrong);
+                return DataFile.Wrong(file.Name, $"/burs/{i}", wrong);
             if (drawer.Burs.Take(i).Any(other => other.Id == drawer.Burs[i].Id))
-                return ProtocolReader.Wrong(file.Name, $"/burs/{i}/id", $"{drawer.Burs[i].Id} stands here a second time");
+                return DataFile.Wrong(file.Name, $"/burs/{i}/id", $"{drawer.Burs[i].Id} stands here a second time");
         }
         return drawer;
     }

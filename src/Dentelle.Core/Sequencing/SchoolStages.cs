@@ -1,5 +1,6 @@
-using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Sequencing;
 
@@ -24,7 +25,7 @@ internal static class SchoolStages
         if (
             protocol.Takes("hold-and-bond", "both")
             && plan.MaterialClass == MaterialClass.AllCeramic
-            && plan.Restoration == Restoration.Crown
+            && plan.Rules().IsFullCrown
             && !stages.Any(stage => stage.Contains("facial-groove"))
         )
             stages.Insert(At(stages, "fine-walls"), ["facial-groove"]);

@@ -1,6 +1,5 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Sequencing;
 

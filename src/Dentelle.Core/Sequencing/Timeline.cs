@@ -1,5 +1,3 @@
-using Dentelle.Core.Teeth;
-
 namespace Dentelle.Core.Sequencing;
 
 /// <summary>A step with its place in the visit. Minutes from the begin.</summary>

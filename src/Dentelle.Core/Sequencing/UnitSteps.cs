@@ -1,7 +1,7 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Sequencing;
 
@@ -71,7 +71,7 @@ internal sealed class UnitSteps
             "caries" or "void-fill" => plan.Assessment.Findings.Caries && (entry.Code == "caries" || protocol.Takes("void", "fill")),
             "facial-groove" => school.School == CuttingSchool.ThreeBur || protocol.Takes("hold-and-bond", "both"),
             "facial-protection" => plan.MaterialClass == MaterialClass.Metal,
-            "polish" => plan.Restoration.IsVeneer() || protocol.Takes("finish", "polished"),
+            "polish" => plan.Rules().IsVeneer || protocol.Takes("finish", "polished"),
             _ => true,
         };
 

@@ -1,7 +1,7 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Sequencing;
 
@@ -26,7 +26,7 @@ public sealed record VisitSteps(
         BurRack rack
     )
     {
-        Plan[] cut = [.. plans.Where(plan => plan.Restoration != Restoration.Pontic)];
+        Plan[] cut = [.. plans.Where(plan => plan.Rules().IsCut)];
         if (cut.Length == 0)
             return new Problem("nothing-to-cut", "There is nothing to cut here: a run sheet needs at least one tooth with a restoration.");
         var once = Built(cut, chosen, new Builder(protocol, table, rack), table);

@@ -1,3 +1,4 @@
+using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Geometry.Paths;

@@ -1,3 +1,4 @@
+using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Surfaces;
 using Dentelle.Geometry.Trees;
 

@@ -1,4 +1,5 @@
 using System.Runtime.InteropServices;
+using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Geometry.Sections;

@@ -1,4 +1,5 @@
 using System.Numerics;
+using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Geometry.Surfaces;

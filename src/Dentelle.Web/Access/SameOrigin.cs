@@ -1,4 +1,3 @@
-using Dentelle.Core;
 using Dentelle.Web.Http;
 
 namespace Dentelle.Web.Access;

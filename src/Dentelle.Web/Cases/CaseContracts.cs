@@ -1,10 +1,11 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Dentelle.Core;
-using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
 
 namespace Dentelle.Web.Cases;
 

@@ -1,9 +1,5 @@
 using System.Security.Claims;
-using Dentelle.Core;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Judging;
-using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;

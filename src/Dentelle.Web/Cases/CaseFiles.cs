@@ -1,11 +1,10 @@
 using System.Text.Json;
-using Dentelle.Core;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
 using Dentelle.Data;
 using Dentelle.Web.Protocols;
 using Dentelle.Web.Units;

@@ -1,9 +1,11 @@
 using System.Text.Json;
-using Dentelle.Core;
+using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
 using Dentelle.Data;
 using Dentelle.Web.Protocols;
 using Dentelle.Web.Units;
@@ -46,7 +48,7 @@ internal static class DemoPractice
                 stop
             );
             for (var use = 0; use < demo.Uses; use++)
-                await drawer.UseAsync(demo.Bur, Core.Burs.UsedOn.Tooth, true, null, null, stop);
+                await drawer.UseAsync(demo.Bur, UsedOn.Tooth, true, null, null, stop);
         }
 
         await all.CommitAsync(stop);
@@ -121,7 +123,7 @@ internal static class DemoPractice
                 Edits =
                 [
                     new(row.Fields.First(field => field.Words == "target").Path, Number: TargetMm),
-                    .. sides.Select(pair => new Core.Protocols.ProtocolEdit(pair.entry.Pointer(pair.i), Choice: Sides[pair.entry.Id])),
+                    .. sides.Select(pair => new ProtocolEdit(pair.entry.Pointer(pair.i), Choice: Sides[pair.entry.Id])),
                 ],
             };
         }
@@ -131,11 +133,5 @@ internal static class DemoPractice
 
     private sealed record DemoUnit(string Line, PlanInputs Inputs, bool Finished, bool House, IReadOnlyList<DemoReading>? Readings);
 
-    private sealed record DemoReading(
-        IReadOnlyList<string> Zones,
-        Core.Measuring.ReadingKind Kind,
-        string Gauge,
-        double? Passed,
-        double? ValueMm
-    );
+    private sealed record DemoReading(IReadOnlyList<string> Zones, ReadingKind Kind, string Gauge, double? Passed, double? ValueMm);
 }

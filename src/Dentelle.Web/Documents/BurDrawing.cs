@@ -1,3 +1,4 @@
+using Dentelle.Geometry.Trees;
 using Dentelle.Web.Sheets;
 using PdfSharp.Drawing;
 

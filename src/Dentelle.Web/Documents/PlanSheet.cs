@@ -1,8 +1,9 @@
-using Dentelle.Core;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Judging;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Dentelle.Web.Units;
 using PdfSharp.Drawing;
 

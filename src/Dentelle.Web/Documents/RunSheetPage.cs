@@ -1,4 +1,3 @@
-using Dentelle.Core;
 using Dentelle.Core.Exchange;
 using Dentelle.Web.Sheets;
 using PdfSharp.Drawing;

@@ -1,4 +1,3 @@
-using Dentelle.Core;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Sequencing;
 using PdfSharp.Drawing;

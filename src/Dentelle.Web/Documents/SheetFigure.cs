@@ -1,7 +1,8 @@
-using Dentelle.Core;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Trees;
 using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;

@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using Dentelle.Core;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Web.Sheets;

@@ -1,4 +1,3 @@
-using Dentelle.Core;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Dentelle.Core;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 

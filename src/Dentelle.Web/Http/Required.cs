@@ -1,3 +1,4 @@
+using Dentelle.Core.Inputs;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 
@@ -22,7 +23,7 @@ internal sealed class Required : IOpenApiSchemaTransformer
             }
         }
 
-        if (type.Kind != System.Text.Json.Serialization.Metadata.JsonTypeInfoKind.Object || type.Type == typeof(Core.Exchange.PlanInputs))
+        if (type.Kind != System.Text.Json.Serialization.Metadata.JsonTypeInfoKind.Object || type.Type == typeof(Core.Inputs.PlanInputs))
             return Task.CompletedTask;
         schema.Required ??= new HashSet<string>(StringComparer.Ordinal);
         foreach (var property in type.Properties)

@@ -1,6 +1,8 @@
 using System.ComponentModel.DataAnnotations;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Protocols;
@@ -49,7 +51,7 @@ public sealed record DisagreementView(
     string Chosen,
     IReadOnlyList<DisagreementSide> Sides,
     string Source,
-    Core.Standing Standing
+    Standing Standing
 );
 
 /// <summary>Changes to a kept protocol that are not kept yet.</summary>
@@ -97,7 +99,7 @@ public sealed record SampleEntry : DraftEntry
 }
 
 /// <param name="Zones">Planned depths.</param>
-public sealed record SampleView(string Tooth, string ToothName, DrawingView Drawing, IReadOnlyList<Core.Exchange.ZoneDocument> Zones);
+public sealed record SampleView(string Tooth, string ToothName, DrawingView Drawing, IReadOnlyList<ZoneDocument> Zones);
 
 /// <summary>A draft to be kept.</summary>
 public sealed record KeepEntry : DraftEntry

@@ -1,9 +1,10 @@
-using Dentelle.Core;
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 using Dentelle.Data;
 using Dentelle.Web.Units;
 
@@ -101,7 +102,7 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
         return new SampleView(
             tooth.Iso,
             tooth.Name,
-            DrawingView.From(planned.Plan, planned.Drawing, ArchDrawing.None(planned.Drawing)),
+            DrawingView.From(planned, ArchDrawing.None(planned.Drawing)),
             [.. planned.Plan.Zones.Select(ZoneDocument.From)]
         );
     }
@@ -166,7 +167,7 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
         if (!PlannedUnit.PlanOnly(tooth, inputs, shelf.Of(unit).Handbook).Is(out var now, out _))
             return null;
         var possible = PlannedUnit.PlanOnly(tooth, inputs, draft).Is(out var then, out var problem);
-        var changes = possible ? PlanChanges.Between(now, then!) : [];
+        var changes = possible ? PlanChanges.Between((now, shelf.Of(unit).Protocol), (then!, draft.Protocol)) : [];
         return possible && changes.Count == 0
             ? null
             : new(unit.Id, tooth.Write(notation), patient, inputs.Restoration.Words(), changes, problem?.Sentence);

@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
 using System.Text.Json.Nodes;
-using Dentelle.Core;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 

@@ -1,5 +1,5 @@
-using Dentelle.Core;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Drawing;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Web.Access;
 using Dentelle.Web.Protocols;

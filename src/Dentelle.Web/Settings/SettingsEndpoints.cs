@@ -1,6 +1,4 @@
-using Dentelle.Core;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;

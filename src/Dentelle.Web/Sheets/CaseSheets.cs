@@ -1,7 +1,7 @@
 using System.Text.Json;
-using Dentelle.Core;
 using Dentelle.Core.Burs;
-using Dentelle.Core.Planning;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;

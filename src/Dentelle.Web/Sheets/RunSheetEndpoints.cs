@@ -1,10 +1,9 @@
 using System.Text.Json;
-using Dentelle.Core;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Sequencing.Order;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Documents;

@@ -1,8 +1,8 @@
 using System.Text.Json.Serialization;
-using Dentelle.Core;
+using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
 using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Order;
 
 namespace Dentelle.Web.Sheets;
 
@@ -34,13 +34,7 @@ public sealed record SchoolChoice(CuttingSchool School, string Name);
 
 /// <summary>A bur's half outline, flat: distance from the tip, radius … in millimetres.</summary>
 /// <param name="WorkingMm">Length of the working part as drawn.</param>
-public sealed record BurShapeView(
-    IReadOnlyList<double> Outline,
-    double WorkingMm,
-    double LargestMm,
-    Core.Burs.Grit Grit,
-    Core.Burs.BurMaterial Material
-);
+public sealed record BurShapeView(IReadOnlyList<double> Outline, double WorkingMm, double LargestMm, Grit Grit, BurMaterial Material);
 
 public sealed record TickView(string Key, DateTime StartedAt, DateTime? EndedAt);
 

@@ -1,4 +1,5 @@
 using Dentelle.Core.Burs;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;

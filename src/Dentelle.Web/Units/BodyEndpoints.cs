@@ -1,9 +1,11 @@
-using Dentelle.Core;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Geometry.Files;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
 using Dentelle.Web.Protocols;
@@ -73,5 +75,7 @@ public static class BodyEndpoints
     }
 
     private static Answer<PlannedBody> Cut(UnitRow unit, UnitViews views, ProtocolShelf shelf) =>
-        views.PlanOf(unit).Is(out var plan, out var problem) ? Draughtsman.Cut(plan, shelf.Of(unit).Handbook) : problem;
+        views.PlanOf(unit).Is(out var plan, out var problem)
+            ? Preparer.Body(plan, shelf.Of(unit).Protocol, shelf.Of(unit).Handbook.Forms)
+            : problem;
 }

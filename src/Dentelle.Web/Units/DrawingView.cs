@@ -1,7 +1,8 @@
-using Dentelle.Core;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Drawing;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Geometry;
 
 namespace Dentelle.Web.Units;
@@ -22,17 +23,19 @@ public sealed record DrawingView(
     IReadOnlyList<OutcomeView> Outcomes
 )
 {
-    public static DrawingView From(Plan plan, UnitDrawing drawing, ArchDrawing arch) =>
+    public static DrawingView From(PlannedUnit unit, ArchDrawing arch) => From(unit.Preparation, unit.Drawing, arch);
+
+    private static DrawingView From(Preparation preparation, UnitDrawing drawing, ArchDrawing arch) =>
         new(
-            plan.Tooth.Jaw,
-            plan.Tooth.IsRight,
+            preparation.Plan.Tooth.Jaw,
+            preparation.Plan.Tooth.IsRight,
             new(drawing.Size.Length, drawing.Size.Mesiodistal, drawing.Size.Faciolingual),
             drawing.SizeSource,
             drawing.Measured,
             [.. drawing.Faciolingual.Select((section, i) => SectionView.From(section, arch.Lines[i]))],
             SectionView.From(drawing.Mesiodistal, arch.Lines[^1]),
             AboveView.From(drawing.Above),
-            [.. drawing.Outcomes.Select(outcome => OutcomeView.From(outcome, arch.Rooms.GetValueOrDefault(outcome.Zone.Name)))]
+            [.. preparation.Outcomes.Select(outcome => OutcomeView.From(outcome, arch.Rooms.GetValueOrDefault(outcome.Zone.Name)))]
         );
 }
 

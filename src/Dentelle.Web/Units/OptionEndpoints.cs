@@ -1,11 +1,12 @@
 using System.ComponentModel.DataAnnotations;
-using Dentelle.Core;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
@@ -43,7 +44,7 @@ public static class OptionEndpoints
         var (tooth, inputs) = (UnitViews.ToothOf(unit), UnitViews.InputsOf(unit));
         if (!views.Planned(unit).Is(out var planned, out var problem))
             return Problems.From(problem);
-        var first = UnitDocument.From(planned, handbook);
+        var first = UnitDocument.From(planned, handbook.Protocol);
         var columns = new List<OptionColumn> { OptionColumn.From("", inputs, planned, first, null) };
         foreach (var option in entry.Options)
         {
@@ -51,7 +52,7 @@ public static class OptionEndpoints
                 return Problems.From(problem with { Sentence = $"“{option}”: {problem.Sentence}" });
             if (!views.Planned(unit, other, shelf.Of(unit)).Is(out var made, out problem))
                 return Problems.From(problem with { Sentence = $"“{option}”: {problem.Sentence}" });
-            var document = UnitDocument.From(made, handbook);
+            var document = UnitDocument.From(made, handbook.Protocol);
             columns.Add(OptionColumn.From(option, other, made, document, Comparison.Sentence(first, document)));
         }
         return TypedResults.Ok(new OptionsView(columns));

@@ -1,9 +1,12 @@
 using System.ComponentModel.DataAnnotations;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
 
 namespace Dentelle.Web.Units;
 
@@ -116,8 +119,7 @@ public sealed record ReadingEntry
 
 /// <param name="Version">The plan it was counted for.</param>
 /// <param name="Cost">Null where the restoration's body is not made.</param>
-/// <param name="Cautions">Where little is left over the pulp.</param>
-public sealed record CostView(int Version, CutCost? Cost, IReadOnlyList<CautionDocument> Cautions);
+public sealed record CostView(int Version, CutCost? Cost);
 
 public sealed record FinishedEntry(bool Finished);
 

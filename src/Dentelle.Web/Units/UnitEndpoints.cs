@@ -1,9 +1,10 @@
 using System.Security.Claims;
-using Dentelle.Core;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Access;
@@ -46,14 +47,8 @@ public static class UnitEndpoints
         if (await store.UnitAsync(id, stop) is not { } unit)
             return Problems.NoSuch("unit");
         return views.Planned(unit).Is(out var planned, out var problem)
-            ? TypedResults.Ok(CostOf(unit, planned, shelf.Of(unit).Handbook))
+            ? TypedResults.Ok(new CostView(unit.Version, planned.Preparation.Cost))
             : Problems.From(problem);
-    }
-
-    private static CostView CostOf(UnitRow unit, PlannedUnit planned, Handbook handbook)
-    {
-        var cost = CutCost.Of(planned.Drawing, handbook);
-        return new(unit.Version, cost, [.. cost?.Cautions(planned.Plan, handbook.Protocol.Dentine).Select(CautionDocument.From) ?? []]);
     }
 
     /// <summary>Plans anew and keeps the plan. If-Match names the version the change was made on.</summary>
@@ -168,18 +163,15 @@ public static class UnitEndpoints
             return Problems.NoSuch("unit");
         if (!views.Planned(unit).Is(out var planned, out var problem))
             return Problems.From(problem);
-        if (entry.Finished && Unanswered(unit, planned, shelf.Of(unit).Handbook) is { } open)
+        if (entry.Finished && Unanswered(planned) is { } open)
             return Problems.From(new Problem("unanswered", $"Not finished yet: “{open.Text}” wants a reason first."));
         await store.SetFinishedAsync(unit, entry.Finished, stop);
         return await Shown(unit, planned, views, response, stop);
     }
 
-    /// <summary>A caution that wants a reason and has none, those over the pulp included.</summary>
-    private static CautionDocument? Unanswered(UnitRow unit, PlannedUnit planned, Handbook handbook) =>
-        planned
-            .Plan.Cautions.Select(CautionDocument.From)
-            .Concat(CostOf(unit, planned, handbook).Cautions)
-            .FirstOrDefault(caution => caution is { MustBeAnswered: true, Because: null });
+    /// <summary>A caution that wants a reason and has none.</summary>
+    private static Caution? Unanswered(PlannedUnit planned) =>
+        planned.Preparation.Cautions.FirstOrDefault(caution => caution is { MustBeAnswered: true, Because: null });
 
     public static Answer<Reading> ReadingOf(ReadingEntry entry, Protocol protocol)
     {

@@ -1,11 +1,14 @@
 using System.Runtime.CompilerServices;
-using Dentelle.Core;
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Forms;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Teeth;
+using Dentelle.Core.Restorations;
 using Dentelle.Data;
 using Dentelle.Web.Protocols;
 
@@ -58,8 +61,8 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
             CaseOf(unit.Case!, settings.Notation),
             planned.Plan.Tooth.Write(settings.Notation),
             InputsOf(unit),
-            UnitDocument.Drawn(planned, handbook.Protocol),
-            DrawingView.From(planned.Plan, planned.Drawing, Draughtsman.Around(planned.Drawing, handbook)),
+            UnitDocument.Prepared(planned, handbook.Protocol),
+            DrawingView.From(planned, Draughtsman.Around(planned.Preparation, handbook.Protocol, handbook.Forms)),
             ChoicesOf(planned.Plan, handbook.Protocol),
             Readings(unit, planned.Plan, settings),
             unit.FinishedAt is not null,
@@ -83,7 +86,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         if (shelf.Of(unit) == shelf.InUse)
             return null;
         return PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.InUse.Handbook).Is(out var then, out var problem)
-            ? new(shelf.InUse.Words, PlanChanges.Between(plan, then), null)
+            ? new(shelf.InUse.Words, PlanChanges.Between((plan, shelf.Of(unit).Protocol), (then, shelf.InUse.Protocol)), null)
             : new(shelf.InUse.Words, [], problem.Sentence);
     }
 
@@ -137,8 +140,8 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     {
         var (tooth, inputs, protocol) = (ToothOf(unit), InputsOf(unit), shelf.Of(unit).Protocol);
         var material = inputs.Material ?? protocol.Defaults.MaterialsOf(inputs.Restoration).For(tooth);
-        return inputs.Restoration is Restoration.Crown or Restoration.Pontic
-            ? protocol.Entry(Restoration.Crown, material)?.Name ?? Kebab.Of(material)
+        return inputs.Restoration.Rules().NamedByMaterial
+            ? protocol.Entry(inputs.Restoration, material)?.Name ?? Kebab.Of(material)
             : Named(material);
     }
 
@@ -169,7 +172,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         var schools = protocol.Defaults.Schools;
         return new(
             [.. Enum.GetValues<Restoration>().Where(kind => protocol.On(plan.Tooth, kind).Any())],
-            [.. protocol.On(plan.Tooth, plan.Restoration == Restoration.Pontic ? Restoration.Crown : plan.Restoration).Select(Choice)],
+            [.. protocol.On(plan.Tooth, plan.Rules().EntryOf).Select(Choice)],
             plan.Coverage is not null,
             facial is null ? [] : [facial.Design, .. facial.Alternatives?.Select(other => other.Design) ?? []],
             [
@@ -185,7 +188,11 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         );
 
         static MaterialChoice Choice((Material Material, RestorationEntry Entry) offer) =>
-            new(offer.Material, offer.Entry.Restoration == Restoration.Crown ? offer.Entry.Name : Named(offer.Material), offer.Entry.Note);
+            new(
+                offer.Material,
+                offer.Entry.Restoration.Rules().NamedByMaterial ? offer.Entry.Name : Named(offer.Material),
+                offer.Entry.Note
+            );
     }
 
     /// <summary>Entries of restorations that are not crowns are named after the restoration; the material then speaks for itself.</summary>

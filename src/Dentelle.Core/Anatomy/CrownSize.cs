@@ -1,0 +1,17 @@
+using System.Text.Json.Serialization;
+
+namespace Dentelle.Core.Anatomy;
+
+/// <summary>Size of one crown, millimetres.</summary>
+public sealed record CrownSize(double Length, double Mesiodistal, double MesiodistalAtNeck, double Faciolingual, double FaciolingualAtNeck);
+
+/// <summary>Sizes of the crown that rules count with.</summary>
+/// <param name="Length">From the neck to the highest cusp tip or edge.</param>
+/// <param name="Intercuspal">Between facial and lingual cusp tips; null for front teeth.</param>
+public sealed record FormFigures(Mm Length, Mm Mesiodistal, Mm? Intercuspal);
+
+/// <summary>Crown size measured on this patient, millimetres; null where it was not measured.</summary>
+public sealed record MeasuredSize(Mm? Length, Mm? Mesiodistal, Mm? Faciolingual)
+{
+    public static readonly MeasuredSize None = new(null, null, null);
+}

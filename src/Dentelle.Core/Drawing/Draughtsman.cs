@@ -1,0 +1,44 @@
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Dentition;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
+
+namespace Dentelle.Core.Drawing;
+
+/// <summary>Draws a preparation: sections through both bodies and the view from above. It adds nothing to the plan. Pure but for forms that are kept.</summary>
+public static class Draughtsman
+{
+    public static UnitDrawing Draw(Preparation preparation, Protocol protocol, ToothForms forms)
+    {
+        SectionDrawing[] painted = [.. preparation.Sections.Select(section => SectionPainter.Paint(preparation, section, protocol.Shape))];
+        var plan = preparation.Plan;
+        return new UnitDrawing(
+            preparation.Present.Form.Size,
+            forms.For(plan.Tooth).SizeSource,
+            plan.Assessment.MeasuredSize != MeasuredSize.None,
+            painted[..^1],
+            painted[^1],
+            FromAbove.Draw(preparation)
+        );
+    }
+
+    /// <summary>What stands round a tooth when an average arch closes.</summary>
+    public static ArchDrawing Around(Preparation preparation, Protocol protocol, ToothForms forms)
+    {
+        var (present, plan, arch) = (preparation.Present, preparation.Plan, Arch.Of(forms));
+        var lines = LinesAround.Of(present, protocol.Estimates, arch);
+        if (preparation.Cut is not { } surface || plan.Zones.Count != preparation.Zones.All.Count)
+            return new ArchDrawing(lines, new Dictionary<string, ArchRoom>());
+        var around = Surroundings.Of(present, arch);
+        var (_, labels) = present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
+        var before = around.RoomBefore(present, labels, plan.Zones.Count);
+        var occluding = Array.ConvertAll(surface.Zones, zone => zone >= 0 && plan.Zones[zone].Zone.Occludes ? zone : -1);
+        var cut = around.Nearest(surface.Places, occluding, plan.Zones.Count);
+        var rooms =
+            from at in plan.Zones.Select((zone, i) => (zone.Zone, i))
+            where at.Zone.Occludes && double.IsFinite(before[at.i])
+            select (at.Zone.Name, Room: new ArchRoom(new Mm(before[at.i]), double.IsFinite(cut[at.i]) ? new Mm(cut[at.i]) : null));
+        return new ArchDrawing(lines, rooms.ToDictionary(room => room.Name, room => room.Room));
+    }
+}

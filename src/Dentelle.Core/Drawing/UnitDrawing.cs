@@ -1,0 +1,56 @@
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Preparing;
+using Dentelle.Geometry;
+
+namespace Dentelle.Core.Drawing;
+
+/// <summary>What the plate shows of one unit, to scale. Millimetres; X facial or mesial, Y toward the bite (from above: facial).</summary>
+/// <param name="SizeSource">Where the tooth's size comes from.</param>
+public sealed record UnitDrawing(
+    CrownSize Size,
+    string SizeSource,
+    bool Measured,
+    IReadOnlyList<SectionDrawing> Faciolingual,
+    SectionDrawing Mesiodistal,
+    AboveDrawing Above
+);
+
+/// <summary>A point of the drawing that a zone's number is led to.</summary>
+/// <param name="At">On the present outline.</param>
+/// <param name="Inside">In the middle of the room that is cut there.</param>
+/// <param name="Outward">Direction away from the tooth, length 1.</param>
+/// <param name="Cut">What the planned outline really takes there, millimetres: walls that start at the margin take more than
+/// asked at bulging contacts. Null where it can't be seen.</param>
+public sealed record ZoneMark(string Zone, Vec2 At, Vec2 Inside, Vec2 Outward, double? Cut);
+
+/// <summary>A margin's mark in a section.</summary>
+public sealed record MarginMark(Segment Segment, Vec2 At, Vec2 Gum);
+
+/// <param name="Planned">The planned outline with its walls; null where no walls are planned.</param>
+/// <param name="Prepared">The planned outline; empty where no body is made.</param>
+public sealed record SectionDrawing(
+    SectionPlane Plane,
+    string Through,
+    IReadOnlyList<Vec2> Present,
+    PlannedSection? Planned,
+    IReadOnlyList<Vec2> Prepared,
+    IReadOnlyList<ZoneMark> Marks,
+    IReadOnlyList<MarginMark> Margins,
+    IReadOnlyList<Vec2> Enamel,
+    IReadOnlyList<Vec2> Pulp
+);
+
+/// <param name="Present">Largest outline of the present tooth.</param>
+/// <param name="FinishLine">Outer edge of the margin.</param>
+/// <param name="Axial">Inner edge of the margin, the foot of the walls.</param>
+/// <param name="Table">Upper edge of the walls.</param>
+/// <param name="Lines">Grooves, or the incisal edge.</param>
+public sealed record AboveDrawing(
+    IReadOnlyList<Vec2> Present,
+    IReadOnlyList<Vec2> FinishLine,
+    IReadOnlyList<Vec2> Axial,
+    IReadOnlyList<Vec2> Table,
+    IReadOnlyList<IReadOnlyList<Vec2>> Lines,
+    IReadOnlyList<ZoneMark> Marks
+);

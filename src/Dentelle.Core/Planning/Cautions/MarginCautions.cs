@@ -1,0 +1,45 @@
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+
+namespace Dentelle.Core.Planning.Cautions;
+
+/// <summary>Cautions about where a piece of the margin lies.</summary>
+internal static class MarginCautions
+{
+    public static readonly IReadOnlyList<CautionKind<MarginPiece, UnitScene>> Levels =
+    [
+        new("margin-in-attachment", (piece, scene) =>
+            Below(piece).Value > scene.Protocol.Cautions.SulcusMm.Value
+                ? $"The {Kebab.Of(piece.Segment)} margin lies {Below(piece)} below the gum; the sulcus averages {scene.Protocol.Cautions.SulcusMm.Value:0.00}. Probe it: never cut into the attachment."
+                : null
+        )
+        {
+            Limit = scene => scene.Protocol.Cautions.SulcusMm,
+            MustBeAnswered = (_, _) => true,
+        },
+        new("margin-deep", (piece, scene) =>
+            Below(piece).Value > scene.Protocol.Cautions.SubgingivalMostMm.Value + 1e-9
+            && Below(piece).Value <= scene.Protocol.Cautions.SulcusMm.Value
+                ? $"The {Kebab.Of(piece.Segment)} margin lies {Below(piece)} below the gum, deeper than {new Mm(scene.Protocol.Cautions.SubgingivalMostMm.Value)}."
+                : null
+        )
+        {
+            Limit = scene => scene.Protocol.Cautions.SubgingivalMostMm,
+        },
+    ];
+
+    public static readonly IReadOnlyList<CautionKind<MarginPiece, UnitScene>> Fillings =
+    [
+        new("margin-on-filling", (piece, scene) =>
+            scene.Findings.FillingUnder(piece.Segment) is { } end && piece.Level.Value >= end
+                ? $"The {Kebab.Of(piece.Segment)} margin at {piece.Level.Value} would end on the filling, which reaches to {end}. Pass beyond it."
+                : null
+        )
+        {
+            Limit = scene => scene.Protocol.Veneers.BeyondFillingMm,
+            MustBeAnswered = (_, _) => true,
+        },
+    ];
+
+    private static Mm Below(MarginPiece piece) => -piece.Level.Value;
+}

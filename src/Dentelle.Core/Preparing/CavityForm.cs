@@ -1,0 +1,209 @@
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Fields;
+using Dentelle.Geometry.Grids;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
+using Dentelle.Geometry.Surfaces;
+
+namespace Dentelle.Core.Preparing;
+
+/// <summary>A back tooth cut for an inlay or onlay: covered cusps taken down by true distances, a trench along the central groove, a box on each side that
+/// has one. Everything opens to the bite, so that nothing is undercut along the path.</summary>
+/// <remarks>What is cut is a height over the plan; the tooth's own mesh, refined where walls will stand, is let down onto it. So it stays closed.</remarks>
+public sealed class CavityForm : PlannedBody
+{
+    /// <summary>How often edges that a wall will cross are halved, and the length under which they are left.</summary>
+    private const int Halvings = 3;
+    private const double Shortest = 0.04;
+
+    private readonly Cavity cavity;
+    private readonly BackCrown crown;
+    private readonly ReducedTop? top;
+    private readonly double slope,
+        half,
+        floor,
+        shoulder,
+        underRim,
+        inner;
+    private readonly IReadOnlyList<Box> boxes;
+    private readonly int side;
+    private readonly AngleTable? outline;
+    private readonly double lowest;
+
+    internal CavityForm(PresentTooth present, Plan plan, Protocol protocol)
+        : base(present, plan)
+    {
+        (cavity, crown) = (plan.Cavity!, (BackCrown)present.Form.Shape);
+        slope = Math.Tan(double.DegreesToRadians((cavity.Divergence.From + cavity.Divergence.To) / 2));
+        var isthmus = cavity.Isthmus?.Value.Target.Value ?? (cavity.IsthmusShare!.From * plan.Assessment.Form!.Intercuspal!.Value.Value);
+        half = isthmus / 2;
+        // A quadratic blend of this reach rounds a square corner by the wanted radius.
+        inner = protocol.Shape.InnerRadiusMm.RoundedShoulder * Math.Sqrt(2);
+        var line = crown.CentralGroove;
+        floor = line.Average(p => Surface(p.X, p.Y)) - cavity.Depth.Value.Target.Value;
+        boxes = [.. cavity.BoxPlans.Select(box => BoxOf(box, protocol.Shape))];
+        if (cavity.Covered.Any())
+            top = Top(present, plan, protocol);
+        // A shoulder goes round the whole functional side or is not cut.
+        var functional = Cusps.Of(plan.Tooth).Where(IsFunctional).ToArray();
+        shoulder = functional.All(cavity.Covered.Contains) ? cavity.FunctionalShoulder?.Value.Value ?? 0 : 0;
+        underRim =
+            functional.Max(cusp => plan.Zone(new Zone(ZoneKind.FunctionalCusp, cusp).Name)?.Depth.Value.Target.Value ?? 0)
+            + protocol.CuspCover.ShoulderUnderCuspMm.Value;
+        side = functional[0].IsFacial() ? 1 : -1;
+        if (shoulder > 0)
+            outline = Outline();
+        lowest = Math.Min(floor, boxes.Count > 0 ? boxes.Min(box => box.Floor) : floor) - 0.5;
+
+        double Surface(double x, double y) => Crossing.Edge(0, present.Form.Size.Length + 0.5, z => present.Form.At(new Vec3(x, y, z)));
+    }
+
+    /// <summary>The trench, or a box: its floor, and walls that open upwards.</summary>
+    private sealed record Box(int Side, double Axial, double Floor, double Middle, double Half);
+
+    internal override Mesh Unplaced(Fineness fineness)
+    {
+        var mesh = fineness == Fineness.Preview ? Present.Surface : Present.Form.Unplaced(fineness);
+        var down = Drops(mesh, []);
+        for (var pass = 0; pass < Halvings; pass++)
+        {
+            var (now, drops) = (mesh, down);
+            mesh = Refinement.Split(now, Crossed, Middle);
+
+            bool Crossed(int a, int b) =>
+                Math.Abs(drops[a] - drops[b]) is var step
+                && step > 0.15
+                && (now.Positions[a] - now.Positions[b]).Length() is var length
+                && length > Shortest
+                && step > 0.8 * length;
+
+            // A middle between two places of the surface: what it is off the curve is far below the wall that will stand there.
+            Vec3 Middle(int a, int b) => (now.Positions[a] + now.Positions[b]) / 2;
+
+            // Vertices keep their numbers; only new ones are asked about.
+            down = Drops(mesh, drops);
+        }
+        var places = mesh.Positions.ToArray();
+        Parallel.For(0, (places.Length + 511) / 512, run =>
+        {
+            for (var i = run * 512; i < Math.Min(places.Length, (run + 1) * 512); i++)
+            {
+                if (down[i] > 0)
+                    places[i] = (System.Numerics.Vector3)Inside(places[i] - new System.Numerics.Vector3(0, 0, (float)down[i]));
+            }
+        });
+        return new Mesh(places, [.. mesh.Corners]);
+    }
+
+    /// <summary>How far each vertex comes down.</summary>
+    private double[] Drops(Mesh mesh, double[] known)
+    {
+        var drops = new double[mesh.Positions.Length];
+        known.CopyTo(drops, 0);
+        Parallel.For(0, (drops.Length - known.Length + 511) / 512, run =>
+        {
+            for (var i = known.Length + (run * 512); i < Math.Min(drops.Length, known.Length + ((run + 1) * 512)); i++)
+            {
+                Vec3 p = mesh.Positions[i];
+                if (p.Z > lowest && Uncut(p) < 0)
+                    drops[i] = p.Z - Crossing.Edge(lowest - 1, p.Z, z => -Uncut(p with { Z = z }));
+            }
+        });
+        return drops;
+    }
+
+    /// <summary>Positive outside of all that is cut; grows downwards everywhere.</summary>
+    private double Uncut(Vec3 p)
+    {
+        var whole = Trench(p);
+        foreach (var box in boxes)
+            whole = Blend.Min(whole, InBox(p, box), 0.15);
+        if (top is not null)
+            whole = Math.Min(whole, -top.Over(p).Distance);
+        return shoulder > 0 ? Blend.Min(whole, OnShoulder(p), 0.15) : whole;
+    }
+
+    /// <summary>Along the groove, from box to box or to the inner foot of the ridges.</summary>
+    private double Trench(Vec3 p)
+    {
+        var line = crown.CentralGroove;
+        var q = Present.Form.Unfitted(p);
+        var beside = double.PositiveInfinity;
+        for (var i = 0; i + 1 < line.Length; i++)
+            beside = Math.Min(beside, Polygon.ToSegment(new Vec2(q.X, q.Y), line[i], line[i + 1]));
+        return Rounded(floor - p.Z, beside - half - ((p.Z - floor) * slope));
+    }
+
+    /// <summary>On the side of the functional cusps, under their bevels: as wide as the shoulder, its inner angle rounded.</summary>
+    private double OnShoulder(Vec3 p)
+    {
+        var q = Present.Form.Unfitted(p);
+        var under = crown.Table.OverRim(q.X, q.Y).RimHeight - underRim - q.Z;
+        var inset = outline!.At(Math.Atan2(p.Y, p.X)) - Math.Sqrt((p.X * p.X) + (p.Y * p.Y));
+        // From the corners on the contacts begin.
+        return Rounded(under, Math.Max(inset - shoulder, 0.8 * ((0.85 * Math.Abs(q.X)) - (side * q.Y))));
+    }
+
+    /// <summary>How far the tooth reaches in every direction at the shoulder.</summary>
+    private AngleTable Outline() =>
+        new(angle =>
+        {
+            var (sin, cos) = Math.SinCos(angle);
+            var far = Present.Form.Size.Mesiodistal + Present.Form.Size.Faciolingual;
+            var level = crown.Table.RimHeight.At(angle) - underRim;
+            return Crossing.Edge(0, far, r => Present.Form.At(new Vec3(r * cos, r * sin, level)));
+        });
+
+    private bool IsFunctional(Cusp cusp) => cusp.IsFunctional(Plan.Tooth, Plan.Assessment.Crossbite);
+
+    private double InBox(Vec3 p, Box box)
+    {
+        var up = (p.Z - box.Floor) * slope;
+        var beside = Math.Abs(p.Y - box.Middle) - box.Half - up;
+        // The axial wall leans to the middle of the tooth.
+        var inward = (box.Axial - (box.Side * p.X)) - up;
+        return Rounded(box.Floor - p.Z, Blend.Max(beside, inward, inner));
+    }
+
+    /// <summary>Floor and wall together, their inner angle rounded. Walls lean little: their distance is nearly level.</summary>
+    private double Rounded(double floor, double wall) => Blend.Max(floor, wall, inner);
+
+    private Box BoxOf(BoxPlan plan, ShapeHabits shape)
+    {
+        var way = plan.Side == ProximalSide.Mesial ? 1 : -1;
+        var segment = plan.Side == ProximalSide.Mesial ? Segment.Mesial : Segment.Distal;
+        var angle = way > 0 ? 0 : Math.PI;
+        var level = crown.Cervical(angle) + shape.GumAboveNeckMm.Value + Plan.Margin.At(segment).Level.Value.Value;
+        // The contact is where this side reaches farthest; the floor's width counts inwards from the surface at its own height.
+        var contact = Present.Surface.Positions.ToArray().MaxBy(p => way * p.X);
+        var outer = Crossing.Edge(0, Present.Form.Size.Mesiodistal, x => Present.Form.At(new Vec3(way * x, contact.Y, level)));
+        var axial = Math.Min(outer - plan.GingivalFloor.Value, (way * contact.X) - plan.Axial.Value.Target.Value);
+        return new Box(way, axial, level, contact.Y, half + plan.NeighbourGap.Value + (plan.Widened.Value.Value / 2));
+    }
+
+    /// <summary>Covered cusps with their outer bevels; toward the bevel's lower end the depth becomes that of the shoulder.</summary>
+    private ReducedTop Top(PresentTooth present, Plan plan, Protocol protocol)
+    {
+        var surface = present.Surface;
+        var (zones, labels) = present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
+        var asked = zones
+            .All.Select(zone => zone.Cusp is null ? double.NaN : plan.Zone(zone.Name)?.Depth.Value.Target.Value ?? double.NaN)
+            .ToArray();
+        var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : asked[label]);
+        var ends = cavity.FunctionalShoulder?.Value.Value ?? protocol.CuspCover.FunctionalShoulderMm.Value;
+        for (var i = 0; i < depths.Length; i++)
+        {
+            if (double.IsNaN(depths[i]) || zones.All[labels[i]].Kind != ZoneKind.FunctionalCuspBevel)
+                continue;
+            var p = present.Form.Unfitted(surface.Positions[i]);
+            var above = p.Z - crown.Table.OverRim(p.X, p.Y).RimHeight + protocol.Shape.BevelHeightMm.Value - ends;
+            depths[i] = above < 0 ? double.NaN : ends + ((depths[i] - ends) * Curves.SmoothStep(0, 0.6, above));
+        }
+        SurfaceValues.Even(surface, depths, 5, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
+        var tops = HeightGrid.Of(surface, 0.1);
+        return new ReducedTop(surface, depths, protocol.Shape.OuterEdgeRadiusMm.Value, (x, y) => tops.At(x, y) + 0.3, 0.1);
+    }
+}

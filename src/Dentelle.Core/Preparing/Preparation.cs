@@ -1,0 +1,82 @@
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+
+namespace Dentelle.Core.Preparing;
+
+/// <summary>A plan cut into its tooth: the body, and everything that needs the tooth's form to be known.</summary>
+public sealed record Preparation
+{
+    private readonly Lazy<CutCost?> cost;
+
+    private Preparation(PresentTooth present, Plan plan, PlannedBody? body, Protocol protocol)
+    {
+        (Present, Plan, Body) = (present, plan, body);
+        (Zones, var labels) = present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
+        Labels = Numbered(plan, Zones, labels);
+        Sections = [.. ToothSection.All(present, protocol.Estimates).Select(section => new PreparedSection(section, WallsIn(section)))];
+        if (Walled is { } walled)
+            (Cut, Outcomes) = CutSurface.Above(walled, Labels) is var above ? (above, Preparing.Outcomes.Of(walled, above)) : default;
+        else if (body is not null)
+            (Cut, Outcomes) = CutSurface.Of(body, Labels) is var taken ? (taken, Preparing.Outcomes.Taken(body, taken)) : default;
+        if (Cut is { } cut)
+            Pulp = [.. PulpDistances.Of(cut, present.Inside(protocol.Estimates).PulpTree, plan)];
+        cost = new(() => CutCost.Of(this, protocol));
+    }
+
+    public Plan Plan { get; }
+
+    /// <summary>The tooth as it stands.</summary>
+    public PresentTooth Present { get; }
+
+    /// <summary>The tooth as it will be; null where nothing is cut.</summary>
+    public PlannedBody? Body { get; }
+
+    /// <summary>What the body really takes, zone by zone.</summary>
+    public IReadOnlyList<ZoneOutcome> Outcomes { get; } = [];
+
+    /// <summary>What stays over the pulp, the least of each zone.</summary>
+    public IReadOnlyList<PulpDistance> Pulp { get; } = [];
+
+    /// <summary>What it costs the tooth; volumes take longer than all the rest and are made when they are asked for. Null where nothing is cut.</summary>
+    public CutCost? Cost => cost.Value;
+
+    /// <summary>Everything to think about before cutting.</summary>
+    public IReadOnlyList<Caution> Cautions { get; init; } = [];
+
+    /// <summary>The tooth's zones.</summary>
+    internal SurfaceZones Zones { get; }
+
+    /// <summary>Of each vertex of the present surface the number of its zone in the plan; −1 on the root and where the plan has none.</summary>
+    internal int[] Labels { get; }
+
+    /// <summary>The tooth's sections with the walls in them.</summary>
+    internal IReadOnlyList<PreparedSection> Sections { get; }
+
+    internal CutSurface? Cut { get; }
+
+    /// <summary>The body where it has walls all round.</summary>
+    internal PlannedForm? Walled => Body is PlannedForm { LeavesFacial: false } walled ? walled : null;
+
+    /// <summary>Cuts a plan. Cautions come from a table of their own, which looks at what is made here.</summary>
+    internal static Preparation Of(PresentTooth present, Plan plan, PlannedBody? body, Protocol protocol) =>
+        new(present, plan, body, protocol);
+
+    /// <summary>Where the facial surface stays, only the mesiodistal section has walls on both sides.</summary>
+    private PlannedSection? WallsIn(ToothSection section) =>
+        Body is PlannedForm body && (!body.LeavesFacial || section.Cut.Plane == SectionPlane.Mesiodistal)
+            ? PlannedSection.Of(Plan, body, section)
+            : null;
+
+    /// <summary>Numbers of the plan's zones instead of the tooth's: a plan may leave some out.</summary>
+    private static int[] Numbered(Plan plan, SurfaceZones zones, int[] labels)
+    {
+        var places = zones
+            .All.Select(zone => Enumerable.Range(0, plan.Zones.Count).FirstOrDefault(i => plan.Zones[i].Zone == zone, -1))
+            .ToArray();
+        return Array.ConvertAll(labels, label => label < 0 ? -1 : places[label]);
+    }
+}
+
+/// <param name="Walls">The planned outline with its walls; null where there are none in this section.</param>
+internal sealed record PreparedSection(ToothSection Tooth, PlannedSection? Walls);

@@ -1,0 +1,122 @@
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
+
+namespace Dentelle.Core.Restorations;
+
+/// <summary>What inlay and onlay share: an isthmus along the groove, boxes where the sides are lost, walls that open outwards.</summary>
+internal abstract class CavityRules : RestorationRules
+{
+    public override bool IsIntracoronal => true;
+
+    internal override bool Has(Zone zone, PlanContext context) =>
+        zone switch
+        {
+            { Cusp: { } cusp } => context.Cavity!.Covered.Contains(cusp),
+            { Kind: ZoneKind.MesialRidge } => context.Cavity!.Boxes.Contains(ProximalSide.Mesial),
+            { Kind: ZoneKind.DistalRidge } => context.Cavity!.Boxes.Contains(ProximalSide.Distal),
+            _ => zone.Kind == ZoneKind.Groove,
+        };
+
+    internal override bool Has(Segment segment, PlanContext context) =>
+        segment switch
+        {
+            Segment.Mesial => context.Cavity!.Boxes.Contains(ProximalSide.Mesial),
+            Segment.Distal => context.Cavity!.Boxes.Contains(ProximalSide.Distal),
+            _ => context.Cavity!.Covered.Any(cusp => cusp.StandsOver(segment)),
+        };
+
+    internal override Cavity Cavity(RestorationEntry entry, Material material, Assessment assessment, Decision decision, Protocol protocol)
+    {
+        var habits = protocol.Intracoronal.First(row => row.Materials.Contains(material));
+        var sides = decision.Boxes ?? SidesOf(assessment.Findings);
+        CuspChoice[] cusps = [.. Cusps.Of(assessment.Tooth).Select(cusp => Choose(cusp, assessment, decision, protocol))];
+        return new Cavity(
+            Isthmus(habits, entry, assessment),
+            habits.IsthmusShare,
+            Range("Pulpal floor under the imagined bottom of the groove", habits.DepthMm, habits),
+            [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings))],
+            habits.WallDivergenceDeg,
+            habits.CavosurfaceDeg,
+            habits.BevelMm,
+            habits.BevelDeg,
+            cusps,
+            FunctionalShoulder(cusps, assessment, protocol)
+        );
+    }
+
+    internal override Answer<PlannedBody>? Body(PresentTooth present, Plan plan, Protocol protocol) =>
+        new CavityForm(present, plan, protocol);
+
+    /// <summary>Whether it covers a cusp, and why.</summary>
+    private protected abstract CuspChoice Choose(Cusp cusp, Assessment assessment, Decision decision, Protocol protocol);
+
+    /// <summary>Height of the shoulder under covered functional cusps; null where it has none.</summary>
+    private protected virtual Reasoned<Mm>? FunctionalShoulder(IReadOnlyList<CuspChoice> cusps, Assessment assessment, Protocol protocol) =>
+        null;
+
+    private static ProximalSide[] SidesOf(Findings found) =>
+        [
+            .. Enum.GetValues<ProximalSide>()
+                .Where(side =>
+                    found.LostRidges.Contains(side)
+                    || found.Gap.ContainsKey(side)
+                    || found.Fillings.Any(filling =>
+                        filling.Surface == (side == ProximalSide.Mesial ? FilledSurface.Mesial : FilledSurface.Distal)
+                    )
+                ),
+        ];
+
+    private static BoxPlan Box(ProximalSide side, CavityHabits habits, Findings found)
+    {
+        var widened = Reasoned.From(Mm.Zero, new Reason("No gap to close on this side", 0, "P", Standing.Assumed));
+        if (found.Gap.TryGetValue(side, out var gap) && gap > Mm.Zero)
+            widened = Reasoned.From(
+                gap,
+                new Reason(
+                    $"Opened wider by the gap of {gap} that is to be closed, so that its walls carry the bulge",
+                    gap.Value,
+                    "P",
+                    Standing.Assumed
+                )
+            );
+        return new(
+            side,
+            Range("Axial depth of the box", habits.BoxAxialMm, habits),
+            new(habits.GingivalFloorMm),
+            new(habits.NeighbourGapMm),
+            widened
+        );
+    }
+
+    private static Reasoned<MmRange>? Isthmus(CavityHabits habits, RestorationEntry entry, Assessment assessment)
+    {
+        if (habits.IsthmusMm is { } widths)
+        {
+            var least = new Mm(widths.For(assessment.Tooth));
+            return Reasoned.From(
+                new MmRange(least, least, new(10)),
+                new Reason($"{entry.Name}: isthmus at least this wide", least.Value, habits.Source, habits.Standing)
+            );
+        }
+        if (habits.IsthmusShare is not { } share || assessment.Form?.Intercuspal is not { } tips)
+            return null;
+        var middle = (share.From + share.To) / 2;
+        return Reasoned.From(
+            new MmRange(tips * middle, tips * share.From, tips * share.To),
+            new Reason(
+                $"{entry.Name}: {share.From:0.00}–{share.To:0.00} of the {tips} between the cusp tips",
+                (tips * middle).Rounded,
+                habits.Source,
+                habits.Standing
+            )
+        );
+    }
+
+    private static Reasoned<MmRange> Range(string text, Limits limits, CavityHabits habits)
+    {
+        var range = Ranges.From(null, limits.From, limits.To, Mm.Zero);
+        return Reasoned.From(range, new Reason(text, range.Target.Value, habits.Source, habits.Standing));
+    }
+}

@@ -1,0 +1,11 @@
+namespace Dentelle.Core.Restorations;
+
+/// <summary>A veneer that goes round the edge and ends in a chamfer on the lingual.</summary>
+internal sealed class VeneerWrap : VeneerOverEdge
+{
+    public override Restoration Kind => Restoration.VeneerWrap;
+
+    public override string Words => "veneer, lingual wrap";
+
+    public override IReadOnlyList<string> Said => ["veneer wrap", "veneer-wrap"];
+}

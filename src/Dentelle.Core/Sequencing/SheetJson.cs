@@ -1,0 +1,11 @@
+using System.Text.Json.Serialization;
+
+namespace Dentelle.Core.Sequencing;
+
+[JsonSourceGenerationOptions(
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
+    DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+    WriteIndented = true
+)]
+[JsonSerializable(typeof(RunSheetTable))]
+internal sealed partial class SheetJson : JsonSerializerContext;

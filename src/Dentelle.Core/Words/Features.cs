@@ -1,0 +1,15 @@
+using System.Text.Json.Serialization;
+using Dentelle.Core.Anatomy;
+
+namespace Dentelle.Core.Words;
+
+/// <summary>What is cut into a wall so that it holds better.</summary>
+[JsonConverter(typeof(KebabCase<FeatureKind>))]
+public enum FeatureKind
+{
+    Groove,
+    Box,
+}
+
+/// <summary>A groove or box that is asked for.</summary>
+public sealed record FeatureWish(FeatureKind Kind, WallSide Side);

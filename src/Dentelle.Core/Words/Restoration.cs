@@ -1,0 +1,19 @@
+using System.Text.Json.Serialization;
+using Dentelle.Core.Restorations;
+
+namespace Dentelle.Core.Words;
+
+[JsonConverter(typeof(KebabCase<Restoration>))]
+public enum Restoration
+{
+    Crown,
+    VeneerFacial,
+    VeneerButt,
+    VeneerWrap,
+    Onlay,
+    Inlay,
+    PartialCrown,
+
+    /// <summary>A tooth of a bridge that is not there: nothing is cut.</summary>
+    Pontic,
+}

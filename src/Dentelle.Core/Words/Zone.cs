@@ -1,0 +1,124 @@
+using System.Text.Json.Serialization;
+using Dentelle.Core.Anatomy;
+
+namespace Dentelle.Core.Words;
+
+/// <summary>A kind of place on a tooth that has a depth of its own.</summary>
+[JsonConverter(typeof(KebabCase<ZoneKind>))]
+public enum ZoneKind
+{
+    Edge,
+    FacialIncisalThird,
+    FacialMiddleThird,
+    FacialGingivalThird,
+    LingualFossa,
+    LingualWall,
+    FunctionalCusp,
+    FunctionalCuspBevel,
+    NonFunctionalCusp,
+    Groove,
+    MesialRidge,
+    DistalRidge,
+    FacialOcclusalHalf,
+    FacialGingivalHalf,
+    Lingual,
+    Mesial,
+    Distal,
+}
+
+/// <summary>A place on one tooth: a kind, and for cusps which one.</summary>
+public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null)
+{
+    /// <summary>"functional-cusp-mesiofacial", "groove".</summary>
+    public string Name => Cusp is { } cusp ? $"{Kebab.Of(Kind)}-{Kebab.Of(cusp)}" : Kebab.Of(Kind);
+
+    /// <summary>Whether the antagonist comes near it, so that room can be measured there.</summary>
+    public bool Occludes =>
+        Kind
+            is ZoneKind.Edge
+                or ZoneKind.LingualFossa
+                or ZoneKind.FunctionalCusp
+                or ZoneKind.FunctionalCuspBevel
+                or ZoneKind.NonFunctionalCusp
+                or ZoneKind.Groove
+                or ZoneKind.MesialRidge
+                or ZoneKind.DistalRidge;
+
+    /// <summary>"Functional cusp, mesiofacial".</summary>
+    public string Words
+    {
+        get
+        {
+            var kind = Kind switch
+            {
+                ZoneKind.Edge => "Incisal edge",
+                ZoneKind.NonFunctionalCusp => "Non-functional cusp",
+                ZoneKind.FunctionalCuspBevel => "Outer bevel",
+                ZoneKind.Groove => "Central groove",
+                ZoneKind.MesialRidge => "Mesial marginal ridge",
+                ZoneKind.DistalRidge => "Distal marginal ridge",
+                ZoneKind.Lingual => "Lingual wall",
+                ZoneKind.Mesial => "Mesial wall",
+                ZoneKind.Distal => "Distal wall",
+                _ => Kebab.Words(Kind).UpperFirst(),
+            };
+            return Cusp is { } cusp ? $"{kind}, {Kebab.Of(cusp)}" : kind;
+        }
+    }
+
+    public override string ToString() => Name;
+}
+
+public static class Zones
+{
+    /// <summary>Whether a zone is part of the facial surface.</summary>
+    public static bool IsFacial(this ZoneKind kind) =>
+        kind
+            is ZoneKind.FacialIncisalThird
+                or ZoneKind.FacialMiddleThird
+                or ZoneKind.FacialGingivalThird
+                or ZoneKind.FacialOcclusalHalf
+                or ZoneKind.FacialGingivalHalf;
+
+    private static readonly ZoneKind[] Front =
+    [
+        ZoneKind.Edge,
+        ZoneKind.FacialIncisalThird,
+        ZoneKind.FacialMiddleThird,
+        ZoneKind.FacialGingivalThird,
+        ZoneKind.LingualFossa,
+        ZoneKind.LingualWall,
+        ZoneKind.Mesial,
+        ZoneKind.Distal,
+    ];
+
+    private static readonly ZoneKind[] Back =
+    [
+        ZoneKind.Groove,
+        ZoneKind.MesialRidge,
+        ZoneKind.DistalRidge,
+        ZoneKind.FacialOcclusalHalf,
+        ZoneKind.FacialGingivalHalf,
+        ZoneKind.Lingual,
+        ZoneKind.Mesial,
+        ZoneKind.Distal,
+    ];
+
+    /// <summary>
+    /// Zones of a tooth in the order in which they are stepped through. Back teeth: each functional cusp, its outer
+    /// bevel, each non-functional cusp, then the rest.
+    /// </summary>
+    public static IReadOnlyList<Zone> Of(ToothCode tooth, bool crossbite)
+    {
+        if (tooth.IsFront)
+            return [.. Front.Select(kind => new Zone(kind))];
+        var cusps = Cusps.Of(tooth).ToLookup(cusp => cusp.IsFunctional(tooth, crossbite));
+        return
+        [
+            .. cusps[true].Select(cusp => new Zone(ZoneKind.FunctionalCusp, cusp)),
+            .. cusps[true].Select(cusp => new Zone(ZoneKind.FunctionalCuspBevel, cusp)),
+            .. cusps[false].Select(cusp => new Zone(ZoneKind.NonFunctionalCusp, cusp)),
+            .. Back.Select(kind => new Zone(kind)),
+        ];
+    }
+}
