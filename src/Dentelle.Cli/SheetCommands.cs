@@ -33,7 +33,7 @@ internal static class SheetCommands
         var request = new SheetRequest(drawer.Burs, school.Chosen);
         if (!Core.Sequencing.RunSheet.Make(plans, request, handbook.Protocol, handbook.Sheets).Is(out var sheet, out problem))
             return problem;
-        var document = RunSheetDocument.From(sheet, handbook.Protocol.Takes("dry-margin", "dry"));
+        var document = RunSheetDocument.From(sheet);
         return options.Has("--json") ? JsonDocuments.Write(document) : Table(document);
     }
 

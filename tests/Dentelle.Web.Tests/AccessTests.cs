@@ -1,4 +1,5 @@
 using System.Net;
+using Dentelle.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;

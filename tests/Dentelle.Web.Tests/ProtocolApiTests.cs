@@ -3,7 +3,7 @@ using Dentelle.Core.Anatomy;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
-using Dentelle.Web.Protocols;
+using Dentelle.Web.Handbooks;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace Dentelle.Web.Tests;

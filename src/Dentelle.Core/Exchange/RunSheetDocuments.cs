@@ -14,12 +14,12 @@ public sealed record RunSheetDocument(
     IReadOnlyList<MissingBur> Missing
 )
 {
-    public static RunSheetDocument From(RunSheet sheet, bool dry)
+    public static RunSheetDocument From(RunSheet sheet)
     {
         var names = sheet.Steps.ToDictionary(timed => timed.Step.Key, timed => timed.Step.Name);
         return new(
             [.. sheet.Visit.Schools.Select(entry => new ToothSchool(entry.Key.Iso, entry.Value.School, entry.Value.Name))],
-            [.. Told(sheet, dry)],
+            [.. Told(sheet)],
             new(
                 sheet.BurChanges,
                 sheet.ViewChanges,
@@ -45,14 +45,14 @@ public sealed record RunSheetDocument(
         );
     }
 
-    private static IEnumerable<StepDocument> Told(RunSheet sheet, bool dry)
+    private static IEnumerable<StepDocument> Told(RunSheet sheet)
     {
         string? hand = null;
         foreach (var timed in sheet.Steps)
         {
             var takesUp = timed.Step.InHand is { } tool && tool != hand;
             hand = timed.Step.InHand ?? hand;
-            yield return StepDocument.From(timed, takesUp, dry);
+            yield return StepDocument.From(timed, takesUp);
         }
     }
 }
@@ -123,7 +123,7 @@ public sealed record StepDocument(
     IReadOnlyList<string> Cautions
 )
 {
-    public static StepDocument From(TimedStep timed, bool takesUp, bool dry)
+    public static StepDocument From(TimedStep timed, bool takesUp)
     {
         var (step, entry, bur) = (timed.Step, timed.Step.Entry, timed.Step.Bur?.Chosen);
         return new(
@@ -162,7 +162,7 @@ public sealed record StepDocument(
             entry.Stroke,
             step.Hint,
             entry.Speed,
-            entry.Speed != StepSpeed.None && !(dry && step.Code == "gum-margin"),
+            entry.Speed != StepSpeed.None && !step.Dry,
             step.View,
             step.View?.Assistant ?? entry.Assistant,
             entry.Check,

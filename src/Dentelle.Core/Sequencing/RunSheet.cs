@@ -44,6 +44,14 @@ public sealed record RunSheet(
     double LeastMinutes
 )
 {
+    /// <summary>Its burs, each with the number of teeth it cuts.</summary>
+    public IReadOnlyDictionary<string, int> Burs { get; } =
+        Steps
+            .Select(timed => timed.Step)
+            .Where(step => step.Bur?.Chosen is not null)
+            .GroupBy(step => step.Bur!.Chosen!.Id)
+            .ToDictionary(group => group.Key, group => group.Select(step => step.Tooth).Distinct().Count());
+
     public static Answer<RunSheet> Make(IReadOnlyList<Plan> plans, SheetRequest request, Protocol protocol, RunSheetTable table)
     {
         if (!VisitSteps.Of(plans, request.School, protocol, table, request.Rack).Is(out var visit, out var problem))

@@ -66,6 +66,9 @@ public sealed record SheetStep(
     /// <summary>What must pass after it before what builds on it.</summary>
     public double? WaitMinutes { get; init; }
 
+    /// <summary>Whether it is cut dry, briefly, whatever the speed.</summary>
+    public bool Dry { get; init; }
+
     /// <summary>The cord it lays, as it is put on the tray.</summary>
     public string? Cord { get; init; }
 

@@ -393,6 +393,7 @@ internal sealed class UnitSteps
             cautions
         )
         {
+            Dry = entry.Code == "gum-margin" && protocol.Takes("dry-margin", "dry"),
             WaitMinutes = plan.Assessment.Findings.BoggyGum ? entry.WaitBoggyMinutes ?? entry.WaitMinutes : entry.WaitMinutes,
         };
     }

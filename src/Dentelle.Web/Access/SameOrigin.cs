@@ -15,10 +15,7 @@ public static class SameOrigin
                 if (IsForeignWrite(context.Request))
                 {
                     await Problems
-                        .From(
-                            new Problem("foreign-origin", "This change came from another page and was refused."),
-                            StatusCodes.Status403Forbidden
-                        )
+                        .From(new Problem("foreign-origin", "This change came from another page and was refused."))
                         .ExecuteAsync(context);
                     return;
                 }

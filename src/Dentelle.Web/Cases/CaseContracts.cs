@@ -82,3 +82,6 @@ public sealed record CaseFileUnit(
 );
 
 public sealed record CaseFileReading(string Zone, ReadingKind Kind, string Gauge, double FromMm, bool IncludesEnd, double? BelowMm = null);
+
+/// <param name="Told">What the user should know of it; null when all is as it was in the file.</param>
+public sealed record ImportedCase(Guid Id, string Number, Guid? FirstUnit, string? Told);

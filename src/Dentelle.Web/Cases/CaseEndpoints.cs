@@ -1,10 +1,9 @@
 using System.Security.Claims;
-using Dentelle.Core.Judging;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
-using Dentelle.Web.Units;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Dentelle.Web.Cases;
 
@@ -21,54 +20,20 @@ public static class CaseEndpoints
         api.MapGet("cases/{id:guid}", Get).WithName("getCase");
         api.MapPut("cases/{id:guid}", Change).WithName("changeCase");
         api.MapGet("cases/{id:guid}/file", Export).WithName("exportCase");
-        api.MapPost("cases/file", Import)
-            .WithName("importCase")
-            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestFile));
+        api.MapPost("cases/file", Import).WithName("importCase").WithMetadata(new RequestSizeLimitAttribute(LargestFile));
     }
 
-    private static async Task<Ok<DayView>> Day(CaseStore store, UnitViews views, CancellationToken stop)
-    {
-        var settings = await store.SettingsAsync(stop);
-        var cases = await store.AllAsync(stop);
-        return TypedResults.Ok(new DayView([.. cases.Select(row => ViewOf(row, views, settings))]));
-    }
+    private static async Task<Ok<DayView>> Day(CaseViews cases, CancellationToken stop) => TypedResults.Ok(await cases.DayAsync(stop));
 
-    private static async Task<Results<Ok<CaseView>, ProblemHttpResult>> Get(
-        Guid id,
-        CaseStore store,
-        UnitViews views,
-        CancellationToken stop
-    ) =>
-        await store.CaseAsync(id, stop) is { } row
-            ? TypedResults.Ok(ViewOf(row, views, await store.SettingsAsync(stop)))
-            : Problems.NoSuch("case");
-
-    private static CaseView ViewOf(CaseRow row, UnitViews views, SettingsRow settings) =>
-        new(
-            row.Id,
-            row.Number.ToString("0000"),
-            row.Patient,
-            row.VisitAt,
-            row.Note,
-            [.. row.Units.Select(unit => Summary(unit, views, settings))]
-        );
+    private static async Task<Results<Ok<CaseView>, ProblemHttpResult>> Get(Guid id, CaseViews cases, CancellationToken stop) =>
+        (await cases.ShowAsync(id, stop)).ToResult();
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Change(
         Guid id,
         CaseEntry entry,
-        CaseStore store,
+        CaseViews cases,
         CancellationToken stop
-    )
-    {
-        if (await store.CaseAsync(id, stop) is not { } row)
-            return Problems.NoSuch("case");
-        if (entry.Patient is { } patient && !CaseEntry.IsName(patient))
-            return Problems.From(new Problem("patient", "A patient's name has 1 to 120 characters."));
-        if (entry.Note is { Length: > CaseEntry.LongestNote })
-            return Problems.From(new Problem("note", $"A note has at most {CaseEntry.LongestNote} characters."));
-        await store.ChangeCaseAsync(row, entry.Patient?.Trim(), entry.VisitAt, entry.NoVisit == true, entry.Note, stop);
-        return TypedResults.NoContent();
-    }
+    ) => await cases.ChangeAsync(id, entry, stop) is { } problem ? Problems.From(problem) : TypedResults.NoContent();
 
     private static async Task<Results<Ok<CaseFile>, ProblemHttpResult>> Export(
         Guid id,
@@ -88,59 +53,5 @@ public static class CaseEndpoints
         CaseFiles files,
         ClaimsPrincipal user,
         CancellationToken stop
-    ) =>
-        (await files.ReadAsync(file, user.NameOf(), stop)).Is(out var imported, out var problem)
-            ? TypedResults.Ok(imported)
-            : Problems.From(problem);
-
-    private static CaseUnitView Summary(UnitRow unit, UnitViews views, SettingsRow settings)
-    {
-        var tooth = UnitViews.ToothOf(unit);
-        var written = tooth.Write(settings.Notation);
-        var stage =
-            unit.FinishedAt is not null ? UnitStage.Finished
-            : unit.Readings.Any(row => row.TakenBackAt is null) ? UnitStage.BeingCut
-            : UnitStage.Planned;
-        if (!views.PlanOf(unit).Is(out var plan, out var problem))
-            return new(
-                unit.Id,
-                unit.Tooth,
-                written,
-                tooth.Name,
-                views.WhatOf(unit),
-                views.MaterialNameOf(unit),
-                stage,
-                0,
-                0,
-                null,
-                problem.Sentence
-            );
-
-        var latest = views.Readings(unit, plan, settings).Where(reading => reading is { IsLatest: true, Finding: not null }).ToArray();
-        // Verdicts are declared worst first but for "over" and "can't tell", which still ask for a look before "within" does.
-        var worst = latest
-            .OrderBy(reading => reading.Finding!.Verdict == Verdict.Within)
-            .ThenBy(reading => reading.Finding!.Verdict)
-            .FirstOrDefault();
-        var telling =
-            worst is null ? null
-            : worst.Finding!.Verdict == Verdict.Within ? $"{latest.Length} of {plan.Zones.Count} zones read, all within"
-            : $"{plan.Zone(worst.Zone)!.Zone.Words}: {worst.Finding.Headline.LowerFirst()}";
-        return new(
-            unit.Id,
-            unit.Tooth,
-            written,
-            tooth.Name,
-            views.WhatOf(unit),
-            views.MaterialNameOf(unit),
-            stage,
-            latest.Length,
-            plan.Zones.Count,
-            worst?.Finding?.Verdict,
-            telling
-        );
-    }
+    ) => (await files.ReadAsync(file, user.NameOf(), stop)).ToResult();
 }
-
-/// <param name="Told">What the user should know of it; null when all is as it was in the file.</param>
-public sealed record ImportedCase(Guid Id, string Number, Guid? FirstUnit, string? Told);

@@ -6,7 +6,7 @@ using Dentelle.Core.Measuring;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
-using Dentelle.Web.Protocols;
+using Dentelle.Web.Handbooks;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Cases;

@@ -7,6 +7,7 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Data;
+using Dentelle.Web.Handbooks;
 using Dentelle.Web.Protocols;
 using Dentelle.Web.Units;
 
@@ -75,7 +76,7 @@ internal static class DemoPractice
                     Passed = reading.Passed,
                     ValueMm = reading.ValueMm,
                 };
-                await store.AddReadingAsync(unit, Need(UnitEndpoints.ReadingOf(entry, handbook.Protocol)), By, stop);
+                await store.AddReadingAsync(unit, Need(UnitWork.ReadingOf(entry, handbook.Protocol)), By, stop);
             }
         }
 

@@ -1,5 +1,5 @@
 using Dentelle.Geometry.Trees;
-using Dentelle.Web.Sheets;
+using Dentelle.Web.Figures;
 using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Dentelle.Core.Sequencing;
+using Dentelle.Web.Figures;
 using Dentelle.Web.Sheets;
 using PdfSharp.Drawing;
 

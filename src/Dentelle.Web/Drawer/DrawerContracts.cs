@@ -1,7 +1,7 @@
 using System.Text.Json.Serialization;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Web.Sheets;
+using Dentelle.Web.Figures;
 
 namespace Dentelle.Web.Drawer;
 

@@ -1,21 +1,14 @@
-using Dentelle.Core.Burs;
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing;
-using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
-using Dentelle.Web.Protocols;
-using Dentelle.Web.Sheets;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Drawer;
 
+using DrawerAnswer = Results<Ok<DrawerView>, ProblemHttpResult>;
+
 /// <summary>The whole HTTP face of the drawer: burs, their ledger, what runs out and what is missing.</summary>
 public static class DrawerEndpoints
 {
-    private const int MostPieces = 200;
-
     public static void MapDrawer(this WebApplication app)
     {
         var api = app.MapGroup("/api/drawer").RequireAuthorization(Policies.Clinician).WithTags("Drawer");
@@ -24,171 +17,11 @@ public static class DrawerEndpoints
         api.MapPost("burs/{burId}/changes", Change).WithName("changeBur");
     }
 
-    private static async Task<Ok<DrawerView>> Get(CaseStore store, CaseSheets sheets, ProtocolShelf shelf, CancellationToken stop) =>
-        TypedResults.Ok(await ViewAsync(store, sheets, shelf.InUse.Handbook, stop));
+    private static async Task<Ok<DrawerView>> Get(DrawerWork work, CancellationToken stop) => TypedResults.Ok(await work.ShowAsync(stop));
 
-    private static async Task<Results<Ok<DrawerView>, ProblemHttpResult>> Add(
-        AddBurEntry entry,
-        DrawerStore drawer,
-        CaseStore store,
-        CaseSheets sheets,
-        ProtocolShelf shelf,
-        CancellationToken stop
-    )
-    {
-        var handbook = shelf.InUse.Handbook;
-        if (!BurOf(entry, handbook).Is(out var bur, out var problem))
-            return Problems.From(problem);
-        if (entry.Pieces is < 1 or > MostPieces)
-            return Problems.From(new Problem("pieces", $"So many pieces are no count: 1 to {MostPieces}."));
-        if (!await drawer.AddAsync(bur, entry.Pieces ?? 1, stop))
-            return Problems.From(new Problem("bur-known", $"The drawer has this bur already: {bur.Name}. Add a piece to it instead."));
-        return TypedResults.Ok(await ViewAsync(store, sheets, handbook, stop));
-    }
+    private static async Task<DrawerAnswer> Add(AddBurEntry entry, DrawerWork work, CancellationToken stop) =>
+        (await work.AddAsync(entry, stop)).ToResult();
 
-    /// <summary>What a number says, with the sizes it doesn't: from the starter drawer, from the entry, or of a ball from the number itself.</summary>
-    internal static Answer<Bur> BurOf(AddBurEntry entry, Handbook handbook)
-    {
-        if (!IsoCode.Parse(entry.Code).Is(out var code, out var problem))
-            return problem;
-        if (handbook.Sheets.Shapes.Of(code.Shape) is not { } family)
-            return new Problem(
-                "shape-unknown",
-                $"The third group, {code.Shape}, is no shape known here, so that the bur can't be drawn or reckoned with."
-            );
-        if (
-            handbook.Drawer.Burs.FirstOrDefault(known => known.Code == code.ToString()) is { } shipped
-            && entry.TipMm is null
-            && entry.LengthMm is null
-        )
-            return shipped;
-        var ball = family == BurFamily.Round;
-        if (!ball && (entry.TipMm is null || entry.LengthMm is null))
-            return new Problem(
-                "bur-sizes",
-                $"A {family.Words()} of {code.Size}: the number does not tell its tip and its length. Measure both and enter them."
-            );
-        var size = code.Size.Value;
-        var (tip, length) = (entry.TipMm ?? size, entry.LengthMm ?? size);
-        if (!(tip > 0 && tip <= 8 && length > 0 && length <= 20))
-            return new Problem("bur-sizes", "A bur's tip has 0.1 to 8 mm and its working part up to 20.");
-        var bur = new Bur(
-            $"{Kebab.Of(family)}-{tip:0.0#}-{code}",
-            family,
-            code.Material,
-            code.Grit ?? Grit.Medium,
-            tip,
-            size,
-            length,
-            code.Shank.Group,
-            code.ToString(),
-            Blades: code.Material == BurMaterial.Carbide ? 12 : null,
-            UsesMost: 5
-        );
-        return RunSheetReader.Complaint(bur, handbook.Sheets.Shapes) is { } wrong
-            ? new Problem("bur-sizes", $"That can't be: {wrong}.")
-            : bur;
-    }
-
-    private static async Task<Results<Ok<DrawerView>, ProblemHttpResult>> Change(
-        string burId,
-        BurChangeEntry entry,
-        DrawerStore drawer,
-        CaseStore store,
-        CaseSheets sheets,
-        ProtocolShelf shelf,
-        CancellationToken stop
-    )
-    {
-        if (entry.What == BurChange.Limit && entry.UsesMost is not (>= 1 and <= 1000))
-            return Problems.From(new Problem("bur-limit", "A bur's limit is a number of preparations, 1 to 1000; 1 is for single use."));
-        var found = entry.What switch
-        {
-            BurChange.UsedOnTooth => await drawer.UseAsync(burId, UsedOn.Tooth, true, null, null, stop),
-            BurChange.UsedOnPlastic => await drawer.UseAsync(burId, UsedOn.Plastic, false, null, null, stop),
-            BurChange.UsedOnWetPlastic => await drawer.UseAsync(burId, UsedOn.Plastic, true, null, null, stop),
-            _ => await drawer.ChangeAsync(burId, (row, now) => Apply(row, entry, now), stop),
-        };
-        return found ? TypedResults.Ok(await ViewAsync(store, sheets, shelf.InUse.Handbook, stop)) : Problems.NoSuch("bur in the drawer");
-    }
-
-    private static void Apply(DrawerBurRow row, BurChangeEntry entry, DateTime now)
-    {
-        var what = entry.What;
-        if (what == BurChange.Sterilised)
-            row.Sterilised++;
-        else if (what is BurChange.Worn or BurChange.NotWorn)
-            row.Worn = what == BurChange.Worn;
-        else if (what == BurChange.NewPiece)
-            (row.Pieces, row.Sterilised, row.Worn, row.NewSince) = (Math.Max(0, row.Pieces - 1), 0, false, now);
-        else if (what == BurChange.Limit)
-            row.Text = JsonDocuments.Write(JsonDocuments.ReadBur(row.Text) with { UsesMost = entry.UsesMost });
-        else if (what == BurChange.OneMore)
-            row.Pieces = Math.Min(MostPieces, row.Pieces + 1);
-        else
-            row.Pieces = Math.Max(0, row.Pieces - 1);
-    }
-
-    private static async Task<DrawerView> ViewAsync(CaseStore store, CaseSheets sheets, Handbook handbook, CancellationToken stop)
-    {
-        var dry = handbook.Sheets.Limits.DryPlasticUses.Value;
-        var bench = await sheets.BenchAsync(stop);
-        var needs = new List<(string Case, IReadOnlyDictionary<string, int> Teeth)>();
-        var missing = new List<(string Case, MissingBur Bur)>();
-        foreach (var row in (await store.AllAsync(stop)).Where(CaseSheets.IsAhead))
-        {
-            if (!sheets.Of(row, bench).Is(out var sheet, out _))
-                continue;
-            var name = CaseSheets.NameOf(row);
-            needs.Add((name, RunSheetEndpoints.BursOf(sheet)));
-            missing.AddRange(RunSheetDocument.From(sheet, dry: false).Missing.Select(bur => (name, bur)));
-        }
-        return new(
-            [
-                .. bench.Ledgers.Select(ledger =>
-                    View(ledger, dry, [.. needs.Where(need => need.Teeth.ContainsKey(ledger.Bur.Id)).Select(need => need.Case)])
-                ),
-            ],
-            [.. Forecast.Of(bench.Ledgers, needs, dry).Select(RunSheetEndpoints.Said)],
-            [
-                .. missing
-                    .GroupBy(entry => (entry.Bur.Wanted, entry.Bur.Instead))
-                    .Select(group => new MissingView(
-                        group.Key.Wanted,
-                        group.Key.Instead,
-                        [.. group.Select(entry => entry.Case).Distinct()]
-                    )),
-            ],
-            handbook.Drawer.Remark ?? ""
-        );
-    }
-
-    private static DrawerBurView View(BurLedger ledger, double dry, IReadOnlyList<string> cases)
-    {
-        var bur = ledger.Bur;
-        return new(
-            bur.Id,
-            bur.Name,
-            bur.Family,
-            bur.Family.Words(),
-            bur.Grit,
-            bur.Material,
-            bur.TipMm,
-            bur.LargestMm,
-            bur.LengthMm,
-            bur.Code is { } code && IsoCode.Parse(code).Is(out var parsed, out _) ? parsed.Spaced : null,
-            RunSheetEndpoints.ShapeOf(bur),
-            BurDocument.SumsOf(bur),
-            ledger.Pieces,
-            ledger.Uses.Count,
-            ledger.Uses.Count(use => use.On == UsedOn.Plastic),
-            bur.UsesMost,
-            ledger.Spent(dry) is { } spent ? Math.Round(spent, 3) : null,
-            ledger.Left(dry),
-            ledger.Sterilised,
-            ledger.Worn,
-            ledger.Warning(dry),
-            cases
-        );
-    }
+    private static async Task<DrawerAnswer> Change(string burId, BurChangeEntry entry, DrawerWork work, CancellationToken stop) =>
+        (await work.ChangeAsync(burId, entry, stop)).ToResult();
 }

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Dentelle.Web.Access;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -7,7 +8,22 @@ namespace Dentelle.Web.Http;
 /// <summary>Problems as RFC 9457 details: a sentence for the user, a code, and what could have been meant.</summary>
 public static class Problems
 {
-    public static ProblemHttpResult From(Problem problem, int status = StatusCodes.Status422UnprocessableEntity) =>
+    /// <summary>Statuses of problems that are not simply impossible wishes.</summary>
+    private static readonly Dictionary<string, int> Statuses = new(StringComparer.Ordinal)
+    {
+        ["not-found"] = StatusCodes.Status404NotFound,
+        ["changed-meanwhile"] = StatusCodes.Status412PreconditionFailed,
+        ["if-match"] = StatusCodes.Status428PreconditionRequired,
+        ["foreign-origin"] = StatusCodes.Status403Forbidden,
+        ["store-full"] = StatusCodes.Status507InsufficientStorage,
+        ["store-busy"] = StatusCodes.Status503ServiceUnavailable,
+        ["store-fault"] = StatusCodes.Status503ServiceUnavailable,
+    };
+
+    public static ProblemHttpResult From(Problem problem) =>
+        From(problem, Statuses.GetValueOrDefault(problem.Code, StatusCodes.Status422UnprocessableEntity));
+
+    private static ProblemHttpResult From(Problem problem, int status) =>
         TypedResults.Problem(
             detail: problem.Sentence,
             statusCode: status,
@@ -20,14 +36,14 @@ public static class Problems
             }
         );
 
-    public static ProblemHttpResult NoSuch(string what) =>
-        From(new Problem("not-found", $"There is no such {what}."), StatusCodes.Status404NotFound);
+    public static ProblemHttpResult NoSuch(string what) => From(Missing(what));
 
-    public static ProblemHttpResult ChangedMeanwhile() =>
-        From(
-            new Problem("changed-meanwhile", "This plan was changed elsewhere meanwhile. The newer one is shown; make your change again."),
-            StatusCodes.Status412PreconditionFailed
-        );
+    /// <summary>What is asked for is not there.</summary>
+    public static Problem Missing(string what) => new("not-found", $"There is no such {what}.");
+
+    /// <summary>Somebody else saved a newer version.</summary>
+    public static Problem ChangedMeanwhile { get; } =
+        new("changed-meanwhile", "This plan was changed elsewhere meanwhile. The newer one is shown; make your change again.");
 
     public static void AddProblemSentences(this IServiceCollection services) => services.AddProblemDetails();
 

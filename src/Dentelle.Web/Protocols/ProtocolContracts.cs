@@ -3,7 +3,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
-using Dentelle.Web.Units;
+using Dentelle.Web.Figures;
 
 namespace Dentelle.Web.Protocols;
 

@@ -6,6 +6,8 @@ using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Data;
+using Dentelle.Web.Figures;
+using Dentelle.Web.Handbooks;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Protocols;

@@ -3,6 +3,7 @@ using System.Text;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Access;
+using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -95,10 +96,7 @@ public static class ProtocolEndpoints
     private static Results<Ok<ProtocolName>, ProblemHttpResult> Named(Answer<KeptProtocol> answer) =>
         answer.Is(out var kept, out var problem)
             ? TypedResults.Ok(new ProtocolName(kept.Protocol.Id, kept.Protocol.Version))
-            : Problems.From(
-                problem,
-                problem.Code == "changed-meanwhile" ? StatusCodes.Status412PreconditionFailed : StatusCodes.Status422UnprocessableEntity
-            );
+            : Problems.From(problem);
 
     private static ProtocolHead Head(KeptProtocol kept, ProtocolShelf shelf, int units) =>
         new(

@@ -2,8 +2,8 @@ using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Web.Access;
-using Dentelle.Web.Protocols;
-using Dentelle.Web.Units;
+using Dentelle.Web.Figures;
+using Dentelle.Web.Handbooks;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Reference;

@@ -1,8 +1,8 @@
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Access;
+using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
-using Dentelle.Web.Protocols;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Settings;

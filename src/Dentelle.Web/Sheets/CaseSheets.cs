@@ -5,7 +5,7 @@ using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;
-using Dentelle.Web.Protocols;
+using Dentelle.Web.Handbooks;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Sheets;
@@ -14,7 +14,7 @@ namespace Dentelle.Web.Sheets;
 public sealed record Workbench(IReadOnlyList<BurLedger> Ledgers, LearnedTimes Times);
 
 /// <summary>Makes the run sheets of cases from their plans, the drawer and the practice's own times.</summary>
-public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore drawer, SheetStore sheets)
+public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore drawer, SheetStore sheets, KeptSheets kept)
 {
     public async Task<Workbench> BenchAsync(CancellationToken stop) => new(await drawer.LedgersAsync(stop), await sheets.TimesAsync(stop));
 
@@ -26,8 +26,16 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
         return order is not null && made.Problem?.Code == "step-order" ? Of(row, row.SheetSchool, null, bench) : made;
     }
 
-    /// <summary>The sheet as it would be with another school or order.</summary>
+    /// <summary>The sheet as it would be with another school or order. Made once for the same plans, burs, times and wishes.</summary>
     public Answer<RunSheet> Of(CaseRow row, CuttingSchool? school, IReadOnlyList<string>? order, Workbench bench)
+    {
+        if (row.Units.Count == 0)
+            return new Problem("nothing-to-cut", "This case has no tooth yet: there is nothing to put in order.");
+        var rack = BurRack.Of(bench.Ledgers, row.Id.ToString(), HandbookOf(row).Sheets.Limits.DryPlasticUses.Value);
+        return kept.Get(new SheetKey(row, shelf.Of, school, order, rack, bench.Times), () => Made(row, school, order, rack, bench.Times));
+    }
+
+    private Answer<RunSheet> Made(CaseRow row, CuttingSchool? school, IReadOnlyList<string>? order, BurRack rack, LearnedTimes times)
     {
         if (!Plans(row).Is(out var plans, out var problem))
             return problem;
@@ -47,13 +55,7 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
         [
             .. plans.Select(plan => school is { } chosen && table.School(chosen).Suits(plan) ? plan with { School = chosen } : plan),
         ];
-        var request = new SheetRequest(
-            BurRack.Of(bench.Ledgers, row.Id.ToString(), table.Limits.DryPlasticUses.Value),
-            null,
-            bench.Times,
-            order
-        );
-        return RunSheet.Make(cut, request, handbook.Protocol, table);
+        return RunSheet.Make(cut, new SheetRequest(rack, null, times, order), handbook.Protocol, table);
     }
 
     public static IReadOnlyList<string>? OrderOf(CaseRow row) =>
@@ -75,8 +77,6 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
 
     private Answer<Plan[]> Plans(CaseRow row)
     {
-        if (row.Units.Count == 0)
-            return new Problem("nothing-to-cut", "This case has no tooth yet: there is nothing to put in order.");
         var plans = new List<Plan>();
         foreach (var unit in row.Units.OrderBy(unit => unit.Order))
         {

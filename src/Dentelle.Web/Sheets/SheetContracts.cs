@@ -1,8 +1,8 @@
 using System.Text.Json.Serialization;
-using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Order;
+using Dentelle.Web.Figures;
 
 namespace Dentelle.Web.Sheets;
 
@@ -31,10 +31,6 @@ public sealed record RunSheetView(
 public sealed record SheetUnit(Guid Id, string Tooth, string Written);
 
 public sealed record SchoolChoice(CuttingSchool School, string Name);
-
-/// <summary>A bur's half outline, flat: distance from the tip, radius … in millimetres.</summary>
-/// <param name="WorkingMm">Length of the working part as drawn.</param>
-public sealed record BurShapeView(IReadOnlyList<double> Outline, double WorkingMm, double LargestMm, Grit Grit, BurMaterial Material);
 
 public sealed record TickView(string Key, DateTime StartedAt, DateTime? EndedAt);
 

@@ -7,8 +7,8 @@ using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;
 using Dentelle.Web.Access;
+using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
-using Dentelle.Web.Protocols;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Units;

@@ -7,6 +7,7 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
+using Dentelle.Web.Figures;
 
 namespace Dentelle.Web.Units;
 

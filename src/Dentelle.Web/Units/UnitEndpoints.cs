@@ -1,15 +1,7 @@
 using System.Security.Claims;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
-using Dentelle.Core.Judging;
-using Dentelle.Core.Measuring;
-using Dentelle.Core.Plans;
-using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
-using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
-using Dentelle.Web.Protocols;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 
@@ -32,183 +24,64 @@ public static class UnitEndpoints
         units.MapPut("finished", Finish).WithName("finishUnit");
     }
 
-    private static async Task<UnitAnswer> Get(Guid id, CaseStore store, UnitViews views, HttpResponse response, CancellationToken stop) =>
-        await store.UnitAsync(id, stop) is { } unit ? await Shown(unit, views, response, stop) : Problems.NoSuch("unit");
+    private static async Task<UnitAnswer> Get(Guid id, UnitWork work, HttpResponse response, CancellationToken stop) =>
+        Tagged(await work.ShowAsync(id, stop), response);
 
     /// <summary>What the planned body costs the tooth: volumes take longer than the drawing and follow it.</summary>
-    private static async Task<Results<Ok<CostView>, ProblemHttpResult>> Cost(
-        Guid id,
-        CaseStore store,
-        UnitViews views,
-        ProtocolShelf shelf,
-        CancellationToken stop
-    )
-    {
-        if (await store.UnitAsync(id, stop) is not { } unit)
-            return Problems.NoSuch("unit");
-        return views.Planned(unit).Is(out var planned, out var problem)
-            ? TypedResults.Ok(new CostView(unit.Version, planned.Preparation.Cost))
-            : Problems.From(problem);
-    }
+    private static async Task<Results<Ok<CostView>, ProblemHttpResult>> Cost(Guid id, UnitWork work, CancellationToken stop) =>
+        (await work.CostAsync(id, stop)).ToResult();
 
     /// <summary>Plans anew and keeps the plan. If-Match names the version the change was made on.</summary>
     private static async Task<UnitAnswer> SaveInputs(
         Guid id,
         PlanInputs inputs,
         [FromHeader(Name = "If-Match")] string? ifMatch,
-        CaseStore store,
-        UnitViews views,
-        ProtocolShelf shelf,
+        UnitWork work,
         ClaimsPrincipal user,
         HttpResponse response,
         CancellationToken stop
-    ) =>
-        await store.UnitAsync(id, stop) is { } unit
-            ? await Replanned(unit, inputs, shelf.Of(unit), ifMatch, store, views, user, response, stop)
-            : Problems.NoSuch("unit");
+    ) => Tagged(await work.ReplanAsync(id, inputs, ifMatch, user.NameOf(), stop), response);
 
     /// <summary>Plans the unit anew with the protocol in use.</summary>
     private static async Task<UnitAnswer> TakeProtocol(
         Guid id,
         [FromHeader(Name = "If-Match")] string? ifMatch,
-        CaseStore store,
-        UnitViews views,
-        ProtocolShelf shelf,
+        UnitWork work,
         ClaimsPrincipal user,
         HttpResponse response,
         CancellationToken stop
-    ) =>
-        await store.UnitAsync(id, stop) is { } unit
-            ? await Replanned(unit, UnitViews.InputsOf(unit), shelf.InUse, ifMatch, store, views, user, response, stop)
-            : Problems.NoSuch("unit");
-
-    private static async Task<UnitAnswer> Replanned(
-        UnitRow unit,
-        PlanInputs inputs,
-        KeptProtocol protocol,
-        string? ifMatch,
-        CaseStore store,
-        UnitViews views,
-        ClaimsPrincipal user,
-        HttpResponse response,
-        CancellationToken stop
-    )
-    {
-        if (ifMatch is null)
-            return Problems.From(
-                new Problem("if-match", "Name the version you are changing in If-Match."),
-                StatusCodes.Status428PreconditionRequired
-            );
-        if (ifMatch != Tag(unit))
-            return Problems.ChangedMeanwhile();
-        if (!views.Planned(unit, inputs, protocol).Is(out var planned, out var problem))
-            return Problems.From(problem);
-        return await store.SavePlanAsync(unit, planned, inputs, protocol.Protocol, user.NameOf(), stop)
-            ? await Shown(unit, planned, views, response, stop)
-            : Problems.ChangedMeanwhile();
-    }
+    ) => Tagged(await work.TakeProtocolAsync(id, ifMatch, user.NameOf(), stop), response);
 
     private static async Task<UnitAnswer> AddReading(
         Guid id,
         ReadingEntry entry,
-        CaseStore store,
-        UnitViews views,
-        ProtocolShelf shelf,
+        UnitWork work,
         ClaimsPrincipal user,
         HttpResponse response,
         CancellationToken stop
-    )
-    {
-        if (await store.UnitAsync(id, stop) is not { } unit)
-            return Problems.NoSuch("unit");
-        if (!views.Planned(unit).Is(out var planned, out var problem))
-            return Problems.From(problem);
-        if (!ReadingOf(entry, shelf.Of(unit).Protocol).Is(out var reading, out problem))
-            return Problems.From(problem);
-        // A reading that can't be judged is a slip: the zone is not there, or meets no antagonist.
-        if (!Judge.Of(reading, planned.Plan, shelf.Of(unit).Protocol).Is(out _, out problem))
-            return Problems.From(problem);
-        await store.AddReadingAsync(unit, reading, user.NameOf(), stop);
-        return await Shown(unit, planned, views, response, stop);
-    }
+    ) => Tagged(await work.AddReadingAsync(id, entry, user.NameOf(), stop), response);
 
     private static async Task<UnitAnswer> TakeBack(
         Guid id,
         Guid reading,
         TakenBackEntry entry,
-        CaseStore store,
-        UnitViews views,
+        UnitWork work,
         HttpResponse response,
         CancellationToken stop
-    )
-    {
-        if (await store.UnitAsync(id, stop) is not { } unit)
-            return Problems.NoSuch("unit");
-        return await store.SetTakenBackAsync(id, reading, entry.TakenBack, stop)
-            ? await Shown(unit, views, response, stop)
-            : Problems.NoSuch("reading");
-    }
+    ) => Tagged(await work.TakeBackAsync(id, reading, entry.TakenBack, stop), response);
 
     private static async Task<UnitAnswer> Finish(
         Guid id,
         FinishedEntry entry,
-        CaseStore store,
-        UnitViews views,
-        ProtocolShelf shelf,
+        UnitWork work,
         HttpResponse response,
         CancellationToken stop
-    )
+    ) => Tagged(await work.FinishAsync(id, entry.Finished, stop), response);
+
+    private static UnitAnswer Tagged(Answer<UnitView> answer, HttpResponse response)
     {
-        if (await store.UnitAsync(id, stop) is not { } unit)
-            return Problems.NoSuch("unit");
-        if (!views.Planned(unit).Is(out var planned, out var problem))
-            return Problems.From(problem);
-        if (entry.Finished && Unanswered(planned) is { } open)
-            return Problems.From(new Problem("unanswered", $"Not finished yet: “{open.Text}” wants a reason first."));
-        await store.SetFinishedAsync(unit, entry.Finished, stop);
-        return await Shown(unit, planned, views, response, stop);
+        if (answer.Value is { } view)
+            response.Headers.ETag = UnitWork.Tag(view.Version);
+        return answer.ToResult();
     }
-
-    /// <summary>A caution that wants a reason and has none.</summary>
-    private static Caution? Unanswered(PlannedUnit planned) =>
-        planned.Preparation.Cautions.FirstOrDefault(caution => caution is { MustBeAnswered: true, Because: null });
-
-    public static Answer<Reading> ReadingOf(ReadingEntry entry, Protocol protocol)
-    {
-        var gauge = protocol.Gauges.FirstOrDefault(known => known.Id == entry.Gauge);
-        if (gauge is null)
-            return new Problem("gauge", $"There is no gauge “{entry.Gauge}”.", [.. protocol.Gauges.Select(known => known.Id)]);
-        return entry switch
-        {
-            { BeforeMm: { } before, AfterMm: { } after } => GaugeReadings.Heights(
-                gauge,
-                entry.Zone,
-                before,
-                after,
-                protocol.Plausible.ReadingMm
-            ),
-            { ValueMm: { } value } => GaugeReadings.Read(gauge, entry.Zone, entry.Kind, value, protocol.Plausible.ReadingMm),
-            { Passed: { } passed } => GaugeReadings.Passing(gauge, entry.Zone, entry.Kind, passed, entry.Stopped),
-            _ => new Problem("reading", "Say which gauge passed, or give the value that was read."),
-        };
-    }
-
-    private static async Task<UnitAnswer> Shown(UnitRow unit, UnitViews views, HttpResponse response, CancellationToken stop) =>
-        views.Planned(unit).Is(out var planned, out var problem)
-            ? await Shown(unit, planned, views, response, stop)
-            : Problems.From(problem);
-
-    private static async Task<UnitAnswer> Shown(
-        UnitRow unit,
-        PlannedUnit planned,
-        UnitViews views,
-        HttpResponse response,
-        CancellationToken stop
-    )
-    {
-        response.Headers.ETag = Tag(unit);
-        return TypedResults.Ok(await views.ViewAsync(unit, planned, stop));
-    }
-
-    private static string Tag(UnitRow unit) => $"\"{unit.Version}\"";
 }

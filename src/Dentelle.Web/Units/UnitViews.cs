@@ -10,7 +10,8 @@ using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Data;
-using Dentelle.Web.Protocols;
+using Dentelle.Web.Figures;
+using Dentelle.Web.Handbooks;
 
 namespace Dentelle.Web.Units;
 

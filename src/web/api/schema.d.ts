@@ -436,6 +436,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/day/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTray"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cases/{id}/sheet.pdf": {
         parameters: {
             query?: never;
@@ -460,22 +476,6 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getVisitCalendar"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/day/tray": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["getTray"];
         put?: never;
         post?: never;
         delete?: never;
@@ -818,8 +818,6 @@ export interface components {
              */
             version: number;
             cost?: null | components["schemas"]["CutCost"];
-            /** @description Where little is left over the pulp. */
-            cautions: components["schemas"]["CautionDocument"][];
         };
         /**
          * @description Where a cusp stands on a back tooth.
@@ -1556,6 +1554,7 @@ export interface components {
         };
         /** @enum {unknown} */
         ProximalSide: "mesial" | "distal";
+        /** @description What stays over the pulp in a zone. */
         PulpDistance: {
             zone: string;
             /** Format: double */
@@ -2866,6 +2865,28 @@ export interface operations {
             };
         };
     };
+    getTray: {
+        parameters: {
+            query?: {
+                day?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
+                };
+            };
+        };
+    };
     printRunSheet: {
         parameters: {
             query?: never;
@@ -2924,28 +2945,6 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    getTray: {
-        parameters: {
-            query?: {
-                day?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TrayView"];
                 };
             };
         };

@@ -9,14 +9,12 @@
   const plan = $derived(unit.plan);
   const weakest = $derived(plan.resistance?.toSorted((a, b) => a.share - b.share)[0]);
   let cost = $state<Schemas['CutCost'] | null>(null);
-  let near = $state<Schemas['CautionDocument'][]>([]);
 
   // Volumes take longer than the drawing and follow it; what belongs to an older plan is dropped.
   $effect(() => {
     const { id, version } = unit;
     if (unit.drawing.outcomes.length === 0) {
       cost = null;
-      near = [];
       return;
     }
     const waiting = setTimeout(() => {
@@ -24,7 +22,6 @@
         .then((view) => {
           if (view.version !== version) return;
           cost = view.cost ?? null;
-          near = view.cautions;
         })
         .catch((error: unknown) => {
           if (!(error instanceof Refusal)) throw error;
@@ -127,22 +124,6 @@
       >
     </p>
   {/if}
-  {#each near as caution (caution.zone)}
-    <div
-      class="mt-1 border-l-4 pl-3 text-[14px] {caution.code === 'pulp-danger'
-        ? 'border-critical'
-        : 'border-(--over-mark)'}"
-    >
-      {caution.text}
-      {#if caution.mustBeAnswered && unitState}
-        <ReasonLine
-          label="Reason to do it all the same"
-          given={caution.because}
-          onreason={(reason) => unitState.because(caution.code, reason)}
-        />
-      {/if}
-    </div>
-  {/each}
   {#if plan.milling}
     <p class="mt-1">
       The mill leaves <strong>{plan.milling.leftMm.toFixed(2)}</strong> of {mm(plan.milling.wallMm)}

@@ -4,7 +4,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 
-namespace Dentelle.Web.Protocols;
+namespace Dentelle.Web.Handbooks;
 
 /// <summary>A protocol the practice keeps, ready to be planned with.</summary>
 public sealed record KeptProtocol(Handbook Handbook, ProtocolText Text, string Note, DateTime KeptAt, string KeptBy)

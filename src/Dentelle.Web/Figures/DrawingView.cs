@@ -5,7 +5,7 @@ using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Geometry;
 
-namespace Dentelle.Web.Units;
+namespace Dentelle.Web.Figures;
 
 /// <summary>
 /// The plate's drawing, millimetres. Lines are flat lists x, y, x, y …; x points facially (or mesially), y toward the

@@ -1,0 +1,44 @@
+using Dentelle.Core.Burs;
+using Dentelle.Core.Sequencing;
+using Dentelle.Data;
+using Dentelle.Web.Handbooks;
+
+namespace Dentelle.Web.Sheets;
+
+/// <summary>Run sheets that were made, so that a tap in the drawer does not put every coming visit in order again.</summary>
+public sealed class KeptSheets
+{
+    private const int Most = 128;
+    private readonly Shelf sheets = new(Most);
+
+    internal Answer<RunSheet> Get(SheetKey key, Func<Answer<RunSheet>> make) => sheets.Get(key.Text, make);
+}
+
+/// <summary>Everything a sheet follows from: the plans by their versions, the burs that may be used, learned times, and what was wished.</summary>
+internal sealed record SheetKey
+{
+    public SheetKey(
+        CaseRow row,
+        Func<UnitRow, KeptProtocol> protocolOf,
+        CuttingSchool? school,
+        IReadOnlyList<string>? order,
+        BurRack rack,
+        LearnedTimes times
+    ) =>
+        Text = string.Join(
+            '\n',
+            [
+                row.Id.ToString(),
+                Joined(row.Units.OrderBy(unit => unit.Order).Select(unit => $"{unit.Id} {unit.Version} {protocolOf(unit).Words}")),
+                $"{school}",
+                order is null ? "best" : Joined(order),
+                Joined(rack.Burs.Select(bur => bur.Id)),
+                Joined(rack.Spent),
+                Joined(times.Minutes.Select(entry => $"{entry.Key} {string.Join(' ', entry.Value)}").Order(StringComparer.Ordinal)),
+            ]
+        );
+
+    public string Text { get; }
+
+    private static string Joined(IEnumerable<string> parts) => string.Join('|', parts);
+}

@@ -1,0 +1,102 @@
+using System.Text.Json;
+using Dentelle.Core.Burs;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Order;
+using Dentelle.Data;
+using Dentelle.Web.Figures;
+using Dentelle.Web.Http;
+using Dentelle.Web.Units;
+
+namespace Dentelle.Web.Sheets;
+
+/// <summary>What can be done with a case's run sheet: look at it, order it otherwise, tick its steps. Every answer shows it as it is afterwards.</summary>
+public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore ticks, DrawerStore drawer)
+{
+    private static readonly Problem NoCase = Problems.Missing("case");
+
+    public async Task<Answer<RunSheetView>> ShowAsync(Guid id, CancellationToken stop)
+    {
+        if (await store.CaseAsync(id, stop) is not { } row)
+            return NoCase;
+        var bench = await sheets.BenchAsync(stop);
+        return sheets.Of(row, bench).Is(out var sheet, out var problem) ? await ViewAsync(row, sheet, bench, stop) : problem;
+    }
+
+    public async Task<Answer<RunSheetView>> ChangeAsync(Guid id, SheetEntry entry, CancellationToken stop)
+    {
+        if (await store.CaseAsync(id, stop) is not { } row)
+            return NoCase;
+        var school = entry.OwnSchools == true ? null : entry.School ?? row.SheetSchool;
+        // Another school has other steps: an order made for the old one goes with it.
+        var order = entry.BestOrder == true || school != row.SheetSchool ? null : entry.Order ?? CaseSheets.OrderOf(row);
+        var bench = await sheets.BenchAsync(stop);
+        if (!sheets.Of(row, school, order, bench).Is(out var sheet, out var problem))
+            return problem;
+        var kept = order is null ? null : JsonSerializer.Serialize(sheet.Steps.Select(step => step.Step.Key));
+        await ticks.OrderAsync(row, school, kept, stop);
+        return await ViewAsync(row, sheet, bench, stop);
+    }
+
+    /// <summary>Begins, ends or takes back a step; what ends with it is noted in the drawer's ledger, all of it or nothing.</summary>
+    public async Task<Answer<RunSheetView>> TickAsync(Guid id, TickEntry entry, CancellationToken stop)
+    {
+        if (await store.CaseAsync(id, stop) is not { } row)
+            return NoCase;
+        if (!sheets.Of(row, await sheets.BenchAsync(stop)).Is(out var sheet, out var problem))
+            return problem;
+        if (sheet.Steps.FirstOrDefault(step => step.Step.Key == entry.Key)?.Step is not { } step)
+            return Problems.Missing("step");
+        await using var all = await store.BeginAsync(stop);
+        if (entry.What == TickWhat.TakeBack)
+        {
+            foreach (var taken in await ticks.TakeBackAsync(id, step.Key, stop))
+                await drawer.TakeBackAsync(taken, stop);
+        }
+        else
+        {
+            var ended = entry.What == TickWhat.Start ? await BeginAsync(id, step, stop) : await EndAsync(id, step, stop);
+            if (entry.What == TickWhat.Stop && ended.Count == 0)
+                return new Problem("not-running", "This step was not begun, so it can't be ended.");
+            foreach (var done in ended.Where(done => done.BurId is not null))
+                await drawer.UseAsync(done.BurId!, CaseSheets.CutOn(row, done.Tooth), wet: true, id, done.Tooth, stop);
+        }
+        await all.CommitAsync(stop);
+        // The ledger may just have changed.
+        return await ViewAsync(row, sheet, await sheets.BenchAsync(stop), stop);
+    }
+
+    private Task<IReadOnlyList<StepTickRow>> BeginAsync(Guid id, SheetStep step, CancellationToken stop) =>
+        ticks.StartAsync(id, step.Key, step.TimedAs, step.Tooth?.Kind, step.Bur?.Chosen?.Id, stop);
+
+    private async Task<IReadOnlyList<StepTickRow>> EndAsync(Guid id, SheetStep step, CancellationToken stop) =>
+        await ticks.EndAsync(id, step.Key, stop) is { } one ? [one] : [];
+
+    private async Task<RunSheetView> ViewAsync(CaseRow row, RunSheet sheet, Workbench bench, CancellationToken stop)
+    {
+        var handbook = sheets.HandbookOf(row);
+        var notation = (await store.SettingsAsync(stop)).Notation;
+        var burs = sheet.Steps.Select(step => step.Step.Bur?.Chosen).OfType<Bur>().DistinctBy(bur => bur.Id).ToArray();
+        var own = row.SheetOrder is not null;
+        return new(
+            row.Id,
+            row.Number.ToString("0000"),
+            row.Patient,
+            row.VisitAt,
+            RunSheetDocument.From(sheet),
+            own,
+            own && sheet.BurChanges > sheet.LowerBound ? sheet.LowerBound : null,
+            [.. sheet.Visit.Offered.Select(school => new SchoolChoice(school.School, school.Name))],
+            row.SheetSchool,
+            burs.ToDictionary(bur => bur.Id, BurShapeView.From),
+            [.. (await ticks.TicksAsync(row.Id, stop)).Select(tick => new TickView(tick.Key, tick.StartedAt, tick.EndedAt))],
+            [
+                .. row
+                    .Units.OrderBy(unit => unit.Order)
+                    .Select(unit => new SheetUnit(unit.Id, unit.Tooth, UnitViews.ToothOf(unit).Write(notation))),
+            ],
+            [.. DrawerWords.Warnings(bench.Ledgers, burs.Select(bur => bur.Id).ToHashSet(), handbook.Sheets.Limits)]
+        );
+    }
+}

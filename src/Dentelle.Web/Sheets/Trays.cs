@@ -1,0 +1,61 @@
+using Dentelle.Core.Burs;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Sequencing;
+using Dentelle.Data;
+
+namespace Dentelle.Web.Sheets;
+
+/// <summary>What is laid out for a day's visits, how long they take, what runs out.</summary>
+public sealed class Trays(CaseStore store, CaseSheets sheets, TimeProvider clock)
+{
+    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+
+    public async Task<TrayView> OfAsync(DateOnly wanted, CancellationToken stop)
+    {
+        var bench = await sheets.BenchAsync(stop);
+        var (visits, trays, needs) = (
+            new List<VisitTime>(),
+            new List<(string Case, RunSheet Sheet)>(),
+            new List<(string, IReadOnlyDictionary<string, int>)>()
+        );
+        Handbook? handbook = null;
+        // What was finished on days before has no chair time to come.
+        foreach (var row in (await store.AllAsync(stop)).Where(row => IsOnOrAfter(row, wanted)))
+        {
+            if (!sheets.Of(row, bench).Is(out var sheet, out _))
+                continue;
+            handbook ??= sheets.HandbookOf(row);
+            visits.Add(TimeOf(row, sheet));
+            if (!CaseSheets.IsAhead(row))
+                continue;
+            needs.Add((CaseSheets.NameOf(row), sheet.Burs));
+            if (DayOf(row.VisitAt!.Value) == wanted)
+                trays.Add((CaseSheets.NameOf(row), sheet));
+        }
+        if (handbook is null)
+            return new TrayView(visits, [], []);
+        var limits = handbook.Sheets.Limits;
+        var today = trays.SelectMany(tray => tray.Sheet.Burs.Keys).ToHashSet();
+        var shortages = Forecast.Of(bench.Ledgers, needs, limits.DryPlasticUses.Value);
+        // What runs out is said once, with the case it runs out with.
+        today.ExceptWith(shortages.Select(shortage => shortage.Bur.Id));
+        return new TrayView(
+            visits,
+            TrayList.Of(trays, handbook.Protocol),
+            [.. shortages.Select(DrawerWords.Said), .. DrawerWords.Warnings(bench.Ledgers, today, limits)]
+        );
+    }
+
+    private static bool IsOnOrAfter(CaseRow row, DateOnly wanted) =>
+        row.Units.Count > 0 && (row.VisitAt is not { } at || DayOf(at) >= wanted || CaseSheets.IsAhead(row));
+
+    private static DateOnly DayOf(DateTime visit) => DateOnly.FromDateTime(visit.ToLocalTime());
+
+    private static VisitTime TimeOf(CaseRow row, RunSheet sheet)
+    {
+        var minutes = Math.Ceiling(sheet.Minutes);
+        var free = Math.Round(sheet.Free.Sum(free => free.End - free.Start));
+        return new(row.Id, minutes, free, sheet.BurChanges, row.VisitAt?.AddMinutes(minutes));
+    }
+}
