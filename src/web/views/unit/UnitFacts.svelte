@@ -1,10 +1,8 @@
 <script lang="ts">
   import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
   import { mm, plain, standing } from '../../parts/words';
-  import ReasonLine from './ReasonLine.svelte';
-  import type { UnitState } from './unitState.svelte';
 
-  let { unit, unitState }: { unit: Unit; unitState?: UnitState } = $props();
+  let { unit }: { unit: Unit } = $props();
 
   const plan = $derived(unit.plan);
   const weakest = $derived(plan.resistance?.toSorted((a, b) => a.share - b.share)[0]);

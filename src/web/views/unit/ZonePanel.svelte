@@ -150,7 +150,7 @@
   {#if cautions.length > 0}
     <ul class="mt-3 flex flex-col gap-2" aria-label="Cautions">
       {#each cautions as caution (caution.code + caution.zone + caution.segment)}
-        <li class="border-l-4 border-(--over-mark) pl-3 text-[14px]">
+        <li class="border-l-4 pl-3 text-[14px] {caution.mustBeAnswered ? 'border-critical' : 'border-(--over-mark)'}">
           {caution.text}
           {#if caution.mustBeAnswered}
             <ReasonLine
@@ -163,7 +163,7 @@
       {/each}
     </ul>
   {/if}
-  <UnitFacts {unit} {unitState} />
+  <UnitFacts {unit} />
   <p class="quiet mt-3 border-t border-hairline pt-2">
     A planning aid. The maker’s instructions, local rules and your judgement come first; enamel and pulp are averages:
     confirm on radiographs.
