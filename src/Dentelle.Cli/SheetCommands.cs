@@ -3,6 +3,7 @@ using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Cli;
 

@@ -8,8 +8,9 @@ using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
-using Dentelle.Geometry;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry.Trees;
+using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
 

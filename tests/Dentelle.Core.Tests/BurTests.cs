@@ -2,7 +2,7 @@ using CsCheck;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Tests;
 

@@ -6,10 +6,11 @@ using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
-using Dentelle.Geometry;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;
 using Dentelle.Geometry.Trees;
+using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
 

@@ -10,9 +10,10 @@ using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Core.Restorations;
-using Dentelle.Geometry;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Trees;
+using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
 

@@ -6,6 +6,7 @@ using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Core.Restorations;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Core.Tests;

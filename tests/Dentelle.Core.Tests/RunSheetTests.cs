@@ -3,6 +3,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Core.Tests;

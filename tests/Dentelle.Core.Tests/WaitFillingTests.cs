@@ -1,6 +1,7 @@
 using CsCheck;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Core.Tests;
@@ -27,34 +28,25 @@ public class WaitFillingTests
 
     private static SheetStep StepOf(string key, (int Tool, int View, int Minutes, int Wait, int Tooth) pick)
     {
-        var entry = new StepEntry(
-            key,
-            key,
-            StepPhase.Cut,
-            StepCut.None,
-            StepSurface.None,
-            StepSpeed.None,
-            new(pick.Minutes, pick.Minutes, pick.Minutes)
-        );
-        return new(
-            key,
-            entry,
-            key,
-            ToothCode.FromIso(pick.Tooth == 0 ? "36" : "37"),
-            null,
-            [],
-            [],
-            null,
-            null,
-            pick.Tool < 0 ? null : $"tool {pick.Tool}",
-            null,
-            pick.View < 0 ? null : new($"place {pick.View}", "straight", Sight.Direct, "holds"),
-            null,
-            pick.Minutes,
-            Mm.Zero,
-            []
-        )
+        var entry = new StepEntry
         {
+            Code = key,
+            Name = key,
+            Phase = StepPhase.Cut,
+            Cut = StepCut.None,
+            Surface = StepSurface.None,
+            Speed = StepSpeed.None,
+            Minutes = new(pick.Minutes, pick.Minutes, pick.Minutes),
+        };
+        return new()
+        {
+            Key = key,
+            Entry = entry,
+            Name = key,
+            Tooth = ToothCode.FromIso(pick.Tooth == 0 ? "36" : "37"),
+            Tool = pick.Tool < 0 ? null : $"tool {pick.Tool}",
+            View = pick.View < 0 ? null : new($"place {pick.View}", "straight", Sight.Direct, "holds"),
+            Minutes = pick.Minutes,
             WaitMinutes = pick.Wait > 2 ? pick.Wait : null,
         };
     }

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Web.Tests;
 

@@ -4,11 +4,11 @@ using System.Numerics;
 using System.Runtime.InteropServices;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Restorations;
-using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Fitting;
 using Dentelle.Geometry.Sections;
 using Dentelle.Geometry.Trees;
+using Dentelle.Geometry;
 
 namespace Dentelle.Bench.Peers;
 

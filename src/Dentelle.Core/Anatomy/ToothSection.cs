@@ -1,5 +1,6 @@
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Anatomy;

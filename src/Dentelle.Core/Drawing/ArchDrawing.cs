@@ -1,4 +1,5 @@
 using System.Numerics;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Drawing;

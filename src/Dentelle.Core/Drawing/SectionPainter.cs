@@ -4,6 +4,7 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 

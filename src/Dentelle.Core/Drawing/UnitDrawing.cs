@@ -1,6 +1,7 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Preparing;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Drawing;

@@ -1,7 +1,7 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Exchange;
 

@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Exchange;
 

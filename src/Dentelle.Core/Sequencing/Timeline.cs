@@ -1,3 +1,5 @@
+using Dentelle.Core.Sequencing.Steps;
+
 namespace Dentelle.Core.Sequencing;
 
 /// <summary>A step with its place in the visit. Minutes from the begin.</summary>

@@ -1,3 +1,5 @@
+using Dentelle.Core.Sequencing.Steps;
+
 namespace Dentelle.Core.Sequencing;
 
 /// <summary>The third wish, after few burs and few places: what can be done while something sets is done then.</summary>

@@ -1,4 +1,5 @@
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Web.Sheets;
 using PdfSharp.Drawing;
 

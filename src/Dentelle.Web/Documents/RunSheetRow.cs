@@ -1,5 +1,5 @@
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;

@@ -1,5 +1,5 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Web.Sheets;
 

@@ -4,6 +4,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Order;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
 using Dentelle.Web.Figures;
 using Dentelle.Web.Http;

@@ -2,6 +2,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;

@@ -1,60 +1,64 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Plans;
 
-namespace Dentelle.Core.Sequencing;
+namespace Dentelle.Core.Sequencing.Steps;
 
 /// <summary>One step of a run sheet. Lengths in millimetres, angles in degrees, times in minutes.</summary>
-/// <param name="Key">Stable name within the sheet: "36/functional-occlusal".</param>
-/// <param name="Tooth">Null for a step that is done once a visit.</param>
-/// <param name="Part">Which part, where a step is cut in parts.</param>
-/// <param name="Cuts">What it does in each zone.</param>
-/// <param name="Segments">The pieces of the finish line it cuts.</param>
-/// <param name="Bur">The bur and why; null where none is used.</param>
-/// <param name="Tool">What else is used: a disc, a strip.</param>
-/// <param name="TiltDeg">How far the bur is tipped from the path; null where the surface leads it.</param>
-/// <param name="View">Where operator and head are; null where it does not matter.</param>
-/// <param name="Hint">What the bur's own measures say to it.</param>
-/// <param name="LipMm">Height of the lip it leaves; zero for none.</param>
-public sealed record SheetStep(
-    string Key,
-    StepEntry Entry,
-    string Name,
-    ToothCode? Tooth,
-    StepPart? Part,
-    IReadOnlyList<ZoneCut> Cuts,
-    IReadOnlyList<Segment> Segments,
-    Mm? LineWidth,
-    BurChoice? Bur,
-    string? Tool,
-    double? TiltDeg,
-    StepView? View,
-    string? Hint,
-    double Minutes,
-    Mm LipMm,
-    IReadOnlyList<string> Cautions
-)
+public sealed record SheetStep
 {
+    /// <summary>Stable name within the sheet: "36/functional-occlusal".</summary>
+    public required string Key { get; init; }
+
+    public required StepEntry Entry { get; init; }
+
+    public required string Name { get; init; }
+
+    /// <summary>Null for a step that is done once a visit.</summary>
+    public ToothCode? Tooth { get; init; }
+
+    /// <summary>Which part, where a step is cut in parts.</summary>
+    public StepPart? Part { get; init; }
+
+    /// <summary>What it does in each zone.</summary>
+    public IReadOnlyList<ZoneCut> Cuts { get; init; } = [];
+
+    /// <summary>The pieces of the finish line it cuts.</summary>
+    public IReadOnlyList<Segment> Segments { get; init; } = [];
+
+    /// <summary>How far the tip goes in at the finish line; null where it cuts none.</summary>
+    public Mm? LineWidth { get; init; }
+
+    /// <summary>The bur and why; null where none is used.</summary>
+    public BurChoice? Bur { get; init; }
+
+    /// <summary>What else is used: a disc, a strip.</summary>
+    public string? Tool { get; init; }
+
+    /// <summary>How far the bur is tipped from the path; null where the surface leads it.</summary>
+    public double? TiltDeg { get; init; }
+
+    /// <summary>Where operator and head are; null where it does not matter.</summary>
+    public StepView? View { get; init; }
+
+    /// <summary>What the bur's own measures, or the practice's habits, say to it.</summary>
+    public string? Hint { get; init; }
+
+    public required double Minutes { get; init; }
+
+    /// <summary>Height of the lip it leaves; zero for none.</summary>
+    public Mm LipMm { get; init; }
+
+    public IReadOnlyList<string> Cautions { get; init; } = [];
+
     /// <summary>A step that is done once for all teeth of the visit.</summary>
-    public static SheetStep OncePerVisit(StepEntry entry) =>
-        new(
-            entry.Code,
-            entry,
-            entry.Name,
-            null,
-            null,
-            [],
-            [],
-            null,
-            null,
-            null,
-            null,
-            null,
-            null,
-            entry.Minutes.Front,
-            Mm.Zero,
-            entry.Caution is { } caution ? [caution] : []
-        )
+    internal static SheetStep OncePerVisit(StepEntry entry, StepScene scene) =>
+        new()
         {
+            Key = entry.Code,
+            Entry = entry,
+            Name = entry.Name,
+            Hint = entry.HintFor(scene),
+            Minutes = entry.Minutes.Front,
+            Cautions = [.. entry.CautionsFor(scene)],
             WaitMinutes = entry.WaitMinutes,
         };
 

@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
 
-namespace Dentelle.Core.Sequencing;
+namespace Dentelle.Core.Sequencing.Steps;
 
 [JsonSourceGenerationOptions(
     PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,

@@ -1,6 +1,6 @@
 using Dentelle.Core.Plans;
 
-namespace Dentelle.Core.Sequencing;
+namespace Dentelle.Core.Sequencing.Steps;
 
 /// <summary>What the steps ask of one tooth's plan: its zones, what stands over which finish line, and where a neighbour stands.</summary>
 internal sealed class ToothToCut(Plan plan)

@@ -1,7 +1,7 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Protocols;
 
-namespace Dentelle.Core.Sequencing;
+namespace Dentelle.Core.Sequencing.Steps;
 
 /// <summary>Reads the run-sheet table and drawers, each held against its schema and against what a schema can't say.</summary>
 public static class RunSheetReader
@@ -61,6 +61,25 @@ public static class RunSheetReader
                 return ($"/steps/{i}/code", $"{step.Code} stands here a second time");
             if (step.Role is { } role && !table.Roles.ContainsKey(role))
                 return ($"/steps/{i}/role", $"there is no role {role}");
+            if (step.Role is null && step.Cut is not StepCut.None)
+                return ($"/steps/{i}/role", "what is cut needs a bur");
+            if (step.Cut == StepCut.Feature != step.Feature is not null)
+                return ($"/steps/{i}/feature", "goes with steps that cut a feature, and with no others");
+        }
+        for (var i = 0; i < table.Steps.Count; i++)
+        {
+            if (table.Steps[i].After.SelectMany(after => after.Steps).FirstOrDefault(code => !codes.Contains(code)) is { } unknown)
+                return ($"/steps/{i}/after", $"there is no step {unknown}");
+        }
+        for (var i = 0; i < table.Arrangements.Count; i++)
+        {
+            if (table.Arrangements[i].Codes.FirstOrDefault(code => !codes.Contains(code)) is { } unknown)
+                return ($"/arrangements/{i}", $"there is no step {unknown}");
+        }
+        foreach (var part in (VisitPart[])[VisitPart.Opening, VisitPart.After, VisitPart.Closing])
+        {
+            if (!table.In(part).Any())
+                return ("/steps", $"none belongs to the {Kebab.Of(part)} of a visit");
         }
         for (var i = 0; i < table.Schools.Count; i++)
         {
@@ -89,4 +108,28 @@ public static class RunSheetReader
         }
         return null;
     }
+
+    /// <summary>A condition that the protocol can't answer: a question it doesn't ask, a side it doesn't have, or no condition at all.</summary>
+    public static Problem? Complaint(RunSheetTable table, string file, Protocol protocol)
+    {
+        var conditions =
+            from entry in table
+                .Steps.Select((step, i) => (At: $"/steps/{i}", All: ConditionsOf(step)))
+                .Concat(table.Arrangements.Select((one, i) => (At: $"/arrangements/{i}", All: (IEnumerable<StepConditions>)[one.When])))
+            from condition in entry.All
+            from word in condition.Words
+            let wrong = StepConditions.Complaint(word, protocol.Disagreements)
+            where wrong is not null
+            select DataFile.Wrong(file, entry.At, wrong);
+        return conditions.FirstOrDefault();
+    }
+
+    private static IEnumerable<StepConditions> ConditionsOf(StepEntry step) =>
+        [
+            step.When,
+            .. step.Places.Select(place => place.When).OfType<StepConditions>(),
+            .. step.ZonesInstead.Select(other => other.When),
+            .. step.Cautions.Concat(step.Hints).Select(remark => remark.When),
+            .. step.Dry is { } dry ? [dry] : (StepConditions[])[],
+        ];
 }

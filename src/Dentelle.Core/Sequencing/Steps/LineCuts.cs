@@ -1,0 +1,52 @@
+using Dentelle.Core.Plans;
+
+namespace Dentelle.Core.Sequencing.Steps;
+
+/// <summary>The finish line, as wide as planned, or a first line short of it.</summary>
+internal static class LineCuts
+{
+    public static IReadOnlyList<SheetStep> Of(StepEntry entry, StepBench bench) =>
+        [
+            .. bench
+                .Plan.Margin.Pieces.Where(piece => piece.Width.Value.Target > Mm.Zero && Belongs(entry, piece))
+                .GroupBy(piece => StepBench.SideFor(entry, ToothToCut.SideOf(piece.Segment)))
+                .Select(side => Line(entry, side.Key, [.. side], bench)),
+        ];
+
+    public static SheetStep Trace(StepEntry entry, StepBench bench)
+    {
+        var width = bench.Plan.Margin.Pieces.Max(piece => piece.Width.Value.Target);
+        var (choice, tool) = bench.Choose(bench.RoleOf(entry), width, null);
+        var near = Mm.Most(width - bench.Plan.FinishingAllowance, Mm.Zero);
+        return new StepDraft(entry)
+        {
+            Segments = [.. bench.Plan.Margin.Pieces.Select(piece => piece.Segment)],
+            Width = choice?.Chosen is { } ball ? Mm.Least(near, ball.Tip * 0.5) : width,
+            Choice = choice,
+            Tool = tool,
+        }.On(bench);
+    }
+
+    private static SheetStep Line(StepEntry entry, ProximalSide? side, MarginPiece[] pieces, StepBench bench)
+    {
+        var widest = pieces.MaxBy(piece => piece.Width.Value.Target)!;
+        var (width, role) = (widest.Width.Value.Target, bench.RoleOf(entry));
+        var isShaped = entry.ByDesign is not null || bench.Table.Roles[role].Families.Count > 0;
+        var (choice, tool) = bench.Choose(role, width, isShaped ? null : ToothToCut.Class(widest.Design));
+        var sunk = bench.Sunk(width, choice);
+        var draft = new StepDraft(entry)
+        {
+            Part = StepPart.Of(side),
+            Segments = [.. pieces.Select(piece => piece.Segment)],
+            Width = sunk,
+            Choice = choice,
+            Tool = tool,
+            Tilt = bench.WallTilt(choice),
+        };
+        return draft.On(bench) with { LineLeft = width - sunk };
+    }
+
+    private static bool Belongs(StepEntry entry, MarginPiece piece) =>
+        (entry.Pieces.Count == 0 || entry.Pieces.Contains(piece.Segment))
+        && (entry.ByDesign is not { } line || ToothToCut.Class(piece.Design) == line);
+}

@@ -1,0 +1,84 @@
+using Dentelle.Core.Burs;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+
+namespace Dentelle.Core.Sequencing.Steps;
+
+/// <summary>Contacts, grooves and boxes, and what cuts nothing.</summary>
+internal static class OtherCuts
+{
+    public static IReadOnlyList<SheetStep> Through(StepEntry entry, ToCut left, StepBench bench) =>
+        [
+            .. bench
+                .Zones(entry)
+                .Where(zone => ToothToCut.SideOf(zone.Zone.Kind) is { } side && bench.Tooth.HasContact(side))
+                .Select(zone => Through(entry, zone, left, bench)),
+        ];
+
+    private static SheetStep Through(StepEntry entry, ZonePlan zone, ToCut left, StepBench bench)
+    {
+        // What is cut at the contact: the wall's depth there, or where the restoration stays inside its contact, the line's width.
+        var segment = ToothToCut.SegmentOf(zone.Zone.Kind);
+        var cut = Mm.Most(zone.Depth.Value.Target, bench.Tooth.LineWidthAt(segment) ?? Mm.Zero);
+        var limits = bench.Table.Limits;
+        var contact = (bench.Plan.Assessment.Form?.Length.Value ?? 0) * (1 - limits.ContactHeightShare.Value);
+        var role = bench.Table.Roles[bench.RoleOf(entry)];
+        // One school goes through the contacts with the bur that cuts the walls.
+        var choice =
+            role.Use != BurUse.Through
+                ? bench.Choose(bench.RoleOf(entry), bench.Tooth.LineWidthAt(segment), bench.Tooth.ClassAt(segment)).Choice
+                : BurChoice.For(
+                    new BurNeed(role, role.Families, null, null, cut, contact, new(limits.ShellMm.Value)),
+                    bench.Rack,
+                    bench.Tolerance
+                );
+        return new StepDraft(entry)
+        {
+            Part = StepPart.Of(ToothToCut.SideOf(zone.Zone.Kind)),
+            Cuts = [new ZoneCut(zone.Zone, null, Mm.Zero, 1, left.At(zone), null)],
+            Choice = choice,
+        }.On(bench);
+    }
+
+    public static IReadOnlyList<SheetStep> Features(StepEntry entry, StepBench bench) =>
+        [.. bench.Plan.Features.Where(feature => feature.Kind == entry.Feature).Select(feature => Feature(entry, feature, bench))];
+
+    private static SheetStep Feature(StepEntry entry, RetentiveFeature feature, StepBench bench)
+    {
+        var (choice, tool) = bench.Choose(bench.RoleOf(entry), feature.Width.Value, null);
+        return new StepDraft(entry)
+        {
+            Part = StepPart.Of(feature.Side),
+            Width = feature.Depth.Value,
+            Choice = choice,
+            Tool = tool,
+            Tilt = bench.WallTilt(choice),
+        }.On(bench);
+    }
+
+    public static SheetStep Plain(StepEntry entry, StepBench bench)
+    {
+        var (choice, tool) = entry.Role is null
+            ? (null, null)
+            : bench.Choose(bench.RoleOf(entry), null, bench.Tooth.ClassAt(Segment.Facial));
+        // One neighbour alone is named by its side.
+        var side = entry.OneSideName is null ? null : bench.Tooth.OnlyNeighbour;
+        var step = new StepDraft(entry)
+        {
+            Name = side is null ? null : entry.OneSideName,
+            Part = StepPart.Of(side),
+            Choice = choice,
+            Tool = tool,
+        }.On(bench);
+        return entry.Cord is { } place ? WithCord(step, place, bench) : step;
+    }
+
+    /// <summary>Which cord a step lays: by region, thinner for a thin gum, plain for who is sensitive to epinephrine; the first one always plain.</summary>
+    private static SheetStep WithCord(SheetStep step, CordPlace place, StepBench bench)
+    {
+        var (cord, found) = (bench.Table.Cord(bench.Plan.Tooth), bench.Scene.Findings);
+        var size = place == CordPlace.First ? cord.First : (found.ThinGum ? cord.ThinSecond : null) ?? cord.Second;
+        var isPlain = place == CordPlace.First || found.EpinephrineSensitive;
+        return step with { Name = $"{step.Name}, {size}", Cord = isPlain ? $"{size}, plain" : size };
+    }
+}

@@ -1,0 +1,127 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
+
+namespace Dentelle.Core.Sequencing.Steps;
+
+/// <summary>What conditions look at: one tooth of the visit, with the practice's habits and the school it is cut by.</summary>
+internal sealed record StepScene(ToothToCut Tooth, Protocol Protocol, SchoolEntry School, int Teeth)
+{
+    public Plan Plan => Tooth.Plan;
+
+    public Findings Findings => Tooth.Plan.Assessment.Findings;
+}
+
+/// <summary>
+/// All of several conditions, each of them a word of the list below, such as "fillings" or "takes gum paste", "not" before it
+/// where it must not hold, or a list of which one is enough.
+/// </summary>
+[JsonConverter(typeof(StepConditionsJson))]
+public sealed class StepConditions
+{
+    /// <summary>A habit of the practice: the question, and the side it takes.</summary>
+    private const string Takes = "takes ";
+    private const string Not = "not ";
+
+    private static readonly Dictionary<string, Func<StepScene, string, bool>> Named = new(StringComparer.Ordinal)
+    {
+        ["fillings"] = (scene, _) => scene.Findings.Fillings.Count > 0,
+        ["caries"] = (scene, _) => scene.Findings.Caries,
+        ["root-treated"] = (scene, _) => scene.Findings.RootTreated,
+        ["bone known"] = (scene, _) => scene.Findings.Crest is not null,
+        ["plastic"] = (scene, _) => scene.Findings.Typodont,
+        ["epinephrine"] = (scene, _) => scene.Findings.EpinephrineSensitive,
+        ["boggy gum"] = (scene, _) => scene.Findings.BoggyGum,
+        // A margin where the gum is in its way; that of a plastic tooth is not.
+        ["at gum"] = (scene, _) => !scene.Findings.Typodont && scene.Plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero),
+        ["neighbour"] = (scene, _) => scene.Tooth.HasNeighbour(ProximalSide.Mesial) || scene.Tooth.HasNeighbour(ProximalSide.Distal),
+        ["metal"] = (scene, _) => scene.Plan.MaterialClass == MaterialClass.Metal,
+        ["ceramic"] = (scene, _) => scene.Plan.MaterialClass != MaterialClass.Metal,
+        ["all-ceramic"] = (scene, _) => scene.Plan.MaterialClass == MaterialClass.AllCeramic,
+        ["veneer"] = (scene, _) => scene.Plan.Rules().IsVeneer,
+        ["full crown"] = (scene, _) => scene.Plan.Rules().IsFullCrown,
+        ["front tooth"] = (scene, _) => scene.Plan.Tooth.IsFront,
+        ["several teeth"] = (scene, _) => scene.Teeth > 1,
+        ["smoothing each stage"] = (scene, _) => scene.School.Smoothing == "each-stage",
+        ["in school"] = (scene, step) => scene.School.Stages.Any(stage => stage.Contains(step)),
+    };
+
+    private StepConditions(IReadOnlyList<IReadOnlyList<string>> all) => All = all;
+
+    /// <summary>Lists of words; of each list one word has to hold.</summary>
+    internal IReadOnlyList<IReadOnlyList<string>> All { get; }
+
+    internal static StepConditions Of(IReadOnlyList<IReadOnlyList<string>> all) => new(all);
+
+    public static StepConditions Always { get; } = new([]);
+
+    /// <summary>Every condition by its words, for the check of the file.</summary>
+    internal IEnumerable<string> Words => All.SelectMany(any => any).Select(word => Bare(word).Word);
+
+    /// <summary>Whether all of them hold.</summary>
+    /// <param name="scene">What they are asked of.</param>
+    /// <param name="step">The step they belong to, for those that ask where it stands.</param>
+    internal bool Hold(StepScene scene, string step = "") => All.All(any => any.Any(word => Holds(word, scene, step)));
+
+    /// <summary>What is wrong with a condition's words; null when it is known.</summary>
+    internal static string? Complaint(string word, IReadOnlyCollection<Disagreement> questions)
+    {
+        if (!word.StartsWith(Takes, StringComparison.Ordinal))
+            return Named.ContainsKey(word) ? null : $"there is no condition “{word}”";
+        var (question, side) = Habit(word);
+        var known = questions.FirstOrDefault(entry => entry.Id == question);
+        return known is null ? $"there is no question “{question}”"
+            : known.Sides.All(other => other.Value != side) ? $"“{question}” has no side “{side}”"
+            : null;
+    }
+
+    private static bool Holds(string written, StepScene scene, string step)
+    {
+        var (word, negated) = Bare(written);
+        var holds = word.StartsWith(Takes, StringComparison.Ordinal) ? TakesSide(word, scene.Protocol) : Named[word](scene, step);
+        return holds != negated;
+    }
+
+    private static bool TakesSide(string word, Protocol protocol)
+    {
+        var (question, side) = Habit(word);
+        return protocol.Takes(question, side);
+    }
+
+    private static (string Question, string Side) Habit(string word)
+    {
+        var parts = word[Takes.Length..].Split(' ');
+        return (parts[0], parts[^1]);
+    }
+
+    private static (string Word, bool Negated) Bare(string written) =>
+        written.StartsWith(Not, StringComparison.Ordinal) ? (written[Not.Length..], true) : (written, false);
+}
+
+internal sealed class StepConditionsJson : JsonConverter<StepConditions>
+{
+    public override StepConditions Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
+    {
+        using var document = JsonDocument.ParseValue(ref reader);
+        return StepConditions.Of([.. document.RootElement.EnumerateArray().Select(Any)]);
+
+        static IReadOnlyList<string> Any(JsonElement one) =>
+            one.ValueKind == JsonValueKind.Array ? [.. one.EnumerateArray().Select(word => word.GetString()!)] : [one.GetString()!];
+    }
+
+    public override void Write(Utf8JsonWriter writer, StepConditions value, JsonSerializerOptions options)
+    {
+        writer.WriteStartArray();
+        foreach (var any in value.All)
+        {
+            writer.WriteStartArray();
+            foreach (var word in any)
+                writer.WriteStringValue(word);
+            writer.WriteEndArray();
+        }
+        writer.WriteEndArray();
+    }
+}

@@ -1,0 +1,85 @@
+using Dentelle.Core.Burs;
+using Dentelle.Core.Plans;
+
+namespace Dentelle.Core.Sequencing.Steps;
+
+/// <summary>What a kind of cut knows of a step; the rest follows from its entry.</summary>
+internal sealed record StepDraft(StepEntry Entry)
+{
+    public string? Name { get; init; }
+
+    public StepPart? Part { get; init; }
+
+    public IReadOnlyList<ZoneCut> Cuts { get; init; } = [];
+
+    public IReadOnlyList<Segment> Segments { get; init; } = [];
+
+    /// <summary>How far the tip goes in at the finish line; null where it cuts none.</summary>
+    public Mm? Width { get; init; }
+
+    /// <summary>The whole width that stands behind a fine pass; null where none does.</summary>
+    public Mm? Finished { get; init; }
+
+    public BurChoice? Choice { get; init; }
+
+    public string? Tool { get; init; }
+
+    public double? Tilt { get; init; }
+
+    public SheetStep On(StepBench bench)
+    {
+        var tooth = bench.Plan.Tooth;
+        var lip = Lip();
+        var sink = Width ?? Cuts.Select(cut => cut.Sink).Max();
+        return new SheetStep
+        {
+            Key = $"{tooth.Iso}/{Entry.Code}{(Part is null ? "" : "/" + Part.Name.Replace(' ', '-'))}",
+            Entry = Entry,
+            Name = Name ?? Entry.Name,
+            Tooth = tooth,
+            Part = Part,
+            Cuts = Cuts,
+            Segments = Segments,
+            LineWidth = Width,
+            Bur = Choice is null ? null : Choice with { Mark = MarkOf(sink, bench) },
+            Tool = Tool,
+            TiltDeg = Tilt is { } tilt ? Math.Round(tilt, 1) + 0.0 : null,
+            View = bench.View(Entry, Part),
+            Hint = Entry.Cut == StepCut.Guide && Choice?.Chosen is { } round ? Apart(round, bench.Plan.FinishingAllowance) : null,
+            Minutes = Math.Round(Entry.Minutes.For(tooth) * (Part?.ShareOfTime ?? 1), 1),
+            LipMm = lip,
+            Cautions = [.. Cautions(lip, bench)],
+            Dry = Entry.Dry?.Hold(bench.Scene) == true,
+            WaitMinutes = bench.Scene.Findings.BoggyGum ? Entry.WaitBoggyMinutes ?? Entry.WaitMinutes : Entry.WaitMinutes,
+        };
+    }
+
+    /// <summary>Sideways at a finish line a rounded tip may go in by half; the fine pass ends with the whole width behind it.</summary>
+    private Mm Lip() =>
+        (Finished ?? Width) is { } sunk && Choice?.Chosen is { } bur && Entry.Cut is StepCut.Line or StepCut.Bulk or StepCut.Fine
+            ? BurSums.Lip(bur, sunk)
+            : Mm.Zero;
+
+    private IEnumerable<string> Cautions(Mm lip, StepBench bench)
+    {
+        if (Entry.Caution is { } own)
+            yield return own;
+        if (lip > Mm.Zero)
+            yield return $"Sunk past half of its tip it leaves a lip of {lip}: chip it away with an end-cutting bur or by hand.";
+        foreach (var remark in Entry.Cautions.Where(remark => remark.When.Hold(bench.Scene)))
+            yield return remark.Text;
+    }
+
+    private string? MarkOf(Mm? sink, StepBench bench)
+    {
+        if (sink is not { } deep || deep <= Mm.Zero || Entry.Cut == StepCut.Fine)
+            return null;
+        return bench.Mark(Choice, deep) + (Width is not null && Cuts.Count > 0 ? ", at the finish line" : "");
+    }
+
+    /// <summary>How far apart grooves of a rounded bur may lie so that the ridges between them are gone with the fine pass.</summary>
+    private static string? Apart(Bur bur, Mm allowed) =>
+        bur.Family.HasRoundedTip() && allowed > Mm.Zero
+            ? $"Grooves {BurSums.SpacingFor(bur.Tip * 0.5, allowed)} apart leave ridges of {allowed}; farther apart they stand higher"
+            : null;
+}
