@@ -1,6 +1,5 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Inputs;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
@@ -12,10 +11,10 @@ namespace Dentelle.Core.Tests;
 /// <summary>What neighbours, gum and habits of the practice do to a run sheet. Cords, waits and orders are common practice.</summary>
 public class FindingsOnSheetsTests
 {
-    private static RunSheet Sheet(string line, FindingsInput? found = null, params (string Question, string Side)[] sides) =>
+    private static RunSheet Sheet(string line, Findings? found = null, params (string Question, string Side)[] sides) =>
         Sheet(line, found, null, sides);
 
-    private static RunSheet Sheet(string line, FindingsInput? found, double? level, (string Question, string Side)[] sides)
+    private static RunSheet Sheet(string line, Findings? found, double? level, (string Question, string Side)[] sides)
     {
         var plan = Shipped.Plan(line, inputs =>
             inputs with
@@ -114,7 +113,7 @@ public class FindingsOnSheetsTests
     [Fact(DisplayName = "Second cords go by region, thinner in a thin gum, plain for who is sensitive to epinephrine; the tray says so")]
     public void Cords()
     {
-        string Second(string line, FindingsInput found) => Steps(Sheet(line, found, 0, []), "second-cord")[0].Cord!;
+        string Second(string line, Findings found) => Steps(Sheet(line, found, 0, []), "second-cord")[0].Cord!;
         Assert.Equal(
             ["2", "1", "0", "1"],
             [

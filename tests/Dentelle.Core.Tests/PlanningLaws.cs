@@ -5,6 +5,7 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
+using Dentelle.Core.Sequencing.Order;
 
 namespace Dentelle.Core.Tests;
 
@@ -29,7 +30,7 @@ public class PlanningLaws
         "45 partial metal grooves",
     ];
 
-    private static readonly Gen<FindingsInput> AnyFindings =
+    private static readonly Gen<Findings> AnyFindings =
         from tilt in Gen.Double[-20, 20]
         from turn in Gen.Double[-30, 30]
         from wear in Gen.Double[0, 1.5]
@@ -38,21 +39,21 @@ public class PlanningLaws
         from recession in Gen.Double[0, 3]
         from crest in Gen.Double[1.5, 5]
         from bits in Gen.Int[0, 255]
-        select new FindingsInput
+        select new Findings
         {
             TiltDeg = tilt,
             RotationDeg = turn,
-            GapMm = new Dictionary<string, double> { ["distal"] = gap },
+            Gap = new Dictionary<ProximalSide, Mm> { [ProximalSide.Distal] = new(gap) },
             ShadeSteps = shade,
-            RecessionMm = recession,
-            CrestMm = crest,
-            WearMm = (bits & 1) == 0 ? new Dictionary<string, double>() : new Dictionary<string, double> { ["top"] = wear },
+            Recession = new(recession),
+            Crest = new(crest),
+            Wear = (bits & 1) == 0 ? ByZone.Empty : ByZone.Of(("top", wear)),
             RootTreated = (bits & 2) > 0,
             Caries = (bits & 4) > 0,
             HeavyGrinding = (bits & 8) > 0,
             DarkTriangles = (bits & 16) > 0 ? [ProximalSide.Mesial] : [],
-            Fillings = (bits & 32) > 0 ? [new(FilledSurface.Mesial, -0.5)] : [],
-            LingualBulgeMm = (bits & 64) > 0 ? 1.6 : null,
+            Fillings = (bits & 32) > 0 ? [new(FilledSurface.Mesial) { EndsAboveGum = new(-0.5) }] : [],
+            LingualBulge = (bits & 64) > 0 ? new(1.6) : null,
             LostRidges = (bits & 128) > 0 ? [ProximalSide.Distal] : [],
         };
 
@@ -187,15 +188,15 @@ public class PlanningLaws
 
     private static ToothCode Tooth(string line) => Read(line, new()).Tooth;
 
-    private static (ToothCode Tooth, PlanInputs Inputs) Read(string line, FindingsInput found)
+    private static (ToothCode Tooth, PlanInputs Inputs) Read(string line, Findings found)
     {
         var (tooth, inputs) = Shipped.Need(QuickLineReader.Read(line, ToothNotation.Iso, Shipped.Protocol)).Units[0];
         // Worn is what the tooth has: its edge or its groove.
-        var worn = found.WearMm.ToDictionary(_ => tooth.IsFront ? "edge" : "groove", entry => entry.Value);
-        return (tooth, inputs with { Findings = found with { WearMm = worn } });
+        var worn = new ByZone(found.Wear.Entries.ToDictionary(_ => tooth.IsFront ? "edge" : "groove", entry => entry.Value));
+        return (tooth, inputs with { Findings = found with { Wear = worn } });
     }
 
-    private static Plan Plan(string line, FindingsInput found, Func<PlanInputs, PlanInputs>? with = null)
+    private static Plan Plan(string line, Findings found, Func<PlanInputs, PlanInputs>? with = null)
     {
         var (tooth, inputs) = Read(line, found);
         return Shipped.Need(PlannedUnit.PlanOnly(tooth, with is null ? inputs : with(inputs), Shipped.Handbook));

@@ -41,7 +41,7 @@ public class RestorationTests
         var wrap = Shipped.Plan("12 veneer wrap", inputs =>
             inputs with
             {
-                Findings = new() { Fillings = [new(FilledSurface.Mesial, 0.2)] },
+                Findings = new() { Fillings = [new(FilledSurface.Mesial) { EndsAboveGum = new(0.2) }] },
             }
         );
         Assert.Equal(
@@ -96,12 +96,13 @@ public class RestorationTests
 
         // A cusp is covered under 3.0 (functional) or 2.0 (the others) on a vital tooth, under 3.5 or 3.0 on a root-treated one, when cracked, or
         // when the isthmus takes more than half of the distance between the tips. On a lower molar the facial cusps are functional.
-        Cusp[] Covered(FindingsInput found) => [.. Shipped.Plan("36 onlay", inputs => inputs with { Findings = found }).Cavity!.Covered];
-        Dictionary<string, double> Thick(double facial, double lingual) => new() { ["mesiofacial"] = facial, ["mesiolingual"] = lingual };
-        Assert.Equal([Cusp.Mesiofacial], Covered(new() { CuspThicknessMm = Thick(2.9, 2.0) }));
-        Assert.Equal([Cusp.Mesiolingual], Covered(new() { CuspThicknessMm = Thick(3.0, 1.9) }));
-        Assert.Equal([Cusp.Mesiofacial, Cusp.Mesiolingual], Covered(new() { CuspThicknessMm = Thick(3.4, 2.9), RootTreated = true }));
-        Assert.Empty(Covered(new() { CuspThicknessMm = Thick(3.5, 3.0), RootTreated = true }));
+        Cusp[] Covered(Findings found) => [.. Shipped.Plan("36 onlay", inputs => inputs with { Findings = found }).Cavity!.Covered];
+        Dictionary<Cusp, Mm> Thick(double facial, double lingual) =>
+            new() { [Cusp.Mesiofacial] = new(facial), [Cusp.Mesiolingual] = new(lingual) };
+        Assert.Equal([Cusp.Mesiofacial], Covered(new() { CuspThickness = Thick(2.9, 2.0) }));
+        Assert.Equal([Cusp.Mesiolingual], Covered(new() { CuspThickness = Thick(3.0, 1.9) }));
+        Assert.Equal([Cusp.Mesiofacial, Cusp.Mesiolingual], Covered(new() { CuspThickness = Thick(3.4, 2.9), RootTreated = true }));
+        Assert.Empty(Covered(new() { CuspThickness = Thick(3.5, 3.0), RootTreated = true }));
         Assert.Equal([Cusp.Distolingual], Covered(new() { CrackedCusps = [Cusp.Distolingual] }));
         Assert.Equal(5, Covered(new() { IsthmusShare = 0.51 }).Length);
         Assert.Empty(Covered(new() { IsthmusShare = 0.5 }));
@@ -145,25 +146,25 @@ public class RestorationTests
     [Fact(DisplayName = "Findings move numbers: recession, bulge, bone, filling, wear, tilt, turn, gap; each with a reason that adds up")]
     public void Findings()
     {
-        Plan With(string line, FindingsInput found) => Shipped.Plan(line, inputs => inputs with { Findings = found });
+        Plan With(string line, Findings found) => Shipped.Plan(line, inputs => inputs with { Findings = found });
         // A back margin is 0.5 above the gum; after 2.0 of recession 2.5, to stay on enamel. In front it goes with the gum.
-        Assert.Equal(2.5, Level(With("36 crown metal", new() { RecessionMm = 2 }), Segment.Facial));
-        Assert.Equal(0, Level(With("11 crown lithium disilicate", new() { RecessionMm = 2 }), Segment.Facial));
+        Assert.Equal(2.5, Level(With("36 crown metal", new() { Recession = new(2) }), Segment.Facial));
+        Assert.Equal(0, Level(With("11 crown lithium disilicate", new() { Recession = new(2) }), Segment.Facial));
         // It stops on the crest of a strong lingual bulge.
-        Assert.Equal(1.8, Level(With("46 crown zirconia", new() { LingualBulgeMm = 1.8 }), Segment.Lingual));
+        Assert.Equal(1.8, Level(With("46 crown zirconia", new() { LingualBulge = new(1.8) }), Segment.Lingual));
         // Bone 2.3 from the gum leaves 0.26 beside the 2.04 of attachment (S6): half a millimetre below would go into it.
-        Assert.Equal(-0.26, Level(With("11 crown mc", new() { CrestMm = 2.3 }), Segment.Facial), 3);
+        Assert.Equal(-0.26, Level(With("11 crown mc", new() { Crest = new(2.3) }), Segment.Facial), 3);
         // 0.8 worn off a cusp that needs 1.5: 0.7 is cut.
         Assert.Equal(
             0.7,
-            With("36 crown metal", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 0.8 } })
+            With("36 crown metal", new() { Wear = ByZone.Of(("functional-cusp", 0.8)) })
                 .Zone("functional-cusp-mesiofacial")!
                 .Depth.Value.Target.Rounded
         );
         // A gap of 0.5 is closed by the wall that needs 0.8: 0.3 is cut.
         Assert.Equal(
             0.3,
-            With("36 crown zirconia", new() { GapMm = new Dictionary<string, double> { ["mesial"] = 0.5 } })
+            With("36 crown zirconia", new() { Gap = new Dictionary<ProximalSide, Mm> { [ProximalSide.Mesial] = new(0.5) } })
                 .Zone("mesial")!
                 .Depth.Value.Target.Rounded
         );
@@ -173,20 +174,7 @@ public class RestorationTests
         // An incisor of 8.5 turned by 15°: 8.5/4·sin 15° = 0.55 more on one side, as much less on the other, 1.2 in the middle.
         var turned = With("11 crown lithium disilicate", new() { RotationDeg = 15 }).Zone("facial-middle-third")!.Depth.Value;
         Assert.Equal([1.2, 0.55, 1.85], [turned.Target.Rounded, turned.Least.Rounded, turned.Most.Rounded]);
-        foreach (
-            var plan in (Plan[])
-                [
-                    tilted,
-                    With(
-                        "11 veneer wrap",
-                        new()
-                        {
-                            ShadeSteps = 2,
-                            WearMm = new Dictionary<string, double> { ["edge"] = 2 },
-                        }
-                    ),
-                ]
-        )
+        foreach (var plan in (Plan[])[tilted, With("11 veneer wrap", new() { ShadeSteps = 2, Wear = ByZone.Of(("edge", 2)) })])
         {
             foreach (var zone in plan.Zones)
                 Assert.Equal(zone.Depth.Value.Target.Value, zone.Depth.Reasons.Sum(reason => reason.Effect ?? 0), 1e-6);
@@ -198,7 +186,7 @@ public class RestorationTests
     [Fact(DisplayName = "One finding turned round changes the advice, and the reason names it with its number")]
     public void Advice()
     {
-        Advice On(string line, string code, FindingsInput? found = null, Func<PlanInputs, PlanInputs>? more = null)
+        Advice On(string line, string code, Findings? found = null, Func<PlanInputs, PlanInputs>? more = null)
         {
             var unit = Shipped.Unit(line, inputs => (more ?? (same => same))(found is null ? inputs : inputs with { Findings = found }));
             return Advisor
@@ -242,18 +230,22 @@ public class RestorationTests
         var papilla = On(
             "11 veneer wrap",
             "papilla-mesial",
-            new() { ContactToCrestMm = new Dictionary<string, double> { ["mesial"] = 6.5 } }
+            new() { ContactToCrest = new Dictionary<ProximalSide, Mm> { [ProximalSide.Mesial] = new(6.5) } }
         );
         Assert.Equal("contact moves down", papilla.Preferred);
         Assert.Equal(2.5, papilla.Alternatives[1].For[0].Effect);
         Assert.Contains("27 of 100", papilla.Alternatives[0].Against[0].Text, StringComparison.Ordinal);
         Assert.Equal(
             "contact stays",
-            On("11 veneer wrap", "papilla-mesial", new() { ContactToCrestMm = new Dictionary<string, double> { ["mesial"] = 5 } }).Preferred
+            On(
+                "11 veneer wrap",
+                "papilla-mesial",
+                new() { ContactToCrest = new Dictionary<ProximalSide, Mm> { [ProximalSide.Mesial] = new(5) } }
+            ).Preferred
         );
         // A back tooth ends above the gum; bone at 2.3 leaves nothing below it.
         Assert.Equal("above the gum", On("36 crown zirconia", "margin-level").Preferred);
-        Assert.Contains(On("11 crown mc", "margin-level", new() { CrestMm = 2.3 }).Alternatives[2].Against, reason =>
+        Assert.Contains(On("11 crown mc", "margin-level", new() { Crest = new(2.3) }).Alternatives[2].Against, reason =>
             reason.Effect is > 0.25 and < 0.27
         );
         // Enough wall: cemented; a short crown: a groove or bonding.
@@ -267,23 +259,20 @@ public class RestorationTests
     [Fact(DisplayName = "What a restoration stands on: crest, core, finish line, dark triangle, pulp; each answer names its number")]
     public void Ground()
     {
-        Advice? On(string line, string code, FindingsInput found)
+        Advice? On(string line, string code, Findings found)
         {
             var unit = Shipped.Unit(line, inputs => inputs with { Findings = found });
             return Advisor.On(unit.Plan, [], Shipped.Protocol).SingleOrDefault(advice => advice.Code == code);
         }
         // 3.0 from gum to bone is usual, under it the crest is high, over it low (S9, from memory; half a millimetre to either side still counts).
         foreach (var (crest, named) in ((double, string)[])[(3.2, "normal crest"), (4.1, "low crest"), (2.2, "high crest")])
-            Assert.Equal(named, On("11 crown mc", "crest-class", new() { CrestMm = crest })!.Preferred);
+            Assert.Equal(named, On("11 crown mc", "crest-class", new() { Crest = new(crest) })!.Preferred);
         Assert.Null(On("11 crown mc", "crest-class", new()));
         // A root-treated tooth is built up first; a sound one raises no such question. Ceramic 2.3 from the tooth wants a core too, metal does not.
         Assert.Equal("core first", On("36 crown mc", "core", new() { RootTreated = true })!.Preferred);
         Assert.Null(On("36 crown zirconia", "core", new()));
-        Assert.Equal(
-            "core first",
-            On("36 crown zirconia", "core", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 2.3 } })!.Preferred
-        );
-        Assert.Null(On("36 crown metal", "core", new() { WearMm = new Dictionary<string, double> { ["functional-cusp"] = 2.3 } }));
+        Assert.Equal("core first", On("36 crown zirconia", "core", new() { Wear = ByZone.Of(("functional-cusp", 2.3)) })!.Preferred);
+        Assert.Null(On("36 crown metal", "core", new() { Wear = ByZone.Of(("functional-cusp", 2.3)) }));
         // Metal: chamfer; lithium disilicate: rounded shoulder; metal-ceramic hides its metal under a shoulder.
         foreach (
             var (line, design) in ((string, string)[])
@@ -301,7 +290,7 @@ public class RestorationTests
             var unit = Shipped.Unit("36 crown lithium disilicate", inputs =>
                 inputs with
                 {
-                    Findings = new() { PulpMm = new Dictionary<string, double> { ["groove"] = pulp } },
+                    Findings = new() { Pulp = ByZone.Of(("groove", pulp)) },
                 }
             );
             return unit.Preparation.Cautions.Single(caution => caution is { Code: "pulp-near" or "pulp-danger", Zone: "groove" });

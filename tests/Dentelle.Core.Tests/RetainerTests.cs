@@ -243,7 +243,7 @@ public class RetainerTests
                     {
                         Inputs = unit.Inputs with
                         {
-                            Findings = new FindingsInput { TiltDeg = unit.Tooth == far ? tilts.Last : tilts.First },
+                            Findings = new Findings { TiltDeg = unit.Tooth == far ? tilts.Last : tilts.First },
                             Features = unit.Inputs.Restoration == Restoration.Crown ? features : null,
                         },
                     }

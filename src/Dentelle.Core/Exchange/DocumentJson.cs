@@ -5,6 +5,7 @@ using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Inputs;
+using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Exchange;
 
@@ -134,7 +135,10 @@ public static class JsonDocuments
     private static string Schema(JsonTypeInfo type, string description)
     {
         var schema = JsonSchemaExporter
-            .GetJsonSchemaAsNode(type, new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true })
+            .GetJsonSchemaAsNode(
+                type,
+                new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true, TransformSchemaNode = Plain }
+            )
             .AsObject();
         var whole = new JsonObject { ["$schema"] = "https://json-schema.org/draft/2020-12/schema", ["description"] = description };
         foreach (var (key, value) in schema)
@@ -142,6 +146,32 @@ public static class JsonDocuments
         LeaveOut(whole);
         return whole.ToJsonString(Writing.Options);
     }
+
+    /// <summary>Types of the vocabulary that stand as one plain value, and maps of them.</summary>
+    private static JsonNode Plain(JsonSchemaExporterContext context, JsonNode schema)
+    {
+        var type = context.PropertyInfo?.PropertyType ?? context.TypeInfo.Type;
+        var bare = Nullable.GetUnderlyingType(type) ?? type;
+        var name =
+            bare == typeof(Mm) ? "number"
+            : bare == typeof(ToothCode) ? "string"
+            : bare == typeof(ByZone) || IsMapOfLengths(bare) ? "object"
+            : null;
+        if (name is null)
+            return schema;
+        var plain = new JsonObject { ["type"] = bare == type ? name : new JsonArray(name, "null") };
+        if (name == "object")
+            plain["additionalProperties"] = new JsonObject { ["type"] = "number" };
+        if (schema is JsonObject described && described.TryGetPropertyValue("default", out var usual))
+            plain["default"] = usual?.DeepClone();
+        return plain;
+    }
+
+    /// <summary>Whether a type maps something to lengths.</summary>
+    public static bool IsMapOfLengths(Type type) =>
+        type.IsGenericType
+        && type.GetGenericTypeDefinition() == typeof(IReadOnlyDictionary<,>)
+        && type.GetGenericArguments()[1] == typeof(Mm);
 
     /// <summary>What may be null is left out when it is: it can't be required.</summary>
     private static void LeaveOut(JsonNode? node)

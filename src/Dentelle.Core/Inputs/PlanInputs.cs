@@ -78,7 +78,7 @@ public sealed record PlanInputs
     public IReadOnlyList<FeatureWish>? Features { get; init; }
 
     /// <summary>What was found besides size, room and crossbite.</summary>
-    public FindingsInput? Findings { get; init; }
+    public Findings? Findings { get; init; }
 
     /// <summary>Why something that needs a reason is done all the same, by the code of its caution or refusal.</summary>
     public IReadOnlyDictionary<string, string> Because
@@ -142,10 +142,8 @@ public sealed record PlanInputs
         }
 
         var size = SizeMm is null ? MeasuredSize.None : new(ToMm(SizeMm.Length), ToMm(SizeMm.Mesiodistal), ToMm(SizeMm.Faciolingual));
-        if (!(Findings ?? new FindingsInput()).Read(tooth).Is(out var findings, out var problem))
-            return problem;
         return new UnitRequest(
-            new Assessment(tooth, Crossbite, Lengths(RoomBeforeMm), size) { Findings = findings },
+            new Assessment(tooth, Crossbite, Lengths(RoomBeforeMm), size) { Findings = Findings ?? Plans.Findings.None },
             new Decision
             {
                 Restoration = Restoration,

@@ -12,7 +12,8 @@ internal static class Slips
         // A crossbite renames cusps; what was entered for the other names waits until it is undone.
         Zone[] zones = [.. Zones.Of(assessment.Tooth, assessment.Crossbite), .. Zones.Of(assessment.Tooth, !assessment.Crossbite)];
         var limits = protocol.Plausible;
-        return Findings(assessment.Findings, zones, limits)
+        return Cusps(assessment)
+            ?? Findings(assessment.Findings, zones, limits)
             ?? Keys("buildOutMm", decision.BuildOut, zones)
             ?? Keys("roomBeforeMm", assessment.RoomBefore, zones)
             ?? Lengths("build-out", decision.BuildOut.Entries, limits.BuildOutMm)
@@ -27,6 +28,16 @@ internal static class Slips
                     ? Length("finishing allowance", "this unit", allowance, limits.FinishingAllowanceMm)
                     : null
             );
+    }
+
+    /// <summary>Findings on a cusp that this tooth does not have.</summary>
+    private static Problem? Cusps(Assessment assessment)
+    {
+        var (own, found) = (Words.Cusps.Of(assessment.Tooth), assessment.Findings);
+        Cusp[] strange = [.. found.CrackedCusps.Concat(found.CuspThickness.Keys).Except(own)];
+        return strange.Length == 0
+            ? null
+            : new("unknown-cusp", $"The {assessment.Tooth.Name} has no {Kebab.Of(strange[0])} cusp.", [.. own.Select(Kebab.Of)]);
     }
 
     private static Problem? Findings(Findings found, Zone[] zones, Plausible limits)

@@ -1,5 +1,4 @@
 using Dentelle.Core.Anatomy;
-using Dentelle.Core.Sequencing.Order;
 
 namespace Dentelle.Core.Plans;
 
@@ -16,18 +15,4 @@ public sealed record Assessment(ToothCode Tooth, bool Crossbite, ByZone RoomBefo
     public FormFigures? Form { get; init; }
 
     public static Assessment Of(ToothCode tooth) => new(tooth, false, ByZone.Empty, MeasuredSize.None);
-}
-
-/// <summary>
-/// Lengths by zone. A key is a zone's full name, or a kind such as "functional-cusp" for all cusps of that kind; the full
-/// name wins.
-/// </summary>
-public sealed record ByZone(IReadOnlyDictionary<string, Mm> Entries)
-{
-    public static readonly ByZone Empty = new(new Dictionary<string, Mm>());
-
-    public Mm? At(Zone zone) =>
-        Entries.TryGetValue(zone.Name, out var own) ? own
-        : Entries.TryGetValue(Kebab.Of(zone.Kind), out var kind) ? kind
-        : null;
 }

@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 namespace Dentelle.Core.Plans;
 
 /// <summary>What was found on the tooth, its neighbours and the gum, beyond size, crossbite and room. What was not looked at is null or empty.</summary>
+/// <remarks>The same type stands in files, on the quick line, in the API and in the planner. What a file leaves out comes as null past any initialiser: the getters make it empty.</remarks>
 public sealed record Findings
 {
     public static readonly Findings None = new();
@@ -17,29 +18,60 @@ public sealed record Findings
     public double TiltDeg { get; init; }
 
     /// <summary>Height lost to wear, by zone.</summary>
-    public ByZone Wear { get; init; } = ByZone.Empty;
+    [JsonPropertyName("wearMm")]
+    public ByZone Wear
+    {
+        get => field ?? ByZone.Empty;
+        init;
+    }
 
     /// <summary>Open contacts: width of the gap, by side.</summary>
-    public IReadOnlyDictionary<ProximalSide, Mm> Gap { get; init; } = new Dictionary<ProximalSide, Mm>();
+    [JsonPropertyName("gapMm")]
+    public IReadOnlyDictionary<ProximalSide, Mm> Gap
+    {
+        get => field ?? new Dictionary<ProximalSide, Mm>();
+        init;
+    }
 
     /// <summary>Sides on which no tooth stands beside it: nothing has to be opened or protected there.</summary>
-    public IReadOnlyList<ProximalSide> NoNeighbour { get; init; } = [];
+    public IReadOnlyList<ProximalSide> NoNeighbour
+    {
+        get => field ?? [];
+        init;
+    }
 
     /// <summary>Steps of shade to go.</summary>
     public double ShadeSteps { get; init; }
 
-    public IReadOnlyList<Filling> Fillings { get; init; } = [];
+    public IReadOnlyList<Filling> Fillings
+    {
+        get => field ?? [];
+        init;
+    }
 
-    public IReadOnlyList<Cusp> CrackedCusps { get; init; } = [];
+    public IReadOnlyList<Cusp> CrackedCusps
+    {
+        get => field ?? [];
+        init;
+    }
 
     /// <summary>Thickness left of single cusps, measured at their base.</summary>
-    public IReadOnlyDictionary<Cusp, Mm> CuspThickness { get; init; } = new Dictionary<Cusp, Mm>();
+    [JsonPropertyName("cuspThicknessMm")]
+    public IReadOnlyDictionary<Cusp, Mm> CuspThickness
+    {
+        get => field ?? new Dictionary<Cusp, Mm>();
+        init;
+    }
 
     /// <summary>Width of the present cavity's isthmus as a share of the distance between the cusp tips.</summary>
     public double? IsthmusShare { get; init; }
 
     /// <summary>Marginal ridges that are gone.</summary>
-    public IReadOnlyList<ProximalSide> LostRidges { get; init; } = [];
+    public IReadOnlyList<ProximalSide> LostRidges
+    {
+        get => field ?? [];
+        init;
+    }
 
     public bool Caries { get; init; }
 
@@ -49,19 +81,31 @@ public sealed record Findings
     public double? FacialEnamelShare { get; init; }
 
     /// <summary>Root laid bare on the facial, from the neck down.</summary>
+    [JsonPropertyName("recessionMm")]
     public Mm Recession { get; init; }
 
     /// <summary>Height over the gum of the crest of a strong lingual bulge below the crown.</summary>
+    [JsonPropertyName("lingualBulgeMm")]
     public Mm? LingualBulge { get; init; }
 
     /// <summary>From the free margin of the gum to the bone, facially.</summary>
+    [JsonPropertyName("crestMm")]
     public Mm? Crest { get; init; }
 
     /// <summary>From the crest of the bone to the contact, by side.</summary>
-    public IReadOnlyDictionary<ProximalSide, Mm> ContactToCrest { get; init; } = new Dictionary<ProximalSide, Mm>();
+    [JsonPropertyName("contactToCrestMm")]
+    public IReadOnlyDictionary<ProximalSide, Mm> ContactToCrest
+    {
+        get => field ?? new Dictionary<ProximalSide, Mm>();
+        init;
+    }
 
     /// <summary>Dark triangles under the contact that a veneer is to close.</summary>
-    public IReadOnlyList<ProximalSide> DarkTriangles { get; init; } = [];
+    public IReadOnlyList<ProximalSide> DarkTriangles
+    {
+        get => field ?? [];
+        init;
+    }
 
     /// <summary>Plaque or a lesion seen on the neighbour.</summary>
     public bool NeighbourLesion { get; init; }
@@ -82,7 +126,12 @@ public sealed record Findings
     public bool Typodont { get; init; }
 
     /// <summary>Distance from the surface to the pulp as a radiograph shows it, by zone; it replaces the average.</summary>
-    public ByZone Pulp { get; init; } = ByZone.Empty;
+    [JsonPropertyName("pulpMm")]
+    public ByZone Pulp
+    {
+        get => field ?? ByZone.Empty;
+        init;
+    }
 
     /// <summary>The lowest end of a filling on a segment's side, over the gum; null where none ends there.</summary>
     public Mm? FillingUnder(Segment segment)
@@ -99,7 +148,15 @@ public sealed record Findings
 }
 
 /// <summary>An old restoration.</summary>
-/// <param name="EndsAboveGum">Height of its lower end over the gum; negative below. Null when not seen.</param>
-/// <param name="AgeYears">Age; null when nobody knows.</param>
-/// <param name="Share">Share of the surface it takes, 0 to 1.</param>
-public sealed record Filling(FilledSurface Surface, Mm? EndsAboveGum = null, double? AgeYears = null, double? Share = null);
+public sealed record Filling(FilledSurface Surface)
+{
+    /// <summary>Height of its lower end over the gum; negative below. Null when not seen.</summary>
+    [JsonPropertyName("endsAboveGumMm")]
+    public Mm? EndsAboveGum { get; init; }
+
+    /// <summary>Null when nobody knows.</summary>
+    public double? AgeYears { get; init; }
+
+    /// <summary>Share of the surface it takes, 0 to 1.</summary>
+    public double? Share { get; init; }
+}

@@ -79,22 +79,27 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
                     }
                 )
                 : new Problem("line-side", "Behind alone comes the side on which no tooth stands, such as alone distal."),
-            "gap" => Sided(words, at, notation, "gap", (found, side, width) => found with { GapMm = With(found.GapMm, side, width) }),
+            "gap" => Sided(words, at, notation, "gap", (found, side, width) =>
+                found with
+                {
+                    Gap = new Dictionary<ProximalSide, Mm>(found.Gap) { [side] = new(width) },
+                }
+            ),
             "tilt" => Sided(words, at, notation, "tilt", (found, side, degrees) =>
                 found with
                 {
-                    TiltDeg = side == "mesial" ? degrees : -degrees,
+                    TiltDeg = side == ProximalSide.Mesial ? degrees : -degrees,
                 }
             ),
             "rotated" => Sided(words, at, notation, "rotated", (found, side, degrees) =>
                 found with
                 {
-                    RotationDeg = side == "mesial" ? degrees : -degrees,
+                    RotationDeg = side == ProximalSide.Mesial ? degrees : -degrees,
                 }
             ),
-            "recession" => Counted(words, at, "recession of", (found, length) => found with { RecessionMm = length }),
-            "bulge" => Counted(words, at, "lingual bulge at", (found, height) => found with { LingualBulgeMm = height }),
-            "crest" => Counted(words, at, "bone at", (found, depth) => found with { CrestMm = depth }),
+            "recession" => Counted(words, at, "recession of", (found, length) => found with { Recession = new(length) }),
+            "bulge" => Counted(words, at, "lingual bulge at", (found, height) => found with { LingualBulge = new(height) }),
+            "crest" => Counted(words, at, "bone at", (found, depth) => found with { Crest = new(depth) }),
             "isthmus" => Counted(words, at, "isthmus share", (found, share) => found with { IsthmusShare = share }),
             "enamel" => Counted(words, at, "facial enamel share", (found, share) => found with { FacialEnamelShare = share }),
             "worn" when at + 1 < words.Count && Number(words[at + 1]) is { } worn => new Step(
@@ -105,7 +110,7 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
                     {
                         Findings = (inputs.Findings ?? new()) with
                         {
-                            WearMm = With((inputs.Findings ?? new()).WearMm, tooth.IsFront ? "edge" : "functional-cusp", worn),
+                            Wear = (inputs.Findings ?? new()).Wear.With(tooth.IsFront ? "edge" : "functional-cusp", new(worn)),
                         },
                     }
             ),
@@ -132,15 +137,10 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
                 Features = [.. inputs.Features ?? [], .. sides.Select(side => new FeatureWish(kind, side))],
             };
 
-    private static Step Found(int used, string words, Func<FindingsInput, FindingsInput> change) =>
+    private static Step Found(int used, string words, Func<Findings, Findings> change) =>
         new(used, words, (inputs, _) => inputs with { Findings = change(inputs.Findings ?? new()) });
 
-    private static Answer<Step> Counted(
-        IReadOnlyList<string> words,
-        int at,
-        string said,
-        Func<FindingsInput, double, FindingsInput> change
-    ) =>
+    private static Answer<Step> Counted(IReadOnlyList<string> words, int at, string said, Func<Findings, double, Findings> change) =>
         at + 1 < words.Count && Number(words[at + 1]) is { } number
             ? Found(2, $"{said} {words[at + 1]}", found => change(found, number))
             : new Problem(
@@ -154,18 +154,22 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
         int at,
         ToothNotation notation,
         string said,
-        Func<FindingsInput, string, double, FindingsInput> change
+        Func<Findings, ProximalSide, double, Findings> change
     )
     {
         var only = at + 1 < words.Count ? ToothNotations.Read(words[at + 1], notation) : null;
         var side = at + (only is null ? 1 : 2);
-        if (side + 1 >= words.Count || words[side] is not ("mesial" or "distal") || Number(words[side + 1]) is not { } number)
+        if (
+            side + 1 >= words.Count
+            || !Kebab.TryParse<ProximalSide>(words[side], out var where)
+            || Number(words[side + 1]) is not { } number
+        )
             return new Problem(
                 "line-number",
                 $"Behind {said} comes a side and a number, such as {said} distal {(said == "gap" ? "1.2" : "10")}."
             );
         return new Step(side + 2 - at, $"{said} {string.Join(' ', words.Skip(at + 1).Take(side + 1 - at))}", (inputs, tooth) =>
-            only is { } one && one != tooth ? inputs : inputs with { Findings = change(inputs.Findings ?? new(), words[side], number) }
+            only is { } one && one != tooth ? inputs : inputs with { Findings = change(inputs.Findings ?? new(), where, number) }
         );
     }
 

@@ -1,8 +1,11 @@
 using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace Dentelle.Core.Words;
 
 /// <summary>A length in millimetres. Signed: a build-out or a margin level may be negative.</summary>
+[JsonConverter(typeof(MmJson))]
 public readonly record struct Mm(double Value) : IComparable<Mm>
 {
     public static readonly Mm Zero = new(0);
@@ -75,4 +78,12 @@ public readonly record struct MmRange
         new((a.Target + b.Target) * 0.5, (a.Least + b.Least) * 0.5, (a.Most + b.Most) * 0.5);
 
     public override string ToString() => $"{Target} [{Least}–{Most}]";
+}
+
+/// <summary>A length stands in files and answers as its number of millimetres.</summary>
+internal sealed class MmJson : JsonConverter<Mm>
+{
+    public override Mm Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => new(reader.GetDouble());
+
+    public override void Write(Utf8JsonWriter writer, Mm value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Value);
 }

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using System.Text.Json.Serialization;
 
 namespace Dentelle.Core.Words;
@@ -21,6 +22,7 @@ public enum ToothKind
 /// A permanent tooth by its ISO 3950 code: quadrant 1–4 (upper right, upper left, lower left, lower right, as the patient
 /// has them) and position 1–8 from the midline.
 /// </summary>
+[JsonConverter(typeof(ToothCodeJson))]
 public readonly record struct ToothCode
 {
     private ToothCode(int quadrant, int position) => (Quadrant, Position) = (quadrant, position);
@@ -124,4 +126,13 @@ public readonly record struct ToothCode
         };
 
     public override string ToString() => Iso;
+}
+
+/// <summary>A tooth stands in files and answers as its ISO 3950 code.</summary>
+internal sealed class ToothCodeJson : JsonConverter<ToothCode>
+{
+    public override ToothCode Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        ToothCode.FromIso(reader.GetString() ?? "") ?? throw new JsonException();
+
+    public override void Write(Utf8JsonWriter writer, ToothCode value, JsonSerializerOptions options) => writer.WriteStringValue(value.Iso);
 }

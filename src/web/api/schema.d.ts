@@ -718,6 +718,13 @@ export interface components {
             /** Format: double */
             tipMm: number;
         };
+        /**
+         * @description Lengths by zone. A key is a zone's full name, or a kind such as "functional-cusp" for all cusps of that kind; the full
+         *     name wins.
+         */
+        ByZone: {
+            [key: string]: number;
+        };
         CaseEntry: {
             patient?: null | string;
             /** Format: date-time */
@@ -1036,16 +1043,19 @@ export interface components {
         };
         /** @enum {unknown} */
         FilledSurface: "facial" | "lingual" | "mesial" | "distal" | "occlusal";
-        FillingInput: {
+        /** @description An old restoration. */
+        Filling: {
             surface: components["schemas"]["FilledSurface"];
+            endsAboveGumMm?: null | components["schemas"]["Mm"];
             /**
              * Format: double
-             * @description Height of its lower end over the gum; negative below.
+             * @description Null when nobody knows.
              */
-            endsAboveGumMm?: null | number;
-            /** Format: double */
             ageYears?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of the surface it takes, 0 to 1.
+             */
             share?: null | number;
         };
         FindingView: {
@@ -1060,71 +1070,74 @@ export interface components {
             /** Format: double */
             settlingGaugeMm?: null | number;
         };
-        /** @description Findings as they stand in files and in the API. Everything may be left out. Lengths in millimetres, angles in degrees, shares from 0 to 1. */
-        FindingsInput: {
-            /** @description ISO code of the place it stands in, when it drifted or was moved. */
-            standsAs?: null | string;
+        /** @description What was found on the tooth, its neighbours and the gum, beyond size, crossbite and room. What was not looked at is null or empty. */
+        Findings: {
+            standsAs?: null | components["schemas"]["ToothCode"];
             /**
              * Format: double
-             * @description Positive with the mesial side turned to the facial.
+             * @description Turned about its long axis, degrees; positive with the mesial side to the facial.
              */
-            rotationDeg: number;
+            rotationDeg?: number;
             /**
              * Format: double
-             * @description Positive leaning to the mesial.
+             * @description Leaning in the line of the arch, degrees; positive to the mesial.
              */
-            tiltDeg: number;
-            /** @description Height lost to wear, by zone or kind of zone. */
-            wearMm: {
+            tiltDeg?: number;
+            /** @description Height lost to wear, by zone. */
+            wearMm?: components["schemas"]["ByZone"];
+            /** @description Open contacts: width of the gap, by side. */
+            gapMm?: {
                 [key: string]: number;
             };
-            /** @description Width of open contacts, by side: mesial, distal. */
-            gapMm: {
+            /** @description Sides on which no tooth stands beside it: nothing has to be opened or protected there. */
+            noNeighbour?: components["schemas"]["ProximalSide"][];
+            /**
+             * Format: double
+             * @description Steps of shade to go.
+             */
+            shadeSteps?: number;
+            fillings?: components["schemas"]["Filling"][];
+            crackedCusps?: components["schemas"]["Cusp"][];
+            /** @description Thickness left of single cusps, measured at their base. */
+            cuspThicknessMm?: {
                 [key: string]: number;
             };
-            /** @description Sides on which no tooth stands beside it. */
-            noNeighbour: components["schemas"]["ProximalSide"][];
-            /** Format: double */
-            shadeSteps: number;
-            fillings: components["schemas"]["FillingInput"][];
-            crackedCusps: components["schemas"]["Cusp"][];
-            cuspThicknessMm: {
-                [key: string]: number;
-            };
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Width of the present cavity's isthmus as a share of the distance between the cusp tips.
+             */
             isthmusShare?: null | number;
-            lostRidges: components["schemas"]["ProximalSide"][];
-            caries: boolean;
-            rootTreated: boolean;
-            /** Format: double */
-            facialEnamelShare?: null | number;
-            /** Format: double */
-            recessionMm: number;
-            /** Format: double */
-            lingualBulgeMm?: null | number;
+            /** @description Marginal ridges that are gone. */
+            lostRidges?: components["schemas"]["ProximalSide"][];
+            caries?: boolean;
+            rootTreated?: boolean;
             /**
              * Format: double
-             * @description From the free margin of the gum to the bone, facially.
+             * @description Share of the facial surface that is still enamel, 0 to 1.
              */
-            crestMm?: null | number;
-            /** @description From the bone to the contact, by side. */
-            contactToCrestMm: {
+            facialEnamelShare?: null | number;
+            /** @description Root laid bare on the facial, from the neck down. */
+            recessionMm?: components["schemas"]["Mm"];
+            lingualBulgeMm?: null | components["schemas"]["Mm"];
+            crestMm?: null | components["schemas"]["Mm"];
+            /** @description From the crest of the bone to the contact, by side. */
+            contactToCrestMm?: {
                 [key: string]: number;
             };
             /** @description Dark triangles under the contact that a veneer is to close. */
-            darkTriangles: components["schemas"]["ProximalSide"][];
-            neighbourLesion: boolean;
-            noAntagonist: boolean;
-            heavyGrinding: boolean;
-            boggyGum: boolean;
-            thinGum: boolean;
-            epinephrineSensitive: boolean;
-            coldSensitive: boolean;
-            typodont: boolean;
-            /** @description From the surface to the pulp on the radiograph, by zone. */
-            pulpMm: {
-                [key: string]: number;
-            };
+            darkTriangles?: components["schemas"]["ProximalSide"][];
+            /** @description Plaque or a lesion seen on the neighbour. */
+            neighbourLesion?: boolean;
+            noAntagonist?: boolean;
+            heavyGrinding?: boolean;
+            boggyGum?: boolean;
+            thinGum?: boolean;
+            epinephrineSensitive?: boolean;
+            coldSensitive?: boolean;
+            /** @description A plastic tooth. */
+            typodont?: boolean;
+            /** @description Distance from the surface to the pulp as a radiograph shows it, by zone; it replaces the average. */
+            pulpMm?: components["schemas"]["ByZone"];
         };
         FinishedEntry: {
             finished: boolean;
@@ -1309,6 +1322,8 @@ export interface components {
             instead: string;
             cases: string[];
         };
+        /** Format: double */
+        Mm: null | number;
         OptionColumn: {
             /** @description As it was asked for; empty for what is planned. */
             option: string;
@@ -1436,7 +1451,7 @@ export interface components {
             boxes?: null | components["schemas"]["ProximalSide"][];
             /** @description Grooves and boxes in the walls of a crown or partial crown; left out, a partial crown gets the protocol's. */
             features?: null | components["schemas"]["FeatureWish"][];
-            findings?: null | components["schemas"]["FindingsInput"];
+            findings?: null | components["schemas"]["Findings"];
             /** @description Why something that needs a reason is done all the same, by the code of its caution or refusal. */
             because?: {
                 [key: string]: string;
@@ -1945,6 +1960,7 @@ export interface components {
             /** @description What holds: the wall, or a groove or box that stands nearer to the margin it would turn about. */
             heldBy: string;
         };
+        ToothCode: null | string;
         /**
          * @description How a user writes and reads teeth. Inside the program a tooth is always its ISO code.
          * @enum {unknown}

@@ -6,7 +6,7 @@
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 
-  type Filling = Schemas['FillingInput'];
+  type Filling = Schemas['Filling'];
   const surfaces = ['facial', 'lingual', 'mesial', 'distal', 'occlusal'] as const;
   const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
   const isBack = $derived(Number(unit.plan.tooth[1]) > 3);
