@@ -9,8 +9,8 @@ using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Core.Sequencing.Steps;
-using Dentelle.Geometry.Trees;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Tests;
 

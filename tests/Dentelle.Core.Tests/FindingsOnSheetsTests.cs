@@ -3,8 +3,8 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Tests;
 

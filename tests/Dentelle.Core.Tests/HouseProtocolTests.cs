@@ -149,11 +149,7 @@ public class HouseProtocolTests
         Shipped.Handbook with
         {
             Protocol = Shipped.Need(
-                ProtocolReader.ReadProtocol(
-                    Shipped.Need(Original.With(edits, "house", 1, "House", Original)).File,
-                    Schema,
-                    Shipped.Handbook.Sources
-                )
+                ProtocolFile.Read(Shipped.Need(Original.With(edits, "house", 1, "House", Original)).File, Schema, Shipped.Handbook.Sources)
             ),
         };
 

@@ -3,10 +3,10 @@ using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Surfaces;
-using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
 

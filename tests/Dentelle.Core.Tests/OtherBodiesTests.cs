@@ -5,10 +5,10 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Restorations;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Paths;
 using Dentelle.Geometry.Trees;
-using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
 

@@ -7,10 +7,10 @@ using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Core.Sequencing.Steps;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;
 using Dentelle.Geometry.Trees;
-using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
 

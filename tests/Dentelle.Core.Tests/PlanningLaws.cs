@@ -160,7 +160,7 @@ public class PlanningLaws
                 var house = Shipped.Handbook with
                 {
                     Protocol = Shipped.Need(
-                        ProtocolReader.ReadProtocol(
+                        ProtocolFile.Read(
                             Shipped.Need(original.With(edits, "house", 1, "House", original)).File,
                             schema,
                             Shipped.Handbook.Sources

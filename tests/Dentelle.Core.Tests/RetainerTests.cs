@@ -11,9 +11,9 @@ using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Core.Restorations;
 using Dentelle.Core.Sequencing.Steps;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Trees;
-using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
 

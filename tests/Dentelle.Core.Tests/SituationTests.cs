@@ -189,7 +189,12 @@ public class SituationTests
     public void Lingual_bulge()
     {
         PlannedUnit With(double? bulge) =>
-            Shipped.Unit("46 crown zirconia", inputs => inputs with { Findings = new Findings { LingualBulge = bulge is { } height ? new(height) : null } });
+            Shipped.Unit("46 crown zirconia", inputs =>
+                inputs with
+                {
+                    Findings = new Findings { LingualBulge = bulge is { } height ? new(height) : null },
+                }
+            );
         var (plain, bulging) = (With(null), With(1.8));
         // 1.8 above the gum on the lingual and its corners, 0.5 elsewhere.
         Assert.Equal(

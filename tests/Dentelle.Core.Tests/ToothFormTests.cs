@@ -2,10 +2,10 @@ using System.Numerics;
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;
 using Dentelle.Geometry.Trees;
-using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
 

@@ -1,8 +1,8 @@
 using CsCheck;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Tests;
 

@@ -4,9 +4,9 @@ using Dentelle.Core.Inputs;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
-using Microsoft.EntityFrameworkCore;
 
 namespace Dentelle.Web.Tests;
 

@@ -1,6 +1,6 @@
 using System.Diagnostics;
-using System.Net.Sockets;
 using System.Net;
+using System.Net.Sockets;
 
 namespace Dentelle.Web.Tests;
 

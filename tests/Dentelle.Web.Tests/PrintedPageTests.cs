@@ -1,6 +1,6 @@
+using UglyToad.PdfPig;
 using UglyToad.PdfPig.Content;
 using UglyToad.PdfPig.Core;
-using UglyToad.PdfPig;
 
 namespace Dentelle.Web.Tests;
 

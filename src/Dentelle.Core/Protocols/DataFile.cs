@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
+using System.Text.RegularExpressions;
 
 namespace Dentelle.Core.Protocols;
 
@@ -7,7 +8,7 @@ namespace Dentelle.Core.Protocols;
 public sealed record NamedText(string Name, string Text);
 
 /// <summary>Reads the files that hold numbers: JSON first, then the schema, then the types. A problem names file, path and what is wrong there.</summary>
-internal static class DataFile
+internal static partial class DataFile
 {
     public static Answer<T> Read<T>(NamedText file, NamedText schema, JsonTypeInfo<T> type, SchemaMemory? memory)
         where T : class
@@ -30,9 +31,16 @@ internal static class DataFile
         }
         catch (JsonException e)
         {
-            return Wrong(file.Name, e.Path ?? "/", "has the wrong type");
+            return Wrong(file.Name, Pointer(e.Path ?? ""), "has the wrong type or is a word that is not known here");
         }
     }
+
+    /// <summary>"$.materials[2]['a-b']" as the pointer "/materials/2/a-b".</summary>
+    private static string Pointer(string path) =>
+        $"/{string.Join('/', PathStep().Matches(path).Select(step => step.Groups["step"].Value))}";
+
+    [GeneratedRegex(@"[.\[]'?(?<step>[^.\[\]']+)'?\]?", RegexOptions.ExplicitCapture, 1000)]
+    private static partial Regex PathStep();
 
     public static Problem Wrong(string file, string path, string what) => new("protocol-file", $"{file}: {path}: {what}.");
 }

@@ -40,7 +40,10 @@ public sealed record Protocol(
     public Mm Tolerance => new(Defaults.ToleranceMm.Value);
 
     /// <summary>Whether the practice takes this side in a question the trade disagrees on.</summary>
-    public bool Takes(string question, string side) => Disagreements.FirstOrDefault(entry => entry.Id == question)?.Chosen == side;
+    public bool Takes(string question, string side) =>
+        Questions.Have(question, side)
+            ? Disagreements.FirstOrDefault(entry => entry.Id == question)?.Chosen == side
+            : throw new ArgumentException($"There is no side {side} of a question {question}.", nameof(side));
 }
 
 /// <summary>A value with its source and how far to trust it.</summary>

@@ -9,14 +9,17 @@ namespace Dentelle.Core.Protocols;
 /// What is already known to hold against its schema, by a digest of both texts. Checking takes a quarter of a second,
 /// which a command line should pay once for a file and not with every call.
 /// </summary>
-public sealed record SchemaMemory(Func<string, bool> Knows, Action<string> Remember);
+public sealed record SchemaMemory(Func<string, bool> Knows, Action<string> Remember)
+{
+    public static string Digest(string text) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
+}
 
 /// <summary>Holds a document against its JSON Schema.</summary>
 internal static class SchemaCheck
 {
     public static Problem? Complaint(NamedText file, NamedText schema, JsonElement document, SchemaMemory? memory)
     {
-        var digest = memory is null ? "" : Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes($"{schema.Text}\0{file.Text}")));
+        var digest = memory is null ? "" : SchemaMemory.Digest($"{schema.Text}\0{file.Text}");
         if (memory?.Knows(digest) == true)
             return null;
         if (Evaluate(file, schema, document) is { } complaint)

@@ -19,6 +19,8 @@ internal abstract class CavityRules : RestorationRules
             _ => zone.Kind == ZoneKind.Groove,
         };
 
+    internal override bool NeedsDepth(ZoneKind zone) => zone is ZoneKind.Groove or ZoneKind.MesialRidge or ZoneKind.DistalRidge;
+
     internal override bool Has(Segment segment, PlanContext context) =>
         segment switch
         {

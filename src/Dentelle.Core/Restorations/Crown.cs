@@ -23,6 +23,8 @@ internal sealed class Crown : RestorationRules
 
     internal override bool Has(Zone zone, PlanContext context) => true;
 
+    internal override bool NeedsDepth(ZoneKind zone) => zone is not (ZoneKind.FacialGingivalHalf or ZoneKind.FacialGingivalThird);
+
     internal override bool Has(Segment segment, PlanContext context) => true;
 
     /// <summary>One school cuts cusps, bevel and groove by one bur's width.</summary>

@@ -8,6 +8,9 @@ internal sealed class Onlay : CavityRules
 {
     public override Restoration Kind => Restoration.Onlay;
 
+    internal override bool NeedsDepth(ZoneKind zone) =>
+        base.NeedsDepth(zone) || zone is ZoneKind.FunctionalCusp or ZoneKind.FunctionalCuspBevel or ZoneKind.NonFunctionalCusp;
+
     /// <summary>It ends where its covered cusps were taken down to, and with a shoulder a little under that.</summary>
     internal override Reasoned<Mm>? OwnLevel(Segment segment, PlanContext context)
     {

@@ -24,6 +24,18 @@ internal sealed class PartialCrown : RestorationRules
 
     public override Question Questions => base.Questions | Question.Core;
 
+    internal override bool NeedsDepth(ZoneKind zone) =>
+        zone
+            is ZoneKind.FunctionalCusp
+                or ZoneKind.FunctionalCuspBevel
+                or ZoneKind.NonFunctionalCusp
+                or ZoneKind.Groove
+                or ZoneKind.MesialRidge
+                or ZoneKind.DistalRidge
+                or ZoneKind.Lingual
+                or ZoneKind.Mesial
+                or ZoneKind.Distal;
+
     internal override bool Has(Segment segment, PlanContext context) =>
         segment is not (Segment.Facial or Segment.Mesiofacial or Segment.Distofacial);
 

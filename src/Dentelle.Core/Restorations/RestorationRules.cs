@@ -60,6 +60,9 @@ public abstract class RestorationRules
     /// <summary>Whether it has a zone of its tooth.</summary>
     internal virtual bool Has(Zone zone, PlanContext context) => context.Entry.Depth(zone.Kind, Surface.Ceramic) is not null;
 
+    /// <summary>Whether a protocol must give it a depth for such zones; what it doesn't ask for follows from the margin beside it or isn't cut.</summary>
+    internal virtual bool NeedsDepth(ZoneKind zone) => false;
+
     /// <summary>Whether its margin runs through a segment.</summary>
     internal abstract bool Has(Segment segment, PlanContext context);
 

@@ -13,6 +13,8 @@ internal abstract class VeneerRules : RestorationRules
 
     internal override bool Has(Zone zone, PlanContext context) => zone.Kind == ZoneKind.FacialGingivalThird || base.Has(zone, context);
 
+    internal override bool NeedsDepth(ZoneKind zone) => zone is ZoneKind.Edge or ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird;
+
     internal override bool Has(Segment segment, PlanContext context) =>
         segment switch
         {

@@ -8,4 +8,6 @@ internal sealed class VeneerWrap : VeneerOverEdge
     public override string Words => "veneer, lingual wrap";
 
     public override IReadOnlyList<string> Said => ["veneer wrap", "veneer-wrap"];
+
+    internal override bool NeedsDepth(ZoneKind zone) => base.NeedsDepth(zone) || zone == ZoneKind.LingualFossa;
 }

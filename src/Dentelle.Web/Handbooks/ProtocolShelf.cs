@@ -99,8 +99,8 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
 
     /// <summary>A draft comes by several times while it is looked at; the schema, which takes longest, is asked once.</summary>
     private Answer<Handbook> Checked(NamedText file) =>
-        ProtocolReader
-            .ReadProtocol(file, schema, shipped.Sources, new SchemaMemory(sound.ContainsKey, digest => sound[digest] = true))
+        ProtocolFile
+            .Read(file, schema, shipped.Sources, new SchemaMemory(sound.ContainsKey, digest => sound[digest] = true))
             .Is(out var protocol, out var problem)
             ? shipped with
             {

@@ -1,3 +1,4 @@
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Plans;
 using Microsoft.AspNetCore.OpenApi;

@@ -76,6 +76,14 @@ public static class RunSheetReader
             if (table.Arrangements[i].Codes.FirstOrDefault(code => !codes.Contains(code)) is { } unknown)
                 return ($"/arrangements/{i}", $"there is no step {unknown}");
         }
+        var conditions = table
+            .Steps.Select((step, i) => (At: $"/steps/{i}", All: ConditionsOf(step)))
+            .Concat(table.Arrangements.Select((one, i) => (At: $"/arrangements/{i}", All: (IEnumerable<StepConditions>)[one.When])));
+        foreach (var (at, all) in conditions)
+        {
+            if (all.SelectMany(one => one.Words).Select(StepConditions.Complaint).FirstOrDefault(wrong => wrong is not null) is { } wrong)
+                return (at, wrong);
+        }
         foreach (var part in (VisitPart[])[VisitPart.Opening, VisitPart.After, VisitPart.Closing])
         {
             if (!table.In(part).Any())
@@ -107,21 +115,6 @@ public static class RunSheetReader
                 return ("/views", $"needs one row for {Kebab.Of(jaw)}, {Kebab.Of(side)}, {Kebab.Of(surface)}");
         }
         return null;
-    }
-
-    /// <summary>A condition that the protocol can't answer: a question it doesn't ask, a side it doesn't have, or no condition at all.</summary>
-    public static Problem? Complaint(RunSheetTable table, string file, Protocol protocol)
-    {
-        var conditions =
-            from entry in table
-                .Steps.Select((step, i) => (At: $"/steps/{i}", All: ConditionsOf(step)))
-                .Concat(table.Arrangements.Select((one, i) => (At: $"/arrangements/{i}", All: (IEnumerable<StepConditions>)[one.When])))
-            from condition in entry.All
-            from word in condition.Words
-            let wrong = StepConditions.Complaint(word, protocol.Disagreements)
-            where wrong is not null
-            select DataFile.Wrong(file, entry.At, wrong);
-        return conditions.FirstOrDefault();
     }
 
     private static IEnumerable<StepConditions> ConditionsOf(StepEntry step) =>

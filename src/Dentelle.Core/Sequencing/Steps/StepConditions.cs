@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
@@ -67,15 +66,12 @@ public sealed class StepConditions
     internal bool Hold(StepScene scene, string step = "") => All.All(any => any.Any(word => Holds(word, scene, step)));
 
     /// <summary>What is wrong with a condition's words; null when it is known.</summary>
-    internal static string? Complaint(string word, IReadOnlyCollection<Disagreement> questions)
+    internal static string? Complaint(string word)
     {
         if (!word.StartsWith(Takes, StringComparison.Ordinal))
             return Named.ContainsKey(word) ? null : $"there is no condition “{word}”";
         var (question, side) = Habit(word);
-        var known = questions.FirstOrDefault(entry => entry.Id == question);
-        return known is null ? $"there is no question “{question}”"
-            : known.Sides.All(other => other.Value != side) ? $"“{question}” has no side “{side}”"
-            : null;
+        return Questions.Have(question, side) ? null : $"there is no side “{side}” of a question “{question}”";
     }
 
     private static bool Holds(string written, StepScene scene, string step)
