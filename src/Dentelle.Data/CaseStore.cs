@@ -5,7 +5,6 @@ using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.Storage;
 
 namespace Dentelle.Data;
 
@@ -39,6 +38,8 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
 
     public async Task<CaseRow> AddCaseAsync(string patient, DateTime? visitAt, string note, CancellationToken stop)
     {
+        // Its number follows from what is there: nobody else may write between looking and adding.
+        await using var all = await BeginAsync(stop);
         var last = await db.Cases.MaxAsync(row => (int?)row.Number, stop) ?? 0;
         var added = new CaseRow
         {
@@ -51,6 +52,7 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
         };
         db.Cases.Add(added);
         await db.SaveChangesAsync(stop);
+        await all.CommitAsync(stop);
         return added;
     }
 
@@ -63,7 +65,7 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     }
 
     /// <summary>Everything until the commit is kept together or not at all.</summary>
-    public Task<IDbContextTransaction> BeginAsync(CancellationToken stop) => db.Database.BeginTransactionAsync(stop);
+    public Task<Together> BeginAsync(CancellationToken stop) => Together.BeginAsync(db, stop);
 
     public async Task<UnitRow> AddUnitAsync(
         Guid caseId,
@@ -106,7 +108,7 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
             await db.SaveChangesAsync(stop);
             return true;
         }
-        catch (DbUpdateException)
+        catch (DbUpdateException failed) when (failed.WasTaken())
         {
             // Either the version moved on under us or the same version was inserted first: both mean a newer plan exists.
             return false;

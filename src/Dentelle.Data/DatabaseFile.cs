@@ -14,7 +14,14 @@ public static class DatabaseFile
 {
     public static DbContextOptionsBuilder UseDentelleFile(this DbContextOptionsBuilder options, string path) =>
         options
-            .UseSqlite(new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true }.ToString())
+            .UseSqlite(
+                new SqliteConnectionStringBuilder
+                {
+                    DataSource = path,
+                    ForeignKeys = true,
+                    DefaultTimeout = 5,
+                }.ToString()
+            )
             .AddInterceptors(Durable.Instance);
 
     /// <summary>Makes the file, or brings an old one up to date: first a copy of it, and only when that went well the file itself.</summary>
@@ -24,10 +31,18 @@ public static class DatabaseFile
             Directory.CreateDirectory(folder);
         var isNew = !File.Exists(path);
         using var db = Open(path);
-        if (!db.Database.GetPendingMigrations().Any())
-            return;
-        if (!isNew)
-            TryOnCopy(db, path + ".trial");
+        if (db.Database.GetPendingMigrations().Any())
+        {
+            if (!isNew)
+                TryOnCopy(db, path + ".trial");
+            Migrate(db);
+        }
+        OnlyAdded.Protect(db);
+    }
+
+    private static void Migrate(DentelleDb db)
+    {
+        OnlyAdded.Unprotect(db);
         db.Database.Migrate();
     }
 
@@ -43,7 +58,7 @@ public static class DatabaseFile
         File.Delete(copy);
         db.Database.ExecuteSql($"VACUUM INTO {copy}");
         using (var trial = Open(copy))
-            trial.Database.Migrate();
+            Migrate(trial);
         SqliteConnection.ClearAllPools();
         foreach (var left in new[] { copy, copy + "-wal", copy + "-shm" })
             File.Delete(left);

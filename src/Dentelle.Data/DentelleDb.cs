@@ -50,12 +50,14 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
         {
             row.Property(entry => entry.Kind).HasConversion<string>();
             row.HasIndex(entry => new { entry.CaseId, entry.Key });
+            row.HasQueryFilter(entry => entry.TakenBackAt == null);
         });
         modelBuilder.Entity<DrawerBurRow>().HasIndex(entry => entry.BurId).IsUnique();
         modelBuilder.Entity<BurUseRow>(row =>
         {
             row.Property(entry => entry.On).HasConversion<string>();
             row.HasIndex(entry => new { entry.BurId, entry.At });
+            row.HasQueryFilter(entry => entry.TakenBackAt == null);
         });
         modelBuilder.Entity<SettingsRow>().Property(entry => entry.Notation).HasConversion<string>();
         // Keys are made in the program: without this a new row with a key set would be taken for an old one.

@@ -90,11 +90,9 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
             .ToListAsync(stop);
         if (others.Exists(row => row.Tooth == taken.Tooth))
             return;
-        db.BurUses.RemoveRange(
-            await db
-                .BurUses.Where(use => use.BurId == taken.BurId && use.CaseId == taken.CaseId && use.Tooth == taken.Tooth)
-                .ToListAsync(stop)
-        );
+        var uses = db.BurUses.Where(use => use.BurId == taken.BurId && use.CaseId == taken.CaseId && use.Tooth == taken.Tooth);
+        foreach (var use in await uses.ToListAsync(stop))
+            use.TakenBackAt = Now;
         await db.SaveChangesAsync(stop);
     }
 

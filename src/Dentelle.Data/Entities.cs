@@ -131,7 +131,7 @@ public sealed class ProtocolRow
     public required string KeptBy { get; init; }
 }
 
-/// <summary>A step of a run sheet as it was begun and ended.</summary>
+/// <summary>A step of a run sheet as it was begun and ended. Taking it back, or beginning it again, leaves it here, marked.</summary>
 public sealed class StepTickRow
 {
     public Guid Id { get; init; }
@@ -155,6 +155,8 @@ public sealed class StepTickRow
     public DateTime StartedAt { get; init; }
 
     public DateTime? EndedAt { get; set; }
+
+    public DateTime? TakenBackAt { get; set; }
 }
 
 /// <summary>A kind of bur in the practice's drawer.</summary>
@@ -181,7 +183,7 @@ public sealed class DrawerBurRow
     public DateTime NewSince { get; set; }
 }
 
-/// <summary>A preparation cut with a bur. Only ever added.</summary>
+/// <summary>A preparation cut with a bur. Only ever added; taking its step back leaves it here, marked.</summary>
 public sealed class BurUseRow
 {
     public Guid Id { get; init; }
@@ -198,6 +200,8 @@ public sealed class BurUseRow
     public string? Tooth { get; init; }
 
     public DateTime At { get; init; }
+
+    public DateTime? TakenBackAt { get; set; }
 }
 
 /// <summary>How the user likes things; one row.</summary>

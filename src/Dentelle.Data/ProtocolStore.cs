@@ -5,6 +5,9 @@ namespace Dentelle.Data;
 /// <summary>Keeps protocols. Each version is added once and stays as it is.</summary>
 public sealed class ProtocolStore(DentelleDb db, TimeProvider clock)
 {
+    /// <summary>Everything until the commit is kept together or not at all.</summary>
+    public Task<Together> BeginAsync(CancellationToken stop) => Together.BeginAsync(db, stop);
+
     /// <summary>All of them, oldest first.</summary>
     public async Task<IReadOnlyList<ProtocolRow>> AllAsync(CancellationToken stop) =>
         await db.Protocols.AsNoTracking().OrderBy(row => row.KeptAt).ThenBy(row => row.Version).ToListAsync(stop);
@@ -37,7 +40,7 @@ public sealed class ProtocolStore(DentelleDb db, TimeProvider clock)
             await db.SaveChangesAsync(stop);
             return row;
         }
-        catch (DbUpdateException)
+        catch (DbUpdateException failed) when (failed.WasTaken())
         {
             return null;
         }

@@ -18,7 +18,7 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
         var rows = await db
             .StepTicks.FromSql(
                 $"""
-                SELECT * FROM (SELECT *, row_number() OVER (PARTITION BY Code, Kind ORDER BY EndedAt DESC) AS Newness FROM StepTicks WHERE EndedAt IS NOT NULL)
+                SELECT * FROM (SELECT *, row_number() OVER (PARTITION BY Code, Kind ORDER BY EndedAt DESC) AS Newness FROM StepTicks WHERE EndedAt IS NOT NULL AND TakenBackAt IS NULL)
                 WHERE Newness <= {NewestTimes}
                 """
             )
@@ -48,7 +48,8 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
         var running = await db.StepTicks.Where(row => row.CaseId == caseId && row.EndedAt == null && row.Key != key).ToListAsync(stop);
         foreach (var row in running)
             row.EndedAt = now;
-        db.StepTicks.RemoveRange(await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop));
+        foreach (var before in await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop))
+            before.TakenBackAt = now;
         db.StepTicks.Add(
             new StepTickRow
             {
@@ -82,7 +83,8 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
     public async Task<IReadOnlyList<StepTickRow>> TakeBackAsync(Guid caseId, string key, CancellationToken stop)
     {
         var rows = await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop);
-        db.StepTicks.RemoveRange(rows);
+        foreach (var row in rows)
+            row.TakenBackAt = clock.GetUtcNow().UtcDateTime;
         await db.SaveChangesAsync(stop);
         return rows;
     }

@@ -38,7 +38,7 @@ if (!Handbook.Read(name => File.ReadAllText(Path.Combine(files.ProtocolFolder, n
     return 2;
 }
 
-builder.Services.AddSingleton(new ProtocolShelf(handbook, ProtocolFile("shipped.json"), ProtocolFile("protocol.schema.json")));
+builder.Services.AddSingleton(new ProtocolShelf(handbook, TextOf("shipped.json"), TextOf("protocol.schema.json")));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddDbContextPool<DentelleDb>(options => options.UseDentelleFile(files.DatabasePath));
 builder.Services.AddScoped<CaseStore>();
@@ -114,6 +114,8 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
             Console.Error.WriteLine(refused.Sentence);
             return 2;
         }
+        foreach (var unread in scope.ServiceProvider.GetRequiredService<ProtocolShelf>().Unread)
+            Log.Warning("A protocol this practice keeps can't be planned with: {Sentence}", unread);
         await scope
             .ServiceProvider.GetRequiredService<DrawerStore>()
             .BeginWithAsync(handbook.Drawer.Burs, starterPieces, CancellationToken.None);
@@ -131,4 +133,4 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 await app.RunAsync();
 return 0;
 
-NamedText ProtocolFile(string name) => new(name, File.ReadAllText(Path.Combine(files.ProtocolFolder, name)));
+NamedText TextOf(string name) => new(name, File.ReadAllText(Path.Combine(files.ProtocolFolder, name)));

@@ -44,7 +44,7 @@ public sealed class DatabaseTests : IDisposable
         var plans = await again.Plans.Where(plan => plan.UnitId == id).OrderBy(plan => plan.Version).ToListAsync();
         Assert.Equal([1, 2, 3], plans.Select(plan => plan.Version));
         Assert.Equal(["a", "b", "b"], plans.Select(plan => plan.MadeBy));
-        Assert.All(plans, plan => Assert.Equal(("shipped", 4), (plan.ProtocolId, plan.ProtocolVersion)));
+        Assert.All(plans, plan => Assert.Equal((handbook.Protocol.Id, handbook.Protocol.Version), (plan.ProtocolId, plan.ProtocolVersion)));
         foreach (var (plan, step) in plans.Zip((double[])[0, 0.1, 0.2]))
         {
             Assert.Equal(Inputs(step).BuildOutMm, JsonDocuments.ReadInputs("kept", plan.Inputs).Value!.BuildOutMm);
@@ -74,6 +74,7 @@ public sealed class DatabaseTests : IDisposable
     [Theory(DisplayName = "A database of an earlier version is brought up to date with what is in it, over a copy that is cleared away")]
     [InlineData("Start")]
     [InlineData("Protocols")]
+    [InlineData("RunSheets")]
     public async Task Earlier(string version)
     {
         Directory.CreateDirectory(Path.GetDirectoryName(DatabasePath)!);

@@ -110,7 +110,7 @@ public sealed class RestorationApiTests : IDisposable
             .Json();
         Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Json())["finished"]!);
 
-        // 1.9 to the pulp on the radiograph less a groove of 1.5: 0.4 stays, and that is told with the cost.
+        // 1.9 to the pulp on the radiograph less a groove of 1.5: 0.4 stays, and that stands with its zone.
         id = await client.NewUnit("36 crown lithium disilicate");
         Task<JsonNode> Seen(string because, int version) =>
             client
@@ -121,7 +121,7 @@ public sealed class RestorationApiTests : IDisposable
                 )
                 .Json();
         await Seen("", 1);
-        Assert.Contains((await client.Get($"/api/units/{id}/cost"))["cautions"]!.AsArray(), caution =>
+        Assert.Contains((await client.Get($"/api/units/{id}"))["plan"]!["cautions"]!.AsArray(), caution =>
             (string)caution!["code"]! == "pulp-danger" && (bool)caution["mustBeAnswered"]!
         );
         Assert.Equal((422, "unanswered"), await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Refused());

@@ -16,7 +16,7 @@ public sealed record Handbook(Protocol Protocol, SourceTable Sources, ToothForms
     {
         if (!ProtocolReader.ReadSources(Named("sources.json"), Named("sources.schema.json"), memory).Is(out var sources, out var problem))
             return problem;
-        var protocolFile = otherProtocol ?? Named("shipped.json");
+        var protocolFile = otherProtocol is null ? Named("shipped.json") : EarlierProtocols.BringUp(otherProtocol, Named("shipped.json"));
         if (!ProtocolFile.Read(protocolFile, Named("protocol.schema.json"), sources, memory).Is(out var protocol, out problem))
             return problem;
         if (!FormReader.Read(Named("tooth-forms.json"), Named("tooth-forms.schema.json"), memory).Is(out var forms, out problem))

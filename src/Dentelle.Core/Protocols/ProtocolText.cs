@@ -75,7 +75,7 @@ public sealed class ProtocolText
         return new ProtocolText(File with { Text = root.ToJsonString(Readable) }, Schema);
     }
 
-    private static readonly JsonSerializerOptions Readable = new()
+    internal static readonly JsonSerializerOptions Readable = new()
     {
         WriteIndented = true,
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,

@@ -36,6 +36,9 @@ namespace Dentelle.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("TakenBackAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Tooth")
                         .HasColumnType("TEXT");
 
@@ -297,6 +300,9 @@ namespace Dentelle.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<DateTime>("StartedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("TakenBackAt")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");

@@ -25,11 +25,15 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
 {
     private readonly ConcurrentDictionary<(string Id, int Version), KeptProtocol> kept = new();
     private readonly ConcurrentDictionary<string, bool> sound = new();
+    private readonly List<string> faults = [];
     private volatile KeptProtocol? inUse;
 
     /// <summary>The shipped protocol of this program.</summary>
     public KeptProtocol Shipped { get; private set; } =
         new(shipped, new ProtocolText(shippedFile, schema), "As shipped with the program", DateTime.UnixEpoch, "Dentelle");
+
+    /// <summary>What is wrong with protocols this practice keeps and today's program can't plan with. Their plans say so and show with the one in use.</summary>
+    public IReadOnlyList<string> Unread => faults;
 
     public KeptProtocol InUse => inUse ?? Shipped;
 
@@ -77,9 +81,10 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
         {
             if (Shipped.Is(row.ProtocolId, row.Version))
                 Shipped = Shipped with { KeptAt = row.KeptAt };
-            // What an older program kept may lack numbers that this one needs; its plans then show with the one in use.
-            else if (Read(row.Text, row.ProtocolId).Is(out var read, out _))
+            else if (Read(row.Text, $"{row.ProtocolId} {row.Version}").Is(out var read, out var unread))
                 Put(row, read);
+            else
+                faults.Add(unread.Sentence);
         }
         kept[(Shipped.Protocol.Id, Shipped.Protocol.Version)] = Shipped;
         var (id, version) = await store.InUseAsync(stop);
@@ -88,10 +93,13 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
     }
 
     /// <summary>A protocol's text checked like any file, or the sentence that names the place and what is wrong.</summary>
-    public Answer<CheckedProtocol> Read(string text, string name) =>
-        Checked(new(name, text)).Is(out var protocol, out var problem)
-            ? new CheckedProtocol(protocol, new ProtocolText(new(name, text), schema))
+    public Answer<CheckedProtocol> Read(string text, string name)
+    {
+        var file = EarlierProtocols.BringUp(new(name, text), shippedFile);
+        return Checked(file).Is(out var protocol, out var problem)
+            ? new CheckedProtocol(protocol, new ProtocolText(file, schema))
             : problem;
+    }
 
     /// <summary>The same for a text that is laid out already.</summary>
     public Answer<CheckedProtocol> Read(ProtocolText text, string name) =>

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Dentelle.Data;
 using Dentelle.Web.Access;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -77,8 +78,9 @@ public static class Problems
     private static Task Answer(HttpContext context)
     {
         var error = context.Features.Get<IExceptionHandlerFeature>()?.Error;
-        var result = error is BadHttpRequestException bad
-            ? From(new Problem("bad-request", Plainly(bad)), bad.StatusCode)
+        var result =
+            error is BadHttpRequestException bad ? From(new Problem("bad-request", Plainly(bad)), bad.StatusCode)
+            : StoreFaults.Of(error) is { } fault ? From(fault)
             : From(
                 new Problem(
                     "internal",
@@ -110,6 +112,7 @@ public static class Problems
             StatusCodes.Status412PreconditionFailed => "Changed meanwhile",
             StatusCodes.Status403Forbidden => "Refused",
             StatusCodes.Status500InternalServerError => "Error",
+            StatusCodes.Status503ServiceUnavailable or StatusCodes.Status507InsufficientStorage => "Not saved",
             _ => "Not possible",
         };
 }

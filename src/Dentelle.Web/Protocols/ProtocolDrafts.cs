@@ -148,11 +148,16 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
     private async Task<Answer<KeptProtocol>> KeepAsync(CheckedProtocol read, string note, string by, bool use, CancellationToken stop)
     {
         var protocol = read.Handbook.Protocol;
+        await using var all = await store.BeginAsync(stop);
         if (await store.AddAsync(protocol.Id, protocol.Version, protocol.Name, read.Text.File.Text, note, by, stop) is not { } row)
             return new Problem("changed-meanwhile", "Another version was kept meanwhile. Look at it, then keep yours again.");
+        if (use)
+            await store.UseAsync(protocol.Id, protocol.Version, stop);
+        await all.CommitAsync(stop);
+        // What is remembered is only what was saved.
         var kept = shelf.Put(row, read);
         if (use)
-            await UseAsync(kept, stop);
+            shelf.Use(kept);
         return kept;
     }
 

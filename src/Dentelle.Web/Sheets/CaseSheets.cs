@@ -4,6 +4,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Units;
@@ -31,19 +32,18 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
     {
         if (row.Units.Count == 0)
             return new Problem("nothing-to-cut", "This case has no tooth yet: there is nothing to put in order.");
-        var rack = BurRack.Of(bench.Ledgers, row.Id.ToString(), HandbookOf(row).Sheets.Limits.DryPlasticUses.Value);
+        var rack = BurRack.Of(bench.Ledgers, row.Id.ToString(), Table.Limits.DryPlasticUses.Value);
         return kept.Get(new SheetKey(row, shelf.Of, school, order, rack, bench.Times), () => Made(row, school, order, rack, bench.Times));
     }
 
     private Answer<RunSheet> Made(CaseRow row, CuttingSchool? school, IReadOnlyList<string>? order, BurRack rack, LearnedTimes times)
     {
-        if (!Plans(row).Is(out var plans, out var problem))
+        if (!Teeth(row).Is(out var teeth, out var problem))
             return problem;
-        var handbook = HandbookOf(row);
-        var table = handbook.Sheets;
-        if (school is { } wanted && !plans.Any(plan => table.School(wanted).Suits(plan)))
+        var table = Table;
+        if (school is { } wanted && !teeth.Any(tooth => table.School(wanted).Suits(tooth.Plan)))
         {
-            var known = plans.SelectMany(table.For).Select(entry => Kebab.Of(entry.School)).Distinct().ToArray();
+            var known = teeth.SelectMany(tooth => table.For(tooth.Plan)).Select(entry => Kebab.Of(entry.School)).Distinct().ToArray();
             return new Problem(
                 "school",
                 $"“{table.School(wanted).Name}” cuts none of the teeth of this case; these do: {string.Join(", ", known)}.",
@@ -51,17 +51,28 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
             );
         }
         // A school of the case's holds for the teeth it suits; the others keep their own.
-        Plan[] cut =
+        VisitTooth[] cut =
         [
-            .. plans.Select(plan => school is { } chosen && table.School(chosen).Suits(plan) ? plan with { School = chosen } : plan),
+            .. teeth.Select(tooth =>
+                school is { } chosen && table.School(chosen).Suits(tooth.Plan)
+                    ? tooth with
+                    {
+                        Plan = tooth.Plan with { School = chosen },
+                    }
+                    : tooth
+            ),
         ];
-        return RunSheet.Make(cut, new SheetRequest(rack, null, times, order), handbook.Protocol, table);
+        return RunSheet.Make(cut, new SheetRequest(rack, null, times, order), table);
     }
 
     public static IReadOnlyList<string>? OrderOf(CaseRow row) =>
         row.SheetOrder is { } json ? JsonSerializer.Deserialize<string[]>(json) : null;
 
-    public Handbook HandbookOf(CaseRow row) => shelf.Of(row.Units[0]).Handbook;
+    /// <summary>What run sheets are made from: the same for every protocol.</summary>
+    public RunSheetTable Table => shelf.Shipped.Handbook.Sheets;
+
+    /// <summary>The protocol whose habits hold for what is done once in a visit: its first tooth's.</summary>
+    public Protocol ProtocolOf(CaseRow row) => shelf.Of(row.Units.MinBy(unit => unit.Order)!).Protocol;
 
     /// <summary>Whether a tooth of a case is one of a patient's or a plastic one.</summary>
     public static UsedOn CutOn(CaseRow row, string? tooth) =>
@@ -75,15 +86,16 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
     /// <summary>Whether a case is still to be cut at a visit that is agreed.</summary>
     public static bool IsAhead(CaseRow row) => row.VisitAt is not null && row.Units.Any(unit => unit.FinishedAt is null);
 
-    private Answer<Plan[]> Plans(CaseRow row)
+    /// <summary>Each tooth with the protocol it was planned with: they may differ within a case.</summary>
+    private Answer<VisitTooth[]> Teeth(CaseRow row)
     {
-        var plans = new List<Plan>();
+        var teeth = new List<VisitTooth>();
         foreach (var unit in row.Units.OrderBy(unit => unit.Order))
         {
             if (!views.PlanOf(unit).Is(out var plan, out var problem))
                 return problem with { Sentence = $"{unit.Tooth}: {problem.Sentence}" };
-            plans.Add(plan);
+            teeth.Add(new(plan, shelf.Of(unit).Protocol));
         }
-        return plans.ToArray();
+        return teeth.ToArray();
     }
 }

@@ -76,7 +76,6 @@ public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore tic
 
     private async Task<RunSheetView> ViewAsync(CaseRow row, RunSheet sheet, Workbench bench, CancellationToken stop)
     {
-        var handbook = sheets.HandbookOf(row);
         var notation = (await store.SettingsAsync(stop)).Notation;
         var burs = sheet.Steps.Select(step => step.Step.Bur?.Chosen).OfType<Bur>().DistinctBy(bur => bur.Id).ToArray();
         var own = row.SheetOrder is not null;
@@ -97,7 +96,7 @@ public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore tic
                     .Units.OrderBy(unit => unit.Order)
                     .Select(unit => new SheetUnit(unit.Id, unit.Tooth, UnitViews.ToothOf(unit).Write(notation))),
             ],
-            [.. DrawerWords.Warnings(bench.Ledgers, burs.Select(bur => bur.Id).ToHashSet(), handbook.Sheets.Limits)]
+            [.. DrawerWords.Warnings(bench.Ledgers, burs.Select(bur => bur.Id).ToHashSet(), sheets.Table.Limits)]
         );
     }
 }

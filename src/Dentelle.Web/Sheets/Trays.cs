@@ -1,5 +1,4 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;
@@ -19,13 +18,13 @@ public sealed class Trays(CaseStore store, CaseSheets sheets, TimeProvider clock
             new List<(string Case, RunSheet Sheet)>(),
             new List<(string, IReadOnlyDictionary<string, int>)>()
         );
-        Handbook? handbook = null;
+        Protocol? protocol = null;
         // What was finished on days before has no chair time to come.
         foreach (var row in (await store.AllAsync(stop)).Where(row => IsOnOrAfter(row, wanted)))
         {
             if (!sheets.Of(row, bench).Is(out var sheet, out _))
                 continue;
-            handbook ??= sheets.HandbookOf(row);
+            protocol ??= sheets.ProtocolOf(row);
             visits.Add(TimeOf(row, sheet));
             if (!CaseSheets.IsAhead(row))
                 continue;
@@ -33,16 +32,16 @@ public sealed class Trays(CaseStore store, CaseSheets sheets, TimeProvider clock
             if (DayOf(row.VisitAt!.Value) == wanted)
                 trays.Add((CaseSheets.NameOf(row), sheet));
         }
-        if (handbook is null)
+        if (protocol is null)
             return new TrayView(visits, [], []);
-        var limits = handbook.Sheets.Limits;
+        var limits = sheets.Table.Limits;
         var today = trays.SelectMany(tray => tray.Sheet.Burs.Keys).ToHashSet();
         var shortages = Forecast.Of(bench.Ledgers, needs, limits.DryPlasticUses.Value);
         // What runs out is said once, with the case it runs out with.
         today.ExceptWith(shortages.Select(shortage => shortage.Bur.Id));
         return new TrayView(
             visits,
-            TrayList.Of(trays, handbook.Protocol),
+            TrayList.Of(trays, protocol),
             [.. shortages.Select(DrawerWords.Said), .. DrawerWords.Warnings(bench.Ledgers, today, limits)]
         );
     }

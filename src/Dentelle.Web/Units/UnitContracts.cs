@@ -31,7 +31,14 @@ public sealed record UnitView(
 
     /// <summary>The protocol in use, where this unit was planned with another; null where it was planned with that one.</summary>
     public OtherProtocolView? OtherProtocol { get; init; }
+
+    /// <summary>The plan as it was kept, where the program of today would cut otherwise from the same inputs; null where it would not.</summary>
+    public KeptPlanView? KeptOtherwise { get; init; }
 }
+
+/// <param name="Version">Which of the unit's plans; it stays kept whatever follows.</param>
+/// <param name="Changes">What is cut otherwise: before as kept, after as of today.</param>
+public sealed record KeptPlanView(int Version, DateTime MadeAt, IReadOnlyList<PlanChange> Changes);
 
 /// <param name="Name">Name and version.</param>
 /// <param name="Changes">What it would do differently; empty when the plan would stay as it is.</param>

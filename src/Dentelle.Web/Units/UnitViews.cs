@@ -71,6 +71,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         )
         {
             OtherProtocol = OtherOf(unit, planned.Plan),
+            KeptOtherwise = KeptOf(unit, planned.Plan),
             Bridge = planned.Plan.Bridge is { } bridge ? BridgeDocument.From(bridge) : null,
         };
     }
@@ -80,6 +81,13 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         unit.Plans.MaxBy(plan => plan.Version) is { } plan && !shown.Is(plan.ProtocolId, plan.ProtocolVersion)
             ? $"{plan.ProtocolId}, version {plan.ProtocolVersion}, which this program can't read any more; shown by {shown.Words}"
             : shown.Words;
+
+    /// <summary>The plan as it was kept, where today's program makes another of the same inputs: neither is passed over.</summary>
+    private static KeptPlanView? KeptOf(UnitRow unit, Plan today)
+    {
+        var kept = unit.Plans.MaxBy(plan => plan.Version)!;
+        return KeptPlan.Against(kept.Result, today) is { Count: > 0 } changes ? new(kept.Version, kept.MadeAt, changes) : null;
+    }
 
     /// <summary>What the protocol in use would do differently, where the unit was planned with another.</summary>
     private OtherProtocolView? OtherOf(UnitRow unit, Plan plan)

@@ -14,6 +14,7 @@ export type Gauge = Schemas['GaugeView'];
 export type Reference = Schemas['ReferenceView'];
 export type Settings = Schemas['SettingsView'];
 export type Verdict = Schemas['Verdict'];
+export type PlanChange = Schemas['PlanChange'];
 
 export const api = createClient<paths>({ baseUrl: '' });
 

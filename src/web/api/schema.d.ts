@@ -1205,6 +1205,17 @@ export interface components {
             version: number;
             edits: components["schemas"]["ProtocolEdit"][];
         };
+        KeptPlanView: {
+            /**
+             * Format: int32
+             * @description Which of the unit's plans; it stays kept whatever follows.
+             */
+            version: number;
+            /** Format: date-time */
+            madeAt: string;
+            /** @description What is cut otherwise: before as kept, after as of today. */
+            changes: components["schemas"]["PlanChange"][];
+        };
         Limits: {
             /** Format: double */
             from: number;
@@ -2096,6 +2107,7 @@ export interface components {
             protocol: string;
             bridge?: null | components["schemas"]["BridgeDocument"];
             otherProtocol?: null | components["schemas"]["OtherProtocolView"];
+            keptOtherwise?: null | components["schemas"]["KeptPlanView"];
         };
         /** @enum {unknown} */
         Verdict: "critical" | "under" | "within" | "over" | "cant-tell";

@@ -1,0 +1,49 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace Dentelle.Data;
+
+/// <summary>What a failed save means: somebody else was first, or the disk does not take it.</summary>
+public static class StoreFaults
+{
+    // https://www.sqlite.org/rescode.html
+    private const int Busy = 5,
+        Locked = 6,
+        ReadOnly = 8,
+        Io = 10,
+        Corrupt = 11,
+        Full = 13,
+        CannotOpen = 14,
+        NotADatabase = 26;
+    private const int UniqueKey = 2067,
+        PrimaryKey = 1555;
+
+    /// <summary>Whether somebody else saved first: the version moved on, or the same key was taken.</summary>
+    public static bool WasTaken(this DbUpdateException failed) =>
+        failed is DbUpdateConcurrencyException
+        || failed.InnerException is SqliteException { SqliteExtendedErrorCode: UniqueKey or PrimaryKey };
+
+    /// <returns>A sentence for the user when the database file could not be written or read; null when it is not its fault.</returns>
+    public static Problem? Of(Exception? failed) =>
+        (failed as SqliteException ?? failed?.InnerException as SqliteException)?.SqliteErrorCode switch
+        {
+            Full => new Problem("store-full", "The disk is full: nothing was saved. Make room on it, then do this again."),
+            Busy or Locked => new Problem(
+                "store-busy",
+                "Another program holds the practice's file: nothing was saved. Do this again in a moment."
+            ),
+            ReadOnly => new Problem(
+                "store-fault",
+                "The practice's file may not be written to: nothing was saved. Whoever looks after Dentelle must allow it."
+            ),
+            Io or CannotOpen => new Problem(
+                "store-fault",
+                "The disk with the practice's file does not answer: nothing was saved. Tell whoever looks after Dentelle."
+            ),
+            Corrupt or NotADatabase => new Problem(
+                "store-fault",
+                "The practice's file is damaged: nothing was saved. Tell whoever looks after Dentelle, and keep the last copy."
+            ),
+            _ => null,
+        };
+}
