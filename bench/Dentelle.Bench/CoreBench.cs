@@ -1,12 +1,10 @@
 using BenchmarkDotNet.Attributes;
-using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Core.Sequencing;
 

@@ -4,10 +4,6 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
-using Dentelle.Core.Restorations;
-using Dentelle.Core.Sequencing.Steps;
-using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;
 
 namespace Dentelle.Bench;

@@ -3,15 +3,11 @@ using System.Text;
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Plans;
-using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;
-using Dentelle.Geometry.Paths;
 
 namespace Dentelle.Cli;
 

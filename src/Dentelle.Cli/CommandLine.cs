@@ -1,10 +1,7 @@
-using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Cli;
 

@@ -1,8 +1,6 @@
 using System.Globalization;
 using System.Text;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Restorations;
 
 namespace Dentelle.Cli;

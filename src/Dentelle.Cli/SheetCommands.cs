@@ -1,7 +1,6 @@
 using System.Globalization;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Steps;
 

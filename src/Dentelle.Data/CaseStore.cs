@@ -1,8 +1,6 @@
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Plans;
-using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Microsoft.EntityFrameworkCore;
 

@@ -1,6 +1,5 @@
 using System.Reflection;
 using System.Text.Json.Serialization;
-using Dentelle.Core.Burs;
 using Dentelle.Core.Dentition;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
@@ -26,9 +25,6 @@ builder.Services.AddSerilog(log =>
     log.ReadFrom.Configuration(builder.Configuration)
         .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}")
 );
-
-// A practice that has said nothing of its burs yet has a few of each.
-const int starterPieces = 3;
 
 var files = builder.Configuration.GetSection("Dentelle").Get<PracticeFiles>() ?? new PracticeFiles();
 if (!Handbook.Read(name => File.ReadAllText(Path.Combine(files.ProtocolFolder, name))).Is(out var handbook, out var problem))
@@ -118,7 +114,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
             Log.Warning("A protocol this practice keeps can't be planned with: {Sentence}", unread);
         await scope
             .ServiceProvider.GetRequiredService<DrawerStore>()
-            .BeginWithAsync(handbook.Drawer.Burs, starterPieces, CancellationToken.None);
+            .BeginWithAsync(handbook.Drawer.Burs, (int)handbook.Sheets.Limits.StarterPieces.Value, CancellationToken.None);
     }
 
     // The first unit that is opened need not wait for the arch, nor the start for it.

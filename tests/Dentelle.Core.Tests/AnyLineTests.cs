@@ -1,8 +1,6 @@
 using System.Text.Json;
 using CsCheck;
 using Dentelle.Cli;
-using Dentelle.Core.Judging;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Tests;

@@ -1,14 +1,7 @@
-using System.Numerics;
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Dentition;
 using Dentelle.Core.Drawing;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
-using Dentelle.Core.Plans;
-using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
-using Dentelle.Core.Restorations;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Trees;
 

@@ -1,7 +1,5 @@
 using CsCheck;
 using Dentelle.Core.Burs;
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Tests;
 

@@ -1,6 +1,5 @@
 using CsCheck;
 using Dentelle.Core.Burs;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing.Steps;
 

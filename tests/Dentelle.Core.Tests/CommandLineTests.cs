@@ -1,6 +1,5 @@
 using System.Text.Json.Nodes;
 using Dentelle.Cli;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Tests;

@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Dentelle.Core.Anatomy;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;

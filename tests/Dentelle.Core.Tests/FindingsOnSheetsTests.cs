@@ -1,8 +1,4 @@
-using Dentelle.Core.Burs;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
-using Dentelle.Core.Restorations;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Steps;
 

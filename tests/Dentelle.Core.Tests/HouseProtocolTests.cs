@@ -5,7 +5,6 @@ using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.QuickLine;
 
 namespace Dentelle.Core.Tests;
 

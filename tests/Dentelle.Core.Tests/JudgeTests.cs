@@ -3,7 +3,6 @@ using Dentelle.Core.Burs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Tests;
 

@@ -2,10 +2,8 @@ using System.Globalization;
 using System.Numerics;
 using System.Text.Json.Nodes;
 using Dentelle.Cli;
-using Dentelle.Core.Planning;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
-using Dentelle.Geometry.Paths;
 
 namespace Dentelle.Core.Tests;
 

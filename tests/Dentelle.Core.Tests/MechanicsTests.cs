@@ -1,11 +1,7 @@
 using CsCheck;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
-using Dentelle.Geometry.Fields;
-using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Surfaces;
 
 namespace Dentelle.Core.Tests;

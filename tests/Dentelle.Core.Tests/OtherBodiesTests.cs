@@ -1,13 +1,8 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
-using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
-using Dentelle.Geometry.Meshes;
-using Dentelle.Geometry.Paths;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Tests;

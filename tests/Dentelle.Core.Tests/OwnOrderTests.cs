@@ -1,7 +1,4 @@
-using Dentelle.Core.Burs;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Core.Tests;

@@ -4,9 +4,6 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
-using Dentelle.Core.Restorations;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;

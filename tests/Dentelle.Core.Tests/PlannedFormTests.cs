@@ -1,12 +1,8 @@
-using Dentelle.Core.Anatomy;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
-using Dentelle.Core.Restorations;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;

@@ -1,8 +1,6 @@
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
-using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Preparing;
 
 namespace Dentelle.Core.Tests;
 

@@ -5,7 +5,6 @@ using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Sequencing.Order;
 
 namespace Dentelle.Core.Tests;
 

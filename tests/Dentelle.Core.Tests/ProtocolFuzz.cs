@@ -1,13 +1,11 @@
 using System.Text.Json.Nodes;
 using CsCheck;
-using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Core.Sequencing;
-using Xunit.Sdk;
 
 namespace Dentelle.Core.Tests;
 

@@ -1,4 +1,3 @@
-using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 
 namespace Dentelle.Core.Tests;

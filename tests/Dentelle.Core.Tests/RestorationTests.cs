@@ -2,10 +2,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Tests;
 

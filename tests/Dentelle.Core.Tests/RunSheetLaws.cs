@@ -1,11 +1,8 @@
 using CsCheck;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Restorations;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Steps;
 

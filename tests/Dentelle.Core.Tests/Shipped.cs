@@ -4,7 +4,6 @@ using Dentelle.Core.Planning.Cautions;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
-using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Tests;
 

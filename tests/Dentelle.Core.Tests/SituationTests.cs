@@ -2,8 +2,6 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Tests;
 

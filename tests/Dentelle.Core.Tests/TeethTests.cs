@@ -1,5 +1,3 @@
-using Dentelle.Core.Exchange;
-
 namespace Dentelle.Core.Tests;
 
 public class TeethTests

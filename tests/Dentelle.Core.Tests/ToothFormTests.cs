@@ -1,7 +1,5 @@
 using System.Numerics;
 using Dentelle.Core.Anatomy;
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;

@@ -1,6 +1,4 @@
 using CsCheck;
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Steps;
 

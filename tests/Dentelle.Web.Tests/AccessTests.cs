@@ -1,5 +1,4 @@
 using System.Net;
-using Dentelle.Web.Access;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;

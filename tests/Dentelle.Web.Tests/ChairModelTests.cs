@@ -1,6 +1,5 @@
 using System.Text.Json.Nodes;
 using CsCheck;
-using Dentelle.Core.Burs;
 
 namespace Dentelle.Web.Tests;
 

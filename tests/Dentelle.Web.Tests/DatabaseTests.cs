@@ -1,7 +1,6 @@
 using System.Text.Json.Nodes;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
-using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;

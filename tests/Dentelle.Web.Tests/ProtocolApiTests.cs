@@ -1,7 +1,5 @@
 using System.Text.Json.Nodes;
-using Dentelle.Core.Anatomy;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
 using Microsoft.Extensions.DependencyInjection;

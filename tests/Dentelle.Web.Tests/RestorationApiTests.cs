@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Web.Tests;
 

@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using Dentelle.Core.Burs;
 using Dentelle.Data;
 using Microsoft.Extensions.DependencyInjection;
 

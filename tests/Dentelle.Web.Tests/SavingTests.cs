@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using Dentelle.Data;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;

@@ -1,8 +1,3 @@
-using System.Text.Json.Nodes;
-using Dentelle.Geometry.Files;
-using Dentelle.Geometry.Meshes;
-using Dentelle.Geometry.Trees;
-
 namespace Dentelle.Web.Tests;
 
 /// <summary>The main job through the real pipeline and a real database.</summary>

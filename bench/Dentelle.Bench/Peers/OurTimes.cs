@@ -2,13 +2,11 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Numerics;
 using System.Runtime.InteropServices;
-using Dentelle.Core.Measuring;
-using Dentelle.Core.Restorations;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Fitting;
 using Dentelle.Geometry.Sections;
 using Dentelle.Geometry.Trees;
-using Dentelle.Geometry;
 
 namespace Dentelle.Bench.Peers;
 

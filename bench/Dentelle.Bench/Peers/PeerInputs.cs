@@ -1,9 +1,8 @@
 using System.Numerics;
 using System.Runtime.InteropServices;
-using Dentelle.Core.Restorations;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
-using Dentelle.Geometry;
 
 namespace Dentelle.Bench.Peers;
 

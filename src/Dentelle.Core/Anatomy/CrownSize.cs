@@ -1,5 +1,3 @@
-using System.Text.Json.Serialization;
-
 namespace Dentelle.Core.Anatomy;
 
 /// <summary>Size of one crown, millimetres.</summary>

@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Grids;
 
 namespace Dentelle.Core.Anatomy;

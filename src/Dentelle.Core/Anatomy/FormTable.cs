@@ -1,6 +1,3 @@
-using System.Text.Json.Serialization;
-using Dentelle.Core.Dentition;
-
 namespace Dentelle.Core.Anatomy;
 
 /// <summary>

@@ -1,6 +1,4 @@
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Restorations;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Anatomy;

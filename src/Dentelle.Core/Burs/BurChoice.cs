@@ -1,5 +1,3 @@
-using Dentelle.Core.Plans;
-
 namespace Dentelle.Core.Burs;
 
 /// <summary>The bur for a step, with why, what would do as well, and what the drawer lacks.</summary>

@@ -1,5 +1,3 @@
-using System.Text.Json.Serialization;
-
 namespace Dentelle.Core.Burs;
 
 /// <summary>The burs a practice has.</summary>

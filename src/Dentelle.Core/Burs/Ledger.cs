@@ -55,12 +55,12 @@ public sealed record BurLedger(Bur Bur, int Pieces, IReadOnlyList<BurUsed> Uses,
             return Pieces > 1 ? "Worn: take a new one" : "Worn, and there is no other";
         if (UsedOnce)
             return Pieces > 1 ? "For single use: take a new one" : "For single use, and there is no other";
-        return Spent(dryPlasticMost) switch
-        {
-            >= 1 - 1e-9 => $"{Uses.Count} preparations: look at it before the next",
-            >= 0.8 => "One more preparation at most",
-            _ => null,
-        };
+        if (Spent(dryPlasticMost) is not { } spent || Bur.UsesMost is not { } most)
+            return null;
+        const double dust = 1e-9;
+        return spent >= 1 - dust ? $"{Uses.Count} preparations: look at it before the next"
+            : spent + (1.0 / most) >= 1 - dust ? "One more preparation at most"
+            : null;
     }
 }
 

@@ -1,5 +1,4 @@
 using Dentelle.Core.Anatomy;
-using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fitting;
 

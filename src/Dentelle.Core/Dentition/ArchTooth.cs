@@ -1,6 +1,5 @@
 using System.Numerics;
 using Dentelle.Core.Anatomy;
-using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 

@@ -1,5 +1,3 @@
-using System.Numerics;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Drawing;

@@ -1,9 +1,7 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Dentition;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Drawing;
 

@@ -1,7 +1,6 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Dentition;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Drawing;

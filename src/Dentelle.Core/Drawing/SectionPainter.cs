@@ -1,10 +1,8 @@
 using System.Numerics;
 using Dentelle.Core.Anatomy;
-using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 

@@ -1,7 +1,5 @@
 using Dentelle.Core.Anatomy;
-using Dentelle.Core.Planning;
 using Dentelle.Core.Preparing;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Drawing;

@@ -1,5 +1,3 @@
-using Dentelle.Core.Planning;
-
 namespace Dentelle.Core.Exchange;
 
 /// <summary>Two options for the same tooth, in a sentence of their numbers.</summary>

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using System.Text.Json.Nodes;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;

@@ -1,6 +1,5 @@
 using Dentelle.Core.Measuring;
 using Dentelle.Geometry;
-using Dentelle.Geometry.Paths;
 
 namespace Dentelle.Core.Exchange;
 

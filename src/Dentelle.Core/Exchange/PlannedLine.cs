@@ -1,7 +1,6 @@
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Exchange;
 

@@ -1,10 +1,8 @@
-using Dentelle.Core.Anatomy;
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Exchange;
 

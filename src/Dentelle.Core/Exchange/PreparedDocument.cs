@@ -1,4 +1,3 @@
-using Dentelle.Core.Anatomy;
 using Dentelle.Core.Preparing;
 using Dentelle.Geometry;
 

@@ -1,7 +1,6 @@
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Exchange;
 

@@ -1,6 +1,5 @@
 using System.Text.Json.Serialization;
 using Dentelle.Core.Burs;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Steps;
 

@@ -1,5 +1,3 @@
-using Dentelle.Core.Plans;
-
 namespace Dentelle.Core.Inputs;
 
 /// <summary>What --assessment takes: inputs for every tooth of the line, and under "teeth" more for single ones by their ISO code.</summary>

@@ -1,7 +1,6 @@
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Planning;
 

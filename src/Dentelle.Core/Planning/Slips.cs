@@ -1,6 +1,5 @@
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing.Order;
 
 namespace Dentelle.Core.Planning;
 

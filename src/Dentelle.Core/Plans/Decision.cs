@@ -1,5 +1,3 @@
-using Dentelle.Core.Restorations;
-
 namespace Dentelle.Core.Plans;
 
 /// <summary>What was decided; what is null follows the protocol.</summary>

@@ -1,5 +1,3 @@
-using Dentelle.Geometry;
-
 namespace Dentelle.Core.Plans;
 
 /// <summary>The finish line round the tooth.</summary>

@@ -1,5 +1,3 @@
-using Dentelle.Geometry;
-
 namespace Dentelle.Core.Plans;
 
 /// <summary>What to cut on one tooth and why. Lengths in millimetres, angles in degrees.</summary>

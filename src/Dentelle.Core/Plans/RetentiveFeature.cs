@@ -1,5 +1,3 @@
-using System.Text.Json.Serialization;
-
 namespace Dentelle.Core.Plans;
 
 /// <summary>A groove or box in the middle of a wall, parallel to the path. Lengths in millimetres.</summary>

@@ -1,4 +1,3 @@
-using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;

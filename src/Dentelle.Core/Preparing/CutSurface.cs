@@ -1,5 +1,4 @@
 using System.Numerics;
-using Dentelle.Core.Plans;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Trees;
 

@@ -1,7 +1,6 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Grids;

@@ -1,4 +1,3 @@
-using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
 using Dentelle.Geometry;
 

@@ -1,7 +1,3 @@
-using System.Text.Json.Serialization;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Restorations;
-
 namespace Dentelle.Core.Protocols;
 
 /// <summary>A question on which good practitioners differ, with what each side says for itself.</summary>

@@ -1,5 +1,3 @@
-using Dentelle.Core.Anatomy;
-
 namespace Dentelle.Core.Protocols;
 
 /// <summary>What lies inside an average tooth, where nothing was measured. Millimetres.</summary>

@@ -1,7 +1,4 @@
 using System.Text.Json;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Plans;
-using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Protocols;
 

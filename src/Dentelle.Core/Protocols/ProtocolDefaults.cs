@@ -1,5 +1,3 @@
-using Dentelle.Core.Plans;
-
 namespace Dentelle.Core.Protocols;
 
 /// <summary>What a practice takes when nothing else is said.</summary>

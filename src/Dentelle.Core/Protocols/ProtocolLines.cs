@@ -1,6 +1,4 @@
 using System.Text.Json;
-using Dentelle.Core.Measuring;
-using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Protocols;
 

@@ -1,5 +1,3 @@
-using Dentelle.Core.Restorations;
-
 namespace Dentelle.Core.Protocols;
 
 /// <summary>What holds for veneers besides depths and margins.</summary>

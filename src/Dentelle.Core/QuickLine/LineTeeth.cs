@@ -1,5 +1,3 @@
-using Dentelle.Core.Restorations;
-
 namespace Dentelle.Core.QuickLine;
 
 /// <summary>The teeth at the start of a line: "36", "11 21", "45x47", "13xx16", "34:metal-ceramic-full 36:metal".</summary>

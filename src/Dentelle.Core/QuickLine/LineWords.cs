@@ -1,5 +1,4 @@
 using System.Globalization;
-using Dentelle.Core.Anatomy;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Restorations;

@@ -1,5 +1,3 @@
-using Dentelle.Core.Planning;
-
 namespace Dentelle.Core.QuickLine;
 
 /// <summary>How materials are said: full names, their words in any order, and the trade's short forms.</summary>

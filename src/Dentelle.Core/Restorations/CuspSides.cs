@@ -1,5 +1,3 @@
-using Dentelle.Core.Plans;
-
 namespace Dentelle.Core.Restorations;
 
 /// <summary>Which cusps stand over which pieces of the margin.</summary>

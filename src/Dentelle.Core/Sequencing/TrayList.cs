@@ -1,4 +1,3 @@
-using Dentelle.Core.Burs;
 using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Sequencing;

@@ -1,5 +1,4 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Sequencing;

@@ -1,5 +1,3 @@
-using Dentelle.Geometry.Trees;
-
 namespace Dentelle.Geometry.Fields;
 
 /// <summary>A body as a field: negative inside, positive outside, nowhere steeper than 1, so that no value promises more room than there is.</summary>

@@ -1,6 +1,5 @@
 using System.Numerics;
 using System.Runtime.InteropServices;
-using Dentelle.Geometry.Meshes;
 using SharpGLTF.Memory;
 using SharpGLTF.Schema2;
 using Mesh = Dentelle.Geometry.Meshes.Mesh;

@@ -1,5 +1,4 @@
 using System.Numerics;
-using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Geometry.Fitting;

@@ -1,5 +1,3 @@
-using System.Numerics;
-
 namespace Dentelle.Geometry.Meshing;
 
 /// <summary>How finely a body is meshed.</summary>

@@ -1,4 +1,3 @@
-using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Geometry.Paths;

@@ -1,4 +1,3 @@
-using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Surfaces;
 using Dentelle.Geometry.Trees;
 

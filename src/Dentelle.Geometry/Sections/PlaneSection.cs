@@ -1,5 +1,4 @@
 using System.Runtime.InteropServices;
-using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Geometry.Sections;

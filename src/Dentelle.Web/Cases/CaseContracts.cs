@@ -4,8 +4,6 @@ using System.Text.Json.Serialization;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Web.Cases;
 

@@ -3,8 +3,6 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Units;

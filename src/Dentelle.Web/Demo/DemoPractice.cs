@@ -3,7 +3,6 @@ using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Data;

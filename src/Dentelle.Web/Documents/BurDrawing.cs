@@ -1,4 +1,3 @@
-using Dentelle.Geometry.Trees;
 using Dentelle.Web.Figures;
 using PdfSharp.Drawing;
 

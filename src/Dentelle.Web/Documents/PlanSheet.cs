@@ -1,8 +1,4 @@
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Judging;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Web.Units;
 using PdfSharp.Drawing;

@@ -1,5 +1,4 @@
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Web.Sheets;
 using PdfSharp.Drawing;
 

@@ -1,4 +1,3 @@
-using Dentelle.Core.Burs;
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;
 using Dentelle.Web.Access;

@@ -1,8 +1,6 @@
 using Dentelle.Core.Drawing;
-using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Geometry;
-using Dentelle.Geometry.Trees;
 using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;

@@ -1,6 +1,5 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
 using Dentelle.Web.Figures;
@@ -110,8 +109,8 @@ public sealed class DrawerWork(DrawerStore drawer, CaseStore store, CaseSheets s
             length,
             code.Shank.Group,
             code.ToString(),
-            Blades: code.Material == BurMaterial.Carbide ? 12 : null,
-            UsesMost: 5
+            Blades: code.Material == BurMaterial.Carbide ? (int)handbook.Sheets.Limits.CarbideBlades.Value : null,
+            UsesMost: (int)handbook.Sheets.Limits.UsesMost.Value
         );
         return RunSheetReader.Complaint(bur, handbook.Sheets.Shapes) is { } wrong
             ? new Problem("bur-sizes", $"That can't be: {wrong}.")

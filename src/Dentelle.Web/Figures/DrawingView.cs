@@ -1,9 +1,6 @@
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Geometry;
 
 namespace Dentelle.Web.Figures;

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Dentelle.Data;
-using Dentelle.Web.Access;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 

@@ -1,6 +1,3 @@
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Inputs;
-using Dentelle.Core.Plans;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 

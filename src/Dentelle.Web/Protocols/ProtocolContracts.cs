@@ -2,7 +2,6 @@ using System.ComponentModel.DataAnnotations;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Restorations;
 using Dentelle.Web.Figures;
 
 namespace Dentelle.Web.Protocols;

@@ -2,7 +2,6 @@ using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Data;

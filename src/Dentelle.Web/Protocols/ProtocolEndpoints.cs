@@ -1,6 +1,5 @@
 using System.Security.Claims;
 using System.Text;
-using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Handbooks;

@@ -1,5 +1,4 @@
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;

@@ -1,5 +1,4 @@
 using Dentelle.Core.Drawing;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
 using Dentelle.Web.Access;
 using Dentelle.Web.Figures;

@@ -1,4 +1,3 @@
-using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Handbooks;

@@ -1,7 +1,5 @@
 using System.Text.Json;
 using Dentelle.Core.Burs;
-using Dentelle.Core.Exchange;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Steps;

@@ -1,7 +1,6 @@
 using System.Text.Json.Serialization;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Sequencing.Order;
 using Dentelle.Web.Figures;
 
 namespace Dentelle.Web.Sheets;

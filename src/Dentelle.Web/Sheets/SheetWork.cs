@@ -1,9 +1,7 @@
 using System.Text.Json;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Sequencing.Order;
 using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
 using Dentelle.Web.Figures;

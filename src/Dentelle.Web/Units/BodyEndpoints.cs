@@ -1,11 +1,8 @@
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
 using Dentelle.Geometry.Files;
-using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;
 using Dentelle.Web.Access;
 using Dentelle.Web.Handbooks;

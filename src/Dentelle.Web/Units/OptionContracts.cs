@@ -1,8 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
-using Dentelle.Core.Planning;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Restorations;
 using Dentelle.Web.Figures;

@@ -4,9 +4,7 @@ using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
-using Dentelle.Core.Protocols;
 using Dentelle.Web.Figures;
 
 namespace Dentelle.Web.Units;

@@ -1,6 +1,5 @@
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;

@@ -1,6 +1,5 @@
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Geometry.Paths;
 
 namespace Dentelle.Core.Planning.Cautions;
 

@@ -1,5 +1,4 @@
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning.Cautions;

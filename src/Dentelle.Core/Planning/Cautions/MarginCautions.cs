@@ -1,5 +1,4 @@
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Planning.Cautions;
 

@@ -1,6 +1,5 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Sequencing.Steps;
 

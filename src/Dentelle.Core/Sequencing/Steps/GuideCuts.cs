@@ -1,5 +1,4 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Sequencing.Steps;
 

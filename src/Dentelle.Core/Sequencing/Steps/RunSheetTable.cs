@@ -1,7 +1,6 @@
 using System.Text.Json.Serialization;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Sequencing.Steps;
 

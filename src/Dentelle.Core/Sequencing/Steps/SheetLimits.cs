@@ -9,6 +9,9 @@ namespace Dentelle.Core.Sequencing.Steps;
 /// <param name="DryPlasticUses">How many preparations a bur stands on dry plastic.</param>
 /// <param name="TimesNeeded">So many recorded times replace an assumed one.</param>
 /// <param name="ToleranceMm">Nearer than this a mark on the bur is the depth itself.</param>
+/// <param name="UsesMost">Preparations a bur lasts until the practice says otherwise.</param>
+/// <param name="CarbideBlades">Blades of a finishing carbide whose number does not tell them.</param>
+/// <param name="StarterPieces">Pieces of each bur in a drawer that nobody has counted yet.</param>
 public sealed record SheetLimits(
     Sourced<double> ShellMm,
     Sourced<double> ContactHeightShare,
@@ -16,5 +19,8 @@ public sealed record SheetLimits(
     Sourced<double> ViewMinutes,
     Sourced<double> DryPlasticUses,
     Sourced<double> TimesNeeded,
-    Sourced<double> ToleranceMm
+    Sourced<double> ToleranceMm,
+    Sourced<double> UsesMost,
+    Sourced<double> CarbideBlades,
+    Sourced<double> StarterPieces
 );

@@ -1,5 +1,4 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Sequencing.Steps;
 

@@ -1,6 +1,4 @@
 using System.Text.Json.Serialization;
-using Dentelle.Core.Plans;
-using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Sequencing.Steps;
 
