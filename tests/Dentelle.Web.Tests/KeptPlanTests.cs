@@ -46,6 +46,18 @@ public sealed class KeptPlanTests : IDisposable
         Assert.Contains($"{groove + 0.3}", plans[0].Result);
     }
 
+    [Fact(DisplayName = "The answer to a change tells which numbers moved; looking again tells none")]
+    public async Task Moved()
+    {
+        var id = await client.NewUnit("36 crown zirconia");
+        var answer = await client
+            .Put($"/api/units/{id}/inputs", """{ "material": "zirconia-monolithic", "buildOutMm": { "groove": 0.3 } }""", "\"1\"")
+            .Json();
+        var moved = Assert.Single(answer["moved"]!.AsArray())!;
+        Assert.Equal(("Central groove", 1.0, 0.7), ((string)moved["what"]!, (double)moved["from"]!, (double)moved["to"]!));
+        Assert.Empty((await client.Get($"/api/units/{id}"))["moved"]!.AsArray());
+    }
+
     [Fact(DisplayName = "In a case with teeth of several protocols each is cut and judged by its own; the case's sheet has both")]
     public async Task Several_protocols()
     {

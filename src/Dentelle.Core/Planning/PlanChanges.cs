@@ -11,6 +11,9 @@ namespace Dentelle.Core.Planning;
 /// <param name="After">As it would be; null where it goes.</param>
 public sealed record PlanChange(string Words, string? Before, string? After);
 
+/// <summary>A depth or level that a change moved, in millimetres.</summary>
+public sealed record MovedNumber(string What, double From, double To);
+
 /// <summary>What lies between two plans of the same tooth, in the words of its zones.</summary>
 public static class PlanChanges
 {
@@ -19,6 +22,23 @@ public static class PlanChanges
             .. Compared(Kept(now.Plan), Kept(then.Plan)),
             .. Compared(Cautions(now), Cautions(then))
                 .Select(change => change with { Words = change.After is null ? "A caution goes" : "A caution comes" }),
+        ];
+
+    /// <summary>Depths and levels that lie elsewhere in a plan made after another; what shows the same stays out.</summary>
+    public static IReadOnlyList<MovedNumber> Moved(Plan before, Plan after) =>
+        [
+            .. from zone in after.Zones
+            let was = before.Zones.FirstOrDefault(other => other.Zone == zone.Zone)
+            where was is not null
+            let moved = new MovedNumber(zone.Zone.Words, was.Depth.Value.Target.Rounded, zone.Depth.Value.Target.Rounded)
+            where moved.From != moved.To
+            select moved,
+            .. from piece in after.Margin.Pieces
+            let was = before.Margin.Pieces.FirstOrDefault(other => other.Segment == piece.Segment)
+            where was is not null
+            let moved = new MovedNumber($"Margin, {Kebab.Of(piece.Segment)}", was.Level.Value.Rounded, piece.Level.Value.Rounded)
+            where moved.From != moved.To
+            select moved,
         ];
 
     private static IEnumerable<PlanChange> Compared(List<(string Words, string Said)> now, List<(string Words, string Said)> then) =>

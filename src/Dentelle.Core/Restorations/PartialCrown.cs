@@ -16,6 +16,8 @@ internal sealed class PartialCrown : RestorationRules
 
     public override IReadOnlyList<string> Said => ["partial-crown", "partial crown", "partial"];
 
+    public override string Drawn => "the facial surface stays; grooves or boxes make up for its wall";
+
     public override bool HasWalls => true;
 
     public override IReadOnlyList<WallSide> WallSides => Sides;

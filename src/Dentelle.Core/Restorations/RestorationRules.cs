@@ -50,6 +50,9 @@ public abstract class RestorationRules
     /// <summary>Whether its entries are named after the material alone: "Zirconia, monolithic".</summary>
     public virtual bool NamedByMaterial => false;
 
+    /// <summary>What its drawing shows where no convergence is told.</summary>
+    public virtual string Drawn => "everything opens toward the bite";
+
     /// <summary>Walls that may get a groove or box.</summary>
     public virtual IReadOnlyList<WallSide> WallSides => [];
 

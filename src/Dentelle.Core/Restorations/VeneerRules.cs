@@ -11,6 +11,8 @@ internal abstract class VeneerRules : RestorationRules
 {
     public override bool IsVeneer => true;
 
+    public override string Drawn => "seated from the front and a little from the edge";
+
     internal override bool Has(Zone zone, PlanContext context) => zone.Kind == ZoneKind.FacialGingivalThird || base.Has(zone, context);
 
     internal override bool NeedsDepth(ZoneKind zone) => zone is ZoneKind.Edge or ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird;

@@ -43,6 +43,17 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null)
                 or ZoneKind.MesialRidge
                 or ZoneKind.DistalRidge;
 
+    /// <summary>The segment whose margin is decided where this zone is looked at; null where none lies beside it.</summary>
+    public Segment? Beside =>
+        Kind switch
+        {
+            ZoneKind.Mesial => Segment.Mesial,
+            ZoneKind.Distal => Segment.Distal,
+            ZoneKind.FacialGingivalThird or ZoneKind.FacialGingivalHalf => Segment.Facial,
+            ZoneKind.Lingual or ZoneKind.LingualWall => Segment.Lingual,
+            _ => null,
+        };
+
     /// <summary>"Functional cusp, mesiofacial".</summary>
     public string Words
     {

@@ -30,6 +30,11 @@ public sealed record UnitView(
     /// <summary>The protocol in use, where this unit was planned with another; null where it was planned with that one.</summary>
     public OtherProtocolView? OtherProtocol { get; init; }
 
+    public required UnitTraits Traits { get; init; }
+
+    /// <summary>Depths and levels that the change just made moved; empty when only looked at.</summary>
+    public IReadOnlyList<MovedNumber> Moved { get; init; } = [];
+
     /// <summary>The plan as it was kept, where the program of today would cut otherwise from the same inputs; null where it would not.</summary>
     public KeptPlanView? KeptOtherwise { get; init; }
 }

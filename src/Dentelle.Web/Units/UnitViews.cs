@@ -68,6 +68,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
             WordsOf(unit, kept)
         )
         {
+            Traits = UnitTraits.Of(planned.Plan),
             OtherProtocol = OtherOf(unit, planned.Plan),
             KeptOtherwise = KeptOf(unit, planned.Plan),
             Bridge = planned.Plan.Bridge is { } bridge ? BridgeDocument.From(bridge) : null,

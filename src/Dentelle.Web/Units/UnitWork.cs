@@ -2,6 +2,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
@@ -106,9 +107,11 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
             return Problems.ChangedMeanwhile;
         if (!views.Planned(unit, inputs, protocol).Is(out var planned, out var problem))
             return problem;
-        return await store.SavePlanAsync(unit, planned, inputs, protocol.Protocol, by, stop)
-            ? await views.ViewAsync(unit, planned, stop)
-            : Problems.ChangedMeanwhile;
+        var before = views.PlanOf(unit).Value;
+        if (!await store.SavePlanAsync(unit, planned, inputs, protocol.Protocol, by, stop))
+            return Problems.ChangedMeanwhile;
+        var view = await views.ViewAsync(unit, planned, stop);
+        return before is null ? view : view with { Moved = PlanChanges.Moved(before, planned.Plan) };
     }
 
     private async Task<Answer<UnitView>> ShownAsync(UnitRow unit, CancellationToken stop) =>

@@ -1335,6 +1335,14 @@ export interface components {
         };
         /** Format: double */
         Mm: null | number;
+        /** @description A depth or level that a change moved, in millimetres. */
+        MovedNumber: {
+            what: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+        };
         OptionColumn: {
             /** @description As it was asked for; empty for what is planned. */
             option: string;
@@ -2090,6 +2098,21 @@ export interface components {
         };
         /** @enum {unknown} */
         UnitStage: "planned" | "being-cut" | "finished";
+        /** @description What a screen needs to know of a unit's tooth and restoration, so that it knows no kind by name. */
+        UnitTraits: {
+            isFront: boolean;
+            /** @description False for a tooth that is not there. */
+            isCut: boolean;
+            isVeneer: boolean;
+            /** @description Walls that may get a groove or box; empty where none may. */
+            wallSides: components["schemas"]["WallSide"][];
+            /** @description What the drawing shows where no convergence is told. */
+            drawn: string;
+            /** @description Of each zone that has one, the segment whose margin is decided there. */
+            beside: {
+                [key: string]: components["schemas"]["Segment"];
+            };
+        };
         /** @description Everything the Unit view shows. */
         UnitView: {
             /** Format: uuid */
@@ -2107,6 +2130,9 @@ export interface components {
             protocol: string;
             bridge?: null | components["schemas"]["BridgeDocument"];
             otherProtocol?: null | components["schemas"]["OtherProtocolView"];
+            traits: components["schemas"]["UnitTraits"];
+            /** @description Depths and levels that the change just made moved; empty when only looked at. */
+            moved: components["schemas"]["MovedNumber"][];
             keptOtherwise?: null | components["schemas"]["KeptPlanView"];
         };
         /** @enum {unknown} */

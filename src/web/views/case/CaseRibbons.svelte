@@ -32,7 +32,7 @@
       {#if unit}
         <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
         <g class="unit" class:now={unit.id === current} onclick={() => onpick(unit)}>
-          <path d={tooth.outline} class={unit.plan.restoration === 'pontic' ? 'pontic' : 'planned'} />
+          <path d={tooth.outline} class={unit.traits.isCut ? 'planned' : 'pontic'} />
           {#each tooth.lines as line, i (i)}<path d={line} class="line" />{/each}
           <text x={tooth.x} y={tooth.y + (jaw === 0 ? -40 : 56)} text-anchor="middle" class="number"
             >{unit.written}</text

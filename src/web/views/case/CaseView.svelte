@@ -19,8 +19,7 @@
   let picked = $state('');
 
   const current = $derived(
-    units.find((unit) => unit.id === picked && unit.plan.restoration !== 'pontic') ??
-      units.find((unit) => unit.plan.restoration !== 'pontic'),
+    units.find((unit) => unit.id === picked && unit.traits.isCut) ?? units.find((unit) => unit.traits.isCut),
   );
   const bridges = $derived(
     Object.values(
@@ -92,7 +91,7 @@
         <p>No tooth yet. Press <span class="key">/</span> and say what is to be done.</p>
       {/if}
       <section aria-label="Units">
-        {#each units.filter((unit) => unit.plan.restoration !== 'pontic') as unit (unit.id)}
+        {#each units.filter((unit) => unit.traits.isCut) as unit (unit.id)}
           <UnitLine {unit} selected={unit.id === current?.id && units.length > 1} onpick={() => (picked = unit.id)} />
         {/each}
       </section>

@@ -54,7 +54,7 @@
       />
     </div>
   {/if}
-  {#if unit.choices.restorations.length > 1 && unit.plan.restoration !== 'pontic'}
+  {#if unit.choices.restorations.length > 1 && unit.traits.isCut}
     <Pills
       title="It gets"
       options={unit.choices.restorations.map((value) => ({ value, words: plain(value) }))}
@@ -112,7 +112,7 @@
   {:else}
     <p class="quiet mb-2">Steps: {plain(unit.plan.school)}</p>
   {/if}
-  {#if Number(unit.plan.tooth[1]) > 3}
+  {#if !unit.traits.isFront}
     <label class="mb-3 flex min-h-9 items-center gap-2">
       <input
         type="checkbox"
@@ -122,7 +122,7 @@
       /> Crossbite
     </label>
   {/if}
-  {#if unit.plan.restoration !== 'pontic'}
+  {#if unit.traits.isCut}
     <FindingsPanel {unitState} {unit} />
     <MoreInputs {unitState} {unit} />
   {/if}

@@ -9,8 +9,8 @@
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 
   const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
-  const isFront = $derived(Number(unit.plan.tooth[1]) <= 3);
-  const isVeneer = $derived(unit.plan.restoration.startsWith('veneer'));
+  const isFront = $derived(unit.traits.isFront);
+  const isVeneer = $derived(unit.traits.isVeneer);
   const worn = $derived(isFront ? 'edge' : 'functional-cusp');
 
   const ticks: {

@@ -27,13 +27,11 @@
     return unit.plan.transitions.find((transition) => transition.side === side)?.place ?? 'lingual-of-contact';
   }
 
-  const sides = ['mesial', 'distal', 'facial', 'lingual'] as const;
+  type WallSide = Unit['traits']['wallSides'][number];
   const kinds = ['groove', 'box'] as const;
-  const wallSides = $derived(unit.plan.restoration === 'crown' ? sides : sides.filter((side) => side !== 'facial'));
-  const hasWalls = $derived(unit.plan.restoration === 'crown' || unit.plan.restoration === 'partial-crown');
-  const featureAt = (side: (typeof sides)[number]) => unit.plan.features?.find((one) => one.side === side)?.kind;
+  const featureAt = (side: WallSide) => unit.plan.features?.find((one) => one.side === side)?.kind;
 
-  function setFeature(side: (typeof sides)[number], kind: (typeof kinds)[number]) {
+  function setFeature(side: WallSide, kind: (typeof kinds)[number]) {
     const others = (unit.plan.features ?? []).filter((one) => one.side !== side);
     const features = others.map((one) => ({ kind: one.kind, side: one.side }));
     unitState.change({ features: featureAt(side) === kind ? features : [...features, { kind, side }] });
@@ -81,9 +79,9 @@
       onpick={(distalTransition) => unitState.change({ distalTransition })}
     />
   {/if}
-  {#if hasWalls}
+  {#if unit.traits.wallSides.length > 0}
     <p class="quiet mt-1">Grooves and boxes in the walls</p>
-    {#each wallSides as side (side)}
+    {#each unit.traits.wallSides as side (side)}
       <div class="flex items-center gap-1.5 py-0.5 text-[14px]" role="group" aria-label="{side} wall">
         <span class="flex-1 first-letter:uppercase">{side}</span>
         {#each kinds as kind (kind)}

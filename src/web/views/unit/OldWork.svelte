@@ -9,7 +9,7 @@
   type Filling = Schemas['Filling'];
   const surfaces = ['facial', 'lingual', 'mesial', 'distal', 'occlusal'] as const;
   const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
-  const isBack = $derived(Number(unit.plan.tooth[1]) > 3);
+  const isBack = $derived(!unit.traits.isFront);
   const cusps = $derived(unit.plan.intracoronal?.cusps.map((one) => one.cusp) ?? []);
 
   function fill(surface: Filling['surface']) {

@@ -82,18 +82,13 @@
     const degrees = (Math.atan2(unit.plan.path[0]!, unit.plan.path[2]!) * 180) / Math.PI;
     return (on.flip ? -degrees : degrees) * (up ? 1 : -1);
   });
-  const veneer = $derived(unit.plan.restoration.startsWith('veneer'));
   const drawn = $derived(main.planned.length > 0);
   const below = $derived(
     toc && main.nearWallMm != null && main.farWallMm != null && main.baseMm != null
       ? `${toc.min}–${toc.max} allowed · wall ${Math.min(main.nearWallMm, main.farWallMm).toFixed(1)} · base ${main.baseMm.toFixed(1)}`
       : !drawn
         ? 'the tooth as it stands: this preparation is not drawn yet'
-        : unit.plan.restoration === 'partial-crown'
-          ? 'the facial surface stays; grooves or boxes make up for its wall'
-          : veneer
-            ? 'seated from the front and a little from the edge'
-            : 'everything opens toward the bite',
+        : unit.traits.drawn,
   );
   const sides = $derived(
     main.plane === 'faciolingual' ? 'facial at left' : `${mesialOnLeft(drawing.isRight) ? 'mesial' : 'distal'} at left`,
@@ -121,7 +116,7 @@
       </text>
 
       <SectionFigure section={main} {on} selected={zone.zone} large />
-      {#if pathTop && drawn && !veneer}
+      {#if pathTop && drawn && !unit.traits.isVeneer}
         {@const x = pathTop.to.x - 16}
         {@const from = up ? pathTop.at.y - 18 : pathTop.at.y + 14}
         {@const end = up ? pathTop.to.y - 22 : pathTop.to.y + 22}

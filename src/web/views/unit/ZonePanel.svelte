@@ -14,7 +14,8 @@
   const reading = $derived(unitState.readingAt(zone.zone));
   const finding = $derived(reading?.finding);
   const cautions = $derived(unit.plan.cautions.filter((caution) => !caution.zone || caution.zone === zone.zone));
-  const margins = $derived(marginsBeside(zone));
+  // The margin is decided where its wall is looked at.
+  const margins = $derived(unit.plan.margin.filter((piece) => piece.segment === unit.traits.beside[zone.zone]));
   // Where the body can't take just what was asked, that is said, not hidden.
   const outcome = $derived(unit.drawing.outcomes.find((one) => one.zone === zone.zone));
   const differs = $derived(
@@ -39,19 +40,6 @@
 
   function setLevel(segment: string, value: number) {
     unitState.change({ marginLevelMm: { ...unitState.inputs.marginLevelMm, [segment]: value } });
-  }
-
-  // The margin is decided where its wall is looked at.
-  function marginsBeside(at: Zone) {
-    const segment =
-      at.kind === 'mesial' || at.kind === 'distal'
-        ? at.kind
-        : at.kind.startsWith('facial-gingival')
-          ? 'facial'
-          : at.kind === 'lingual' || at.kind === 'lingual-wall'
-            ? 'lingual'
-            : null;
-    return unit.plan.margin.filter((piece) => piece.segment === segment);
   }
 </script>
 

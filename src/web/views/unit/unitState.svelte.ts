@@ -33,30 +33,6 @@ export function toggled<T>(list: readonly T[] | undefined, one: T): T[] {
   return list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
 }
 
-export interface Moved {
-  what: string;
-  from: number;
-  to: number;
-}
-
-/** Numbers that differ between two plans of a tooth, by name. */
-export function movedBetween(before: Unit, after: Unit): Moved[] {
-  const moved: Moved[] = [];
-  for (const zone of after.plan.zones) {
-    const was = before.plan.zones.find((other) => other.zone === zone.zone)?.depthMm.target;
-    if (was !== undefined && Math.abs(was - zone.depthMm.target) > 0.005) {
-      moved.push({ what: zone.words, from: was, to: zone.depthMm.target });
-    }
-  }
-  for (const piece of after.plan.margin) {
-    const was = before.plan.margin.find((other) => other.segment === piece.segment)?.levelMm;
-    if (was !== undefined && Math.abs(was - piece.levelMm) > 0.005) {
-      moved.push({ what: `Margin, ${piece.segment}`, from: was, to: piece.levelMm });
-    }
-  }
-  return moved;
-}
-
 /** One unit on the screen. The server plans; this keeps what it answered and what is on its way to it. */
 export class UnitState {
   unit = $state<Unit | null>(null);
@@ -65,7 +41,7 @@ export class UnitState {
   zoneName = $state('');
   missing = $state<string | null>(null);
   /** Depths and levels that the last change moved. */
-  moved = $state<Moved[]>([]);
+  moved = $state<Unit['moved']>([]);
   /** A change that was refused and is made all the same when a reason is given. */
   refused = $state<{ code: string; message: string; inputs: Inputs } | null>(null);
 
@@ -221,7 +197,7 @@ export class UnitState {
   }
 
   #show(unit: Unit): void {
-    this.moved = this.unit && this.unit.version !== unit.version ? movedBetween(this.unit, unit) : [];
+    this.moved = unit.moved;
     this.unit = unit;
     if (!this.#next) this.inputs = unit.inputs;
     if (!unit.plan.zones.some((zone) => zone.zone === this.zoneName)) {
