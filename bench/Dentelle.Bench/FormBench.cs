@@ -8,7 +8,10 @@ using Dentelle.Geometry.Meshing;
 
 namespace Dentelle.Bench;
 
-/// <summary>Bodies made afresh: a tooth in both finenesses, and the planned body in it. Nothing is kept between calls but the tooth that is cut.</summary>
+/// <summary>
+/// Bodies made afresh: a tooth in both finenesses, and the planned body in it. Nothing is kept between calls but the tooth
+/// that is cut.
+/// </summary>
 [ShortRunJob]
 [MemoryDiagnoser]
 public class FormBench

@@ -82,7 +82,8 @@ internal static class BodyCommands
         if (!options.Has("--aligned") || !options.Has("--framed"))
             return new Problem(
                 "usage",
-                "Files are not aligned or framed by the program yet: give --aligned (both lie in one frame) and --framed (+z occlusal, +y facial)."
+                "Files are not aligned or framed by the program yet: give --aligned (both lie in one frame) and "
+                    + "--framed (+z occlusal, +y facial)."
             );
         if (!Path(options.Value("--path")).Is(out var path, out var problem))
             return problem;
@@ -167,7 +168,8 @@ internal static class BodyCommands
         var text = new StringBuilder();
         text.AppendLine(
             CultureInfo.InvariantCulture,
-            $"{document.Tooth}: {document.PresentVolumeMm3 - document.PreparedVolumeMm3:0.0} mm³ of {document.PresentVolumeMm3:0.0} are cut · average form, lengths in mm"
+            $"{document.Tooth}: {document.PresentVolumeMm3 - document.PreparedVolumeMm3:0.0} mm³ of "
+                + $"{document.PresentVolumeMm3:0.0} are cut · average form, lengths in mm"
         );
         text.AppendLine();
         text.AppendLine($"{"zone", -38}{"plan", 6}{"least", 7}{"usual", 7}{"most", 6}  why it differs");
@@ -175,7 +177,8 @@ internal static class BodyCommands
             text.AppendLine(
                 string.Create(
                         CultureInfo.InvariantCulture,
-                        $"{zone.Zone, -38}{zone.PlannedMm, 6:0.00}{zone.LeastMm, 7:0.00}{zone.UsualMm, 7:0.00}{zone.MostMm, 6:0.00}  {zone.Why}"
+                        $"{zone.Zone, -38}{zone.PlannedMm, 6:0.00}{zone.LeastMm, 7:0.00}{zone.UsualMm, 7:0.00}{zone.MostMm, 6:0.00} "
+                            + $" {zone.Why}"
                     )
                     .TrimEnd()
             );
@@ -190,17 +193,21 @@ internal static class BodyCommands
         var text = new StringBuilder();
         text.AppendLine(
             CultureInfo.InvariantCulture,
-            $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ · deepest {document.Depth.MaxMm:0.00} mm · mean {document.Depth.MeanMm:0.00} mm"
+            $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ · deepest {document.Depth.MaxMm:0.00} mm · mean "
+                + $"{document.Depth.MeanMm:0.00} mm"
         );
         foreach (var pair in document.Walls)
             text.AppendLine(CultureInfo.InvariantCulture, $"{pair.Pair} convergence {pair.TocDeg:0.0}°");
         text.AppendLine(
             CultureInfo.InvariantCulture,
-            $"undercut along the path: {document.Undercut.MaxDepthMm:0.00} mm deep, {document.Undercut.AreaMm2:0.0} mm², {document.Undercut.VolumeMm3:0.00} mm³"
+            $"undercut along the path: {document.Undercut.MaxDepthMm:0.00} mm deep, {document.Undercut.AreaMm2:0.0} "
+                + $"mm², {document.Undercut.VolumeMm3:0.00} mm³"
         );
         text.Append(
             CultureInfo.InvariantCulture,
-            $"best path {string.Join(", ", document.BestPath.Direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))}: least wall {document.BestPath.MinWallDeg:0.0}°, free to turn {document.BestPath.FreedomDeg:0.0}°"
+            $"best path "
+                + $"{string.Join(", ", document.BestPath.Direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))}: "
+                + $"least wall {document.BestPath.MinWallDeg:0.0}°, free to turn {document.BestPath.FreedomDeg:0.0}°"
         );
         return text.ToString();
     }

@@ -35,7 +35,8 @@ internal sealed record CommandOptions(string Words, IReadOnlyDictionary<string, 
             {
                 return new Problem(
                     "usage",
-                    $"There is no option {args[i]}; there are {string.Join(", ", [.. flags, .. valued.Select(option => $"{option.Key} {option.Value}")])}."
+                    $"There is no option {args[i]}; there are "
+                        + $"{string.Join(", ", [.. flags, .. valued.Select(option => $"{option.Key} {option.Value}")])}."
                 );
             }
             else

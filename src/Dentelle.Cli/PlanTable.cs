@@ -38,7 +38,8 @@ internal static class PlanTable
         text.AppendLine($"{"zone", -38}{"depth", 6}{"least", 7}{"most", 6}{"rough", 7}  why");
         foreach (var zone in unit.Zones)
             text.AppendLine(
-                $"{zone.Words, -38}{Mm(zone.DepthMm.Target), 6}{Mm(zone.DepthMm.Min), 7}{Mm(zone.DepthMm.Max), 6}{Mm(zone.RoughCutMm), 7}  {Why(zone.Reasons)}"
+                $"{zone.Words, -38}{Mm(zone.DepthMm.Target), 6}{Mm(zone.DepthMm.Min), 7}{Mm(zone.DepthMm.Max), 6}{Mm(zone.RoughCutMm), 7} "
+                    + $" {Why(zone.Reasons)}"
             );
         text.AppendLine();
         text.AppendLine($"{"margin", -16}{"design", -18}{"width", 6}{"level", 7}");
@@ -48,24 +49,22 @@ internal static class PlanTable
         foreach (var way in unit.Resistance ?? [])
         {
             text.AppendLine(
-                Said(
-                    $"Tipping about the {way.About} margin: wall {way.HeightMm:0.0}, base {way.BaseMm:0.0}, {way.Share * 100:0} % of the wall resists (half at {way.HalfResistsDeg:0.#}°, none at {way.NoneResistsDeg:0.#}°)"
-                )
+                $"Tipping about the {way.About} margin: wall {way.HeightMm:0.0}, base {way.BaseMm:0.0}, "
+                    + $"{way.Share * 100:0} % of the wall resists (half at {way.HalfResistsDeg:0.#}°, none at "
+                    + $"{way.NoneResistsDeg:0.#}°)"
             );
             foreach (var remedy in way.Remedies)
                 text.AppendLine($"  or: {remedy.Text}");
         }
         if (unit.Cost is { } cost)
             text.AppendLine(
-                Said(
-                    $"Cost: {cost.RemovedMm3:0} mm³ of {cost.CrownMm3:0} ({cost.Share * 100:0} %), {cost.EnamelLeftShare * 100:0} % of the enamel stays; averages of the form"
-                )
+                $"Cost: {cost.RemovedMm3:0} mm³ of {cost.CrownMm3:0} ({cost.Share * 100:0} %), "
+                    + $"{cost.EnamelLeftShare * 100:0} % of the enamel stays; averages of the form"
             );
         if (unit.Milling is { } mill)
             text.AppendLine(
-                Said(
-                    $"Mill: a tool of {mill.ToolDiameterMm:0.0} past an edge rounded by {mill.EdgeRadiusMm:0.0} leaves {mill.LeftMm:0.00} of {mill.WallMm:0.00}; at least {mill.LeastMm:0.00}"
-                )
+                $"Mill: a tool of {mill.ToolDiameterMm:0.0} past an edge rounded by {mill.EdgeRadiusMm:0.0} "
+                    + $"leaves {mill.LeftMm:0.00} of {mill.WallMm:0.00}; at least {mill.LeastMm:0.00}"
             );
         foreach (var advice in unit.Decisions)
         {
@@ -88,9 +87,8 @@ internal static class PlanTable
     {
         if (unit.Enamel is { } enamel)
             text.AppendLine(
-                Said(
-                    $"Enamel: {enamel.BondedShare * 100:0} % of the bonded surface stays in enamel, by averages ({string.Join(", ", enamel.Thirds.Select(third => $"{Mm(third.LeftMm)} left of {Mm(third.AverageMm)}"))})"
-                )
+                $"Enamel: {enamel.BondedShare * 100:0} % of the bonded surface stays in enamel, by averages "
+                    + $"({string.Join(", ", enamel.Thirds.Select(third => $"{Mm(third.LeftMm)} left of {Mm(third.AverageMm)}"))})"
             );
         if (unit.Intracoronal is not { } inside)
             return;
@@ -98,11 +96,14 @@ internal static class PlanTable
             ? $"isthmus {Mm(width.Min)} at least"
             : $"isthmus {inside.IsthmusShare!.From:0.00}–{inside.IsthmusShare.To:0.00} of the distance between the cusp tips";
         text.AppendLine(
-            $"Inside: {isthmus}, floor {Mm(inside.DepthMm.Min)}–{Mm(inside.DepthMm.Max)}, walls open by {inside.WallDivergenceDeg.From}–{inside.WallDivergenceDeg.To}° each"
+            $"Inside: {isthmus}, floor {Mm(inside.DepthMm.Min)}–{Mm(inside.DepthMm.Max)}, walls open by "
+                + $"{inside.WallDivergenceDeg.From}–{inside.WallDivergenceDeg.To}° each"
         );
         foreach (var box in inside.Boxes)
             text.AppendLine(
-                $"  {Kebab.Of(box.Side)} box: axial {Mm(box.AxialMm.Min)}–{Mm(box.AxialMm.Max)}, gingival floor {Mm(box.GingivalFloorMm)}, free of the neighbour by {Mm(box.NeighbourGapMm)}, widened by {Mm(box.WidenedMm)}"
+                $"  {Kebab.Of(box.Side)} box: axial {Mm(box.AxialMm.Min)}–{Mm(box.AxialMm.Max)}, gingival floor "
+                    + $"{Mm(box.GingivalFloorMm)}, free of the neighbour by {Mm(box.NeighbourGapMm)}, widened by "
+                    + $"{Mm(box.WidenedMm)}"
             );
         foreach (var cusp in inside.Cusps)
             text.AppendLine($"  {Kebab.Of(cusp.Cusp)} cusp {(cusp.Covered ? "covered" : "stays")}: {Why(cusp.Reasons)}");
@@ -111,20 +112,20 @@ internal static class PlanTable
     private static void Bridge(StringBuilder text, BridgeDocument bridge)
     {
         text.AppendLine(
-            $"Bridge {string.Join(' ', bridge.Teeth)}: one path ({string.Join(", ", bridge.Path.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))})"
+            $"Bridge {string.Join(' ', bridge.Teeth)}: one path "
+                + $"({string.Join(", ", bridge.Path.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))})"
         );
         foreach (var abutment in bridge.Abutments)
             text.AppendLine(
-                Said(
-                    $"  {abutment.Tooth}: {abutment.FromPathDeg:0.#}° from the path; walls {abutment.FirstWallDeg:0.#}° and {abutment.LastWallDeg:0.#}° against its own axis, {abutment.TocDeg:0.#}° in all"
-                )
+                $"  {abutment.Tooth}: {abutment.FromPathDeg:0.#}° from the path; walls "
+                    + $"{abutment.FirstWallDeg:0.#}° and {abutment.LastWallDeg:0.#}° against its own axis, "
+                    + $"{abutment.TocDeg:0.#}° in all"
             );
         foreach (var connector in bridge.Connectors)
-            text.AppendLine(Said($"  connector {connector.Between[0]}–{connector.Between[1]}: at least {connector.LeastMm2:0.##} mm²"));
+            text.AppendLine($"  connector {connector.Between[0]}–{connector.Between[1]}: at least {connector.LeastMm2:0.##} mm²");
         text.AppendLine(
-            Said(
-                $"  roots {bridge.RootSurfaceMm2.Abutments:0} mm² for {bridge.RootSurfaceMm2.Missing:0} mm² missing (a rule of thumb); bends {bridge.Bending.Times:0} times as much as over one missing tooth"
-            )
+            $"  roots {bridge.RootSurfaceMm2.Abutments:0} mm² for {bridge.RootSurfaceMm2.Missing:0} mm² missing "
+                + $"(a rule of thumb); bends {bridge.Bending.Times:0} times as much as over one missing tooth"
         );
         foreach (var caution in bridge.Cautions)
             text.AppendLine($"! {caution.Text}");
@@ -132,8 +133,6 @@ internal static class PlanTable
 
     private static string Why(IEnumerable<ReasonDocument> reasons) =>
         string.Join(" · ", reasons.Select(reason => $"{reason.Text} [{reason.Source}, {Kebab.Of(reason.Standing)}]"));
-
-    private static string Said(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
 
     private static string Mm(double value) => new Mm(value).ToString();
 }

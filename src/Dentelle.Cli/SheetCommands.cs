@@ -93,7 +93,10 @@ internal static class SheetCommands
         }
         lines.Add("");
         lines.Add(
-            $"{sheet.Totals.BurChanges} bur changes{(sheet.Totals.ToothByToothBurChanges is { } one ? $" ({one} tooth by tooth)" : "")}, {sheet.Totals.ViewChanges} changes of place, {sheet.Totals.Minutes:0} min; {(sheet.Totals.BurChanges <= sheet.Totals.LowerBound ? "no order has fewer" : $"at least {sheet.Totals.LowerBound}")}"
+            $"{sheet.Totals.BurChanges} bur "
+                + $"changes{(sheet.Totals.ToothByToothBurChanges is { } one ? $" ({one} tooth by tooth)" : "")}, "
+                + $"{sheet.Totals.ViewChanges} changes of place, {sheet.Totals.Minutes:0} min; "
+                + $"{(sheet.Totals.BurChanges <= sheet.Totals.LowerBound ? "no order has fewer" : $"at least {sheet.Totals.LowerBound}")}"
         );
         lines.AddRange(
             sheet.Missing.Select(missing => $"Missing: {missing.Wanted} ({string.Join(", ", missing.For)}). Instead: {missing.Instead}.")

@@ -24,7 +24,9 @@ public static class DatabaseFile
             )
             .AddInterceptors(Durable.Instance);
 
-    /// <summary>Makes the file, or brings an old one up to date: first a copy of it, and only when that went well the file itself.</summary>
+    /// <summary>
+    /// Makes the file, or brings an old one up to date: first a copy of it, and only when that went well the file itself.
+    /// </summary>
     public static void BringUpToDate(string path)
     {
         if (Path.GetDirectoryName(Path.GetFullPath(path)) is { } folder)
@@ -70,7 +72,10 @@ public static class DatabaseFile
 
         private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA busy_timeout=5000;";
 
-        /// <summary>Whether a file exists is asked over a connection that may not write: a fresh copy, which keeps no write-ahead log yet, can't be given one over it.</summary>
+        /// <summary>
+        /// Whether a file exists is asked over a connection that may not write: a fresh copy, which keeps no write-ahead
+        /// log yet, can't be given one over it.
+        /// </summary>
         private static bool MayWrite(DbConnection connection) =>
             new SqliteConnectionStringBuilder(connection.ConnectionString).Mode != SqliteOpenMode.ReadOnly;
 

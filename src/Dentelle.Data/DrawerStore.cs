@@ -51,7 +51,10 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
         return true;
     }
 
-    /// <summary>Notes a preparation; for one tooth of a case only once, however many steps the bur is used for. A new piece taken half-way counts anew.</summary>
+    /// <summary>
+    /// Notes a preparation; for one tooth of a case only once, however many steps the bur is used for. A new piece taken
+    /// half-way counts anew.
+    /// </summary>
     /// <returns>False when the drawer has no such bur.</returns>
     public async Task<bool> UseAsync(string burId, UsedOn on, bool wet, Guid? caseId, string? tooth, CancellationToken stop)
     {

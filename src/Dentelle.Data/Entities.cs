@@ -52,6 +52,9 @@ public sealed class UnitRow
     public List<PlanRow> Plans { get; init; } = [];
 
     public List<ReadingRow> Readings { get; init; } = [];
+
+    /// <summary>The plan that stands, among those that were read with it; null when none was.</summary>
+    public PlanRow? NewestPlan() => Plans.MaxBy(plan => plan.Version);
 }
 
 /// <summary>A plan as it was made: inputs, protocol and result. Never changed afterwards.</summary>

@@ -18,7 +18,10 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
         var rows = await db
             .StepTicks.FromSql(
                 $"""
-                SELECT * FROM (SELECT *, row_number() OVER (PARTITION BY Code, Kind ORDER BY EndedAt DESC) AS Newness FROM StepTicks WHERE EndedAt IS NOT NULL AND TakenBackAt IS NULL)
+                SELECT * FROM (
+                    SELECT *, row_number() OVER (PARTITION BY Code, Kind ORDER BY EndedAt DESC) AS Newness
+                    FROM StepTicks WHERE EndedAt IS NOT NULL AND TakenBackAt IS NULL
+                )
                 WHERE Newness <= {NewestTimes}
                 """
             )

@@ -127,7 +127,10 @@ public static class Curves
         return [.. points.Where((_, i) => kept[i])];
     }
 
-    /// <summary>Values round a closed line, each mixed with its neighbours: most with the nearest, no more beyond the reach (Hann's window).</summary>
+    /// <summary>
+    /// Values round a closed line, each mixed with its neighbours: most with the nearest, no more beyond the reach (Hann's
+    /// window).
+    /// </summary>
     /// <param name="closed">The last is followed by the first.</param>
     /// <param name="reach">How many neighbours on either side have a say.</param>
     public static double[] Evened(IReadOnlyList<double> closed, int reach)

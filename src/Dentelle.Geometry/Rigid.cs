@@ -36,7 +36,10 @@ public readonly record struct Rigid
     /// <summary>A turn whose axis and angle (radians) are one vector, followed by a shift.</summary>
     public static Rigid FromTurnVector(Vec3 turn, Vec3 shift) => Turned(turn, double.RadiansToDegrees(turn.Length)) with { Shift = shift };
 
-    /// <summary>The motion that takes the standard axes to the given right-handed unit axes, and the origin to <paramref name="origin"/>.</summary>
+    /// <summary>
+    /// The motion that takes the standard axes to the given right-handed unit axes, and the origin to <paramref
+    /// name="origin"/>.
+    /// </summary>
     public static Rigid Frame(Vec3 xAxis, Vec3 yAxis, Vec3 zAxis, Vec3 origin)
     {
         // The largest of the four components is found first: dividing by a small one would lose digits.

@@ -2,7 +2,9 @@ using System.Numerics;
 
 namespace Dentelle.Geometry;
 
-/// <summary>A point or displacement in space, in whatever unit the caller uses throughout (millimetres everywhere in this program).</summary>
+/// <summary>
+/// A point or displacement in space, in whatever unit the caller uses throughout (millimetres everywhere in this program).
+/// </summary>
 public readonly record struct Vec3(double X, double Y, double Z)
 {
     public static readonly Vec3 UnitX = new(1, 0, 0);

@@ -7,7 +7,10 @@ using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Tests;
 
-/// <summary>The closed arch against what every textbook of dental anatomy says of one: contacts, first molars and canines in their places, overbite.</summary>
+/// <summary>
+/// The closed arch against what every textbook of dental anatomy says of one: contacts, first molars and canines in their
+/// places, overbite.
+/// </summary>
 public sealed class ArchTests
 {
     private static readonly Arch Closed = Arch.Of(Shipped.Handbook.Forms);
@@ -62,7 +65,8 @@ public sealed class ArchTests
     }
 
     [Fact(
-        DisplayName = "A normal bite: the upper first molar's mesiofacial cusp over the lower one's groove, the upper canine behind the lower, an overbite of one to three"
+        DisplayName = "A normal bite: the upper first molar's mesiofacial cusp over the lower one's groove, the upper canine "
+            + "behind the lower, an overbite of one to three"
     )]
     public void Normal_bite()
     {

@@ -10,7 +10,10 @@ public class BurChoiceLaws
 
     private static IReadOnlyList<Bur> All => Shipped.Handbook.Drawer.Burs;
 
-    /// <summary>Any of the roles that have families of their own, any depth, wall and contact; a drawer of some of the starter's burs.</summary>
+    /// <summary>
+    /// Any of the roles that have families of their own, any depth, wall and contact; a drawer of some of the starter's
+    /// burs.
+    /// </summary>
     private static Gen<(BurNeed Need, Bur[] Drawer)> Any(Func<BurRole, bool> wanted) =>
         from role in Gen.OneOf<BurRole>([.. Shipped.Handbook.Sheets.Roles.Values.Where(role => role.Families.Count > 0 && wanted(role))])
         from depth in Gen.Int[2, 20]
@@ -25,7 +28,8 @@ public class BurChoiceLaws
     private static BurChoice For(BurNeed need, IEnumerable<Bur> drawer) => BurChoice.For(need, new BurRack([.. drawer]), Tolerance);
 
     [Fact(
-        DisplayName = "A choice does not hang on how the drawer is sorted, nor on burs that were not chosen; it comes from the drawer, and what is missing is said with what to do instead"
+        DisplayName = "A choice does not hang on how the drawer is sorted, nor on burs that were not chosen; it comes from the "
+            + "drawer, and what is missing is said with what to do instead"
     )]
     public void Steady() =>
         Any(_ => true)
@@ -55,7 +59,8 @@ public class BurChoiceLaws
             );
 
     [Fact(
-        DisplayName = "A bur at its limit gives way to one that does nearly as well and to none that does worse, which is said; where all are, nothing changes"
+        DisplayName = "A bur at its limit gives way to one that does nearly as well and to none that does worse, which is said; "
+            + "where all are, nothing changes"
     )]
     public void Spent() =>
         Gen.Select(Any(_ => true), Gen.Int[0, 3].Array[All.Count])
@@ -82,7 +87,8 @@ public class BurChoiceLaws
             );
 
     [Fact(
-        DisplayName = "What a visit itself has cut with changes none of its burs; another visit's counts: a spent one stands back, a used one for single use is gone"
+        DisplayName = "What a visit itself has cut with changes none of its burs; another visit's counts: a spent one stands "
+            + "back, a used one for single use is gone"
     )]
     public void Rack()
     {
@@ -105,7 +111,8 @@ public class BurChoiceLaws
     }
 
     [Fact(
-        DisplayName = "Of burs that differ in their tip alone the nearest to twice the line is taken, on the side without a lip when that is as near"
+        DisplayName = "Of burs that differ in their tip alone the nearest to twice the line is taken, on the side without a lip "
+            + "when that is as near"
     )]
     public void Nearest() =>
         Gen.Select(Gen.Int[3, 14], Gen.Int[4, 24].Array[1, 6])
@@ -128,7 +135,8 @@ public class BurChoiceLaws
                             )),
                     ];
                     var chosen = For(need, drawer).Chosen!.TipMm / 2;
-                    // Half of the tip is the widest line without a lip: over it lies what the tip is too wide by, under it what stands out as a lip.
+                    // Half of the tip is the widest line without a lip: over it lies what the tip is too wide by, under it
+                    // what stands out as a lip.
                     double[] wide = [.. drawer.Select(bur => bur.TipMm / 2).Where(half => half >= width - 1e-9)],
                         narrow = [.. drawer.Select(bur => bur.TipMm / 2).Where(half => half < width - 1e-9)];
                     // Nothing that lies nearer on the same side is passed over by more than burs in hand may be.

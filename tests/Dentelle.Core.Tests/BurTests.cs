@@ -39,7 +39,8 @@ public class BurTests
         Assert.Contains(complaint, IsoCode.Parse(text).Problem!.Sentence, StringComparison.Ordinal);
 
     [Fact(
-        DisplayName = "A number built of the standard's groups comes back as it went in, in groups too; any other text is refused with a sentence"
+        DisplayName = "A number built of the standard's groups comes back as it went in, in groups too; any other text is refused "
+            + "with a sentence"
     )]
     public void Round_trip()
     {
@@ -66,7 +67,8 @@ public class BurTests
     }
 
     [Fact(
-        DisplayName = "A depth told in the bur in hand, taken at its word, is that depth: to the hundredth where it adds, to what a hand can tell where it is a share"
+        DisplayName = "A depth told in the bur in hand, taken at its word, is that depth: to the hundredth where it adds, to what "
+            + "a hand can tell where it is a share"
     )]
     public void Words_hold() =>
         Gen.Select(Gen.Int[5, 24], Gen.Int[5, 300])
@@ -152,7 +154,8 @@ public class BurTests
     }
 
     [Fact(
-        DisplayName = "Ridges between grooves are machining's scallop height, and so many grooves as are said keep them low: measured on the profile itself"
+        DisplayName = "Ridges between grooves are machining's scallop height, and so many grooves as are said keep them low: "
+            + "measured on the profile itself"
     )]
     public void Ridges() =>
         Gen.Select(Gen.Double[0.3, 1.2], Gen.Double[0.1, 3], Gen.Double[0.2, 2], Gen.Double[1, 9])
@@ -227,7 +230,8 @@ public class BurTests
     }
 
     [Fact(
-        DisplayName = "The starter drawer has about forty burs of every shape, with silhouettes as wide as they say, and each shape group it knows"
+        DisplayName = "The starter drawer has about forty burs of every shape, with silhouettes as wide as they say, and each "
+            + "shape group it knows"
     )]
     public void Starter_drawer()
     {

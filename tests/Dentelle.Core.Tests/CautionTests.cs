@@ -9,7 +9,10 @@ using Dentelle.Core.QuickLine;
 
 namespace Dentelle.Core.Tests;
 
-/// <summary>Every kind of caution, raised by a case and let be by its neighbour on the other side of the limit. Limits are the protocol's.</summary>
+/// <summary>
+/// Every kind of caution, raised by a case and let be by its neighbour on the other side of the limit. Limits are the
+/// protocol's.
+/// </summary>
 public class CautionTests
 {
     /// <param name="Line">What is planned.</param>

@@ -44,7 +44,10 @@ public class CommandLineTests
         var file = Path.GetTempFileName();
         File.WriteAllText(
             file,
-            """{ "crossbite": true, "material": "metal", "buildOutMm": { "groove": 0.5 }, "roomBeforeMm": { "functional-cusp": 0.3 }, "marginLevelMm": { "facial": -0.5 } }"""
+            """
+            { "crossbite": true, "material": "metal", "buildOutMm": { "groove": 0.5 },
+              "roomBeforeMm": { "functional-cusp": 0.3 }, "marginLevelMm": { "facial": -0.5 } }
+            """
         );
         var unit = JsonNode.Parse(Run("plan", "36 crown zirconia", "--json", "--assessment", file).Output)!["units"]![0]!;
         Assert.Equal("zirconia-monolithic", (string)unit["material"]!);
@@ -67,7 +70,10 @@ public class CommandLineTests
         var file = Path.GetTempFileName();
         File.WriteAllText(
             file,
-            """{ "findings": { "heavyGrinding": true }, "teeth": { "37": { "findings": { "tiltDeg": 12 }, "roomBeforeMm": { "groove": 0.3 } } } }"""
+            """
+            { "findings": { "heavyGrinding": true },
+              "teeth": { "37": { "findings": { "tiltDeg": 12 }, "roomBeforeMm": { "groove": 0.3 } } } }
+            """
         );
         var plan = JsonNode.Parse(Run("plan", "35x37 bridge metal", "--json", "--assessment", file).Output)!;
         // Only 37 leans: the path stands 6° from both.
@@ -161,7 +167,8 @@ public class CommandLineTests
     }
 
     [Fact(
-        DisplayName = "runsheet answers steps with codes, burs, depths and totals by its schema; --school and --drawer change it; bur decodes a number with its sums"
+        DisplayName = "runsheet answers steps with codes, burs, depths and totals by its schema; --school and --drawer change it; "
+            + "bur decodes a number with its sums"
     )]
     public void Run_sheets()
     {
@@ -180,7 +187,10 @@ public class CommandLineTests
         var file = Path.GetTempFileName();
         File.WriteAllText(
             file,
-            """{ "name": "One bur", "burs": [ { "id": "only", "family": "taper-round", "material": "diamond", "grit": "medium", "tipMm": 1.0, "largestMm": 1.6, "lengthMm": 8 } ] }"""
+            """
+            { "name": "One bur", "burs": [ { "id": "only", "family": "taper-round", "material": "diamond", "grit": "medium",
+                                             "tipMm": 1.0, "largestMm": 1.6, "lengthMm": 8 } ] }
+            """
         );
         var poor = JsonNode.Parse(Run("runsheet", "36 crown zirconia", "--drawer", file, "--json").Output)!;
         Assert.True(poor["missing"]!.AsArray().Count >= 2);

@@ -26,7 +26,8 @@ public class FindingsOnSheetsTests
         [.. sheet.Steps.Select(timed => timed.Step).Where(step => codes.Contains(step.Code))];
 
     [Theory(
-        DisplayName = "A contact is opened only where there is one: not behind the last tooth, not where no neighbour stands, not across a gap"
+        DisplayName = "A contact is opened only where there is one: not behind the last tooth, not where no neighbour stands, not "
+            + "across a gap"
     )]
     [InlineData("36 crown zirconia", "distal mesial", true)]
     [InlineData("38 crown metal", "mesial", true)]
@@ -81,7 +82,8 @@ public class FindingsOnSheetsTests
     }
 
     [Fact(
-        DisplayName = "What cuts the gum comes before the checks and its margin is freshened; paste and cap stand two minutes, ten on boggy gum, and the impression follows at once"
+        DisplayName = "What cuts the gum comes before the checks and its margin is freshened; paste and cap stand two minutes, "
+            + "ten on boggy gum, and the impression follows at once"
     )]
     public void Gum()
     {
@@ -154,7 +156,8 @@ public class FindingsOnSheetsTests
     }
 
     [Fact(
-        DisplayName = "Bite and second impression wait for the first to set; cement waits for its first set before it is touched; a scan waits for nothing, etched spots need no cement"
+        DisplayName = "Bite and second impression wait for the first to set; cement waits for its first set before it is touched; "
+            + "a scan waits for nothing, etched spots need no cement"
     )]
     public void End_of_the_visit()
     {

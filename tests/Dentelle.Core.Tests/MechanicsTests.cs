@@ -15,7 +15,8 @@ public class MechanicsTests
             .Sample(
                 (height, width, wall) =>
                 {
-                    // The tooth's section: a trapezium; the crown turns about the far foot by a hair. Points of its near wall that then lie inside the tooth are stopped.
+                    // The tooth's section: a trapezium; the crown turns about the far foot by a hair. Points of its near
+                    // wall that then lie inside the tooth are stopped.
                     var lean = Math.Tan(wall * Math.PI / 180) * height;
                     if (2 * lean > width)
                         return;
@@ -39,7 +40,8 @@ public class MechanicsTests
     [Fact(DisplayName = "Limits and remedies keep just the share they promise; the handbook's case of height 0.4 of the base")]
     public void Limits_and_remedies()
     {
-        // Height 0.4 of the base: nothing resists from 26.6° per wall, half from 11.8° (derived as the class says; the idea is Parker's, S4, from memory).
+        // Height 0.4 of the base: nothing resists from 26.6° per wall, half from 11.8° (derived as the class says; the idea
+        // is Parker's, S4, from memory).
         Assert.Equal(2 * 26.565, Resistance.Limit(4, 10, 0).Degrees, 0.01);
         Assert.Equal(2 * 11.79, Resistance.Limit(4, 10, 0.5).Degrees, 0.01);
         Gen.Select(Gen.Double[1, 5], Gen.Double[5, 11], Gen.Double[4, 30])
@@ -72,7 +74,8 @@ public class MechanicsTests
         Assert.Equal(0.2, Milling.Loss(1.366 / 2, 0, 90), 0.001);
         foreach (var (radius, edge, angle) in ((double, double, double)[])[(0.5, 0, 90), (0.5, 0.2, 90), (0.6, 0.1, 110), (0.5, 0.3, 70)])
         {
-            // The preparation's edge points up, its sharp corner at the origin. What a disc of radius q carves out of that corner is everything within q of
+            // The preparation's edge points up, its sharp corner at the origin. What a disc of radius q carves out of that
+            // corner is everything within q of
             // a corner set in by q. The tool's hollow is moved up step by step until the whole rounded edge fits into it.
             var half = angle / 2 * Math.PI / 180;
             const double step = 1e-4;

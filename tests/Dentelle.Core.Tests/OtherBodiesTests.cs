@@ -7,7 +7,10 @@ using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Tests;
 
-/// <summary>Bodies cut for veneers, inlays and onlays, measured through the geometry library and not through the numbers that made them.</summary>
+/// <summary>
+/// Bodies cut for veneers, inlays and onlays, measured through the geometry library and not through the numbers that made
+/// them.
+/// </summary>
 public class OtherBodiesTests
 {
     [Fact(DisplayName = "A veneer takes its depths from the facial thirds and the edge, nothing elsewhere, and draws off along its path")]
@@ -58,7 +61,8 @@ public class OtherBodiesTests
     }
 
     [Theory(
-        DisplayName = "Where a section meets the margin it is marked, at its planned level, on the tooth and on what is made of it; where it misses it, not"
+        DisplayName = "Where a section meets the margin it is marked, at its planned level, on the tooth and on what is made of "
+            + "it; where it misses it, not"
     )]
     [InlineData("11 veneer butt", "facial", "")]
     [InlineData("13 veneer wrap", "facial", "")]
@@ -87,7 +91,8 @@ public class OtherBodiesTests
     }
 
     [Fact(
-        DisplayName = "Closing a dark triangle cuts that side through its contact, as wide as the margin and along the path; the other contact stays"
+        DisplayName = "Closing a dark triangle cuts that side through its contact, as wide as the margin and along the path; the "
+            + "other contact stays"
     )]
     public void ThroughTheContact()
     {
@@ -139,7 +144,8 @@ public class OtherBodiesTests
     }
 
     [Fact(
-        DisplayName = "An inlay's trench is as wide as its isthmus and opens by its divergence; boxes reach their depth; nothing is undercut toward the bite"
+        DisplayName = "An inlay's trench is as wide as its isthmus and opens by its divergence; boxes reach their depth; nothing "
+            + "is undercut toward the bite"
     )]
     public void Cavities()
     {
@@ -162,7 +168,8 @@ public class OtherBodiesTests
         // 2.0 at the floor, and 2·tan 8° more for every millimetre of height; inner angles are rounded below 0.4.
         Assert.Equal(2.0 + (2 * 0.6 * Math.Tan(8 * Math.PI / 180)), Width(0.6), 0.06);
         Assert.Equal(2 * 0.5 * Math.Tan(8 * Math.PI / 180), Width(1.1) - Width(0.6), 0.03);
-        // The floor lies 1.75 under the groove's bottom, the boxes' floor half a millimetre above the gum; the axial wall 1.25 or less inside the contact.
+        // The floor lies 1.75 under the groove's bottom, the boxes' floor half a millimetre above the gum; the axial wall
+        // 1.25 or less inside the contact.
         var groove = 20 - new MeshTree(body.Present.Surface).FirstHit(new Ray(middle, -Vec3.UnitZ)).At;
         Assert.Equal(1.75, groove - floor, 0.35);
         foreach (var way in (int[])[-1, 1])
@@ -180,7 +187,8 @@ public class OtherBodiesTests
             )
         )
             Assert.Equal(1.5, outcome.Usual.Value, 0.05);
-        // On the functional side stands a shoulder of 1.0 under the cusps, where the plan says the margin lies: 7.5 of crown − 1.0 to the gum − 1.5 − 1.0.
+        // On the functional side stands a shoulder of 1.0 under the cusps, where the plan says the margin lies: 7.5 of
+        // crown − 1.0 to the gum − 1.5 − 1.0.
         var shoulder = onlay.Plan.Margin.At(Segment.Lingual);
         Assert.Equal(4.0, shoulder.Level.Value.Value, 6);
         var top = new MeshTree(onlay.Preparation.Body!.Surface);

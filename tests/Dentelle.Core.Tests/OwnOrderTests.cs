@@ -22,7 +22,8 @@ public class OwnOrderTests
     private static List<string> Keys(RunSheet sheet) => [.. sheet.Steps.Select(step => step.Step.Key)];
 
     [Theory(
-        DisplayName = "Two neighbours change places exactly when nothing binds them; else the sentence names the step and the reason that binds them"
+        DisplayName = "Two neighbours change places exactly when nothing binds them; else the sentence names the step and the "
+            + "reason that binds them"
     )]
     [MemberData(nameof(Lines))]
     public void Swaps(string line)

@@ -44,7 +44,8 @@ public class PlanProperties
         };
 
     [Fact(
-        DisplayName = "Depths are never negative, ranges are in order, the rough cut never passes the target, and the reasons add up to the number"
+        DisplayName = "Depths are never negative, ranges are in order, the rough cut never passes the target, and the reasons add "
+            + "up to the number"
     )]
     public void Depths_hold_together() =>
         SamplePlans(plan =>
@@ -102,7 +103,8 @@ public class PlanProperties
                     Assert.InRange(present.Area - section.Planned.Outline.Area, 0, present.Area);
                     foreach (var mark in section.Marks)
                     {
-                        // The nearest cut place need not lie in the section: vertices stand two tenths apart, over which a shallow cut may grow by some hundredths.
+                        // The nearest cut place need not lie in the section: vertices stand two tenths apart, over which a
+                        // shallow cut may grow by some hundredths.
                         Assert.InRange(mark.Cut!.Value, 0, section.Planned!.Outline.DistanceToEdge(mark.At) + 0.06);
                         Assert.Contains(plan.Zones, zone => zone.Zone.Name == mark.Zone);
                     }

@@ -10,7 +10,10 @@ using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Tests;
 
-/// <summary>Planned bodies of the sixteen kinds in all crown materials, measured from their surfaces, not from the generator's own numbers.</summary>
+/// <summary>
+/// Planned bodies of the sixteen kinds in all crown materials, measured from their surfaces, not from the generator's own
+/// numbers.
+/// </summary>
 public class PlannedFormTests
 {
     private static readonly ZoneKind[] HeldToDepth =
@@ -142,7 +145,10 @@ public class PlannedFormTests
         ];
     }
 
-    /// <summary>In eight directions the wall is laid through the surface as a straight line: its lean is half the convergence, and down at the margin it stands the margin's width inside the tooth.</summary>
+    /// <summary>
+    /// In eight directions the wall is laid through the surface as a straight line: its lean is half the convergence, and
+    /// down at the margin it stands the margin's width inside the tooth.
+    /// </summary>
     private static void Walls(PlannedForm planned, Mesh mesh, string what)
     {
         var tree = new MeshTree(mesh);

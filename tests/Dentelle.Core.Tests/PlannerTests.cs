@@ -62,7 +62,8 @@ public class PlannerTests
     }
 
     [Theory(
-        DisplayName = "One worked example for each material: thickness − build-out = depth, − 0.2 = rough cut, room before + depth = clearance"
+        DisplayName = "One worked example for each material: thickness − build-out = depth, − 0.2 = rough cut, room before + "
+            + "depth = clearance"
     )]
     [InlineData("37 crown metal", "functional-cusp-mesiofacial", 0.4, 0.5, 1.1, 0.9, 1.6)]
     [InlineData("24 crown metal-ceramic facial", "non-functional-cusp-facial", 0.5, 0.0, 1.5, 1.3, 1.5)]
@@ -87,7 +88,8 @@ public class PlannerTests
     }
 
     [Fact(
-        DisplayName = "The room-driven school cuts less by the room that is there, never more than the thickness; the uniform school ignores it"
+        DisplayName = "The room-driven school cuts less by the room that is there, never more than the thickness; the uniform "
+            + "school ignores it"
     )]
     public void Schools_of_build_out()
     {
@@ -165,7 +167,8 @@ public class PlannerTests
     }
 
     [Fact(
-        DisplayName = "Margin levels: back teeth half a millimetre above the gum, front ones level, hidden metal half a millimetre below; what is chosen wins"
+        DisplayName = "Margin levels: back teeth half a millimetre above the gum, front ones level, hidden metal half a "
+            + "millimetre below; what is chosen wins"
     )]
     public void Margin_levels()
     {
@@ -195,7 +198,7 @@ public class PlannerTests
             Shipped.Plan(line, inputs => inputs with { BuildOutMm = new Dictionary<string, double>
                     {
                         [zone] = buildOut,
-                    }, RoomBeforeMm = room is { } there ? new Dictionary<string, double> { [zone] = there } : new Dictionary<string, double>() });
+                    }, RoomBeforeMm = room is { } there ? new Dictionary<string, double> { [zone] = there } : inputs.RoomBeforeMm });
 
         Assert.Contains("material-assumed", Codes(Shipped.Plan("36 crown")));
         Assert.Equal(Material.ZirconiaMonolithic, Shipped.Plan("36 crown").Material.Value);

@@ -8,7 +8,9 @@ using Dentelle.Core.QuickLine;
 
 namespace Dentelle.Core.Tests;
 
-/// <summary>Laws of planning for every kind of restoration with whatever was found; the planner's own numbers are never the measure.</summary>
+/// <summary>
+/// Laws of planning for every kind of restoration with whatever was found; the planner's own numbers are never the measure.
+/// </summary>
 public class PlanningLaws
 {
     private static readonly string[] Lines =
@@ -57,7 +59,8 @@ public class PlanningLaws
         };
 
     [Fact(
-        DisplayName = "Whatever is found, every depth, level and width is in order and its reasons add up; every question has a number or a source behind each reason"
+        DisplayName = "Whatever is found, every depth, level and width is in order and its reasons add up; every question has a "
+            + "number or a source behind each reason"
     )]
     public void Reasons_add_up() =>
         (from line in Gen.Int[0, Lines.Length - 1] from found in AnyFindings select (line, found)).Sample(

@@ -7,13 +7,15 @@ using Dentelle.Core.QuickLine;
 namespace Dentelle.Core.Tests;
 
 /// <summary>
-/// Whole situations, each worked by hand in its comment from common preparation figures and the handbooks S2, S3, S5, S6, S11 as recalled from memory
+/// Whole situations, each worked by hand in its comment from common preparation figures and the handbooks S2, S3, S5, S6,
+/// S11 as recalled from memory
 /// (see the table of sources); none of the numbers is this program's own.
 /// </summary>
 public class RestorationTests
 {
     [Fact(
-        DisplayName = "Veneers: facial 0.3–0.5, butt edge 1.5 less the lengthening but at least 0.3, every shade step 0.2–0.3 more, enamel by thirds"
+        DisplayName = "Veneers: facial 0.3–0.5, butt edge 1.5 less the lengthening but at least 0.3, every shade step 0.2–0.3 "
+            + "more, enamel by thirds"
     )]
     public void Veneers()
     {
@@ -27,14 +29,16 @@ public class RestorationTests
         Assert.All(dark.Units, unit => Assert.Equal([0.5, 0.85, 0.85, 0.75], Depths(unit.Plan)));
         // 1.5 longer would leave nothing to cut: the edge still loses 0.3, so that the veneer seats.
         Assert.Equal(0.3, Depths(Shipped.Plan("11 veneer butt +1.5"))[0]);
-        // Average enamel 1.0, 0.85, 0.4: 0.6, 0.6 and 0.5 leave 0.4, 0.25 and nothing. The whole incisal range 0.5–0.75 ends in enamel, so does 0.5–0.7;
+        // Average enamel 1.0, 0.85, 0.4: 0.6, 0.6 and 0.5 leave 0.4, 0.25 and nothing. The whole incisal range 0.5–0.75
+        // ends in enamel, so does 0.5–0.7;
         // of 0.4–0.6 nothing does: two thirds of the bonded surface.
         var enamel = Shipped.Plan("11 veneer butt").Enamel!;
         Assert.Equal([0.4, 0.25, 0], enamel.Thirds.Select(third => third.Left.Rounded));
         Assert.Equal(0.667, enamel.BondedShare, 3);
         // Half of the facial gone already halves it.
         Assert.Equal(0.333, Shipped.Plan("11 veneer butt enamel 0.5").Enamel!.BondedShare, 3);
-        // A wrap embraces the edge: a chamfer of 0.5 ends it on the lingual. A filling on the mesial takes the margin round the corner there.
+        // A wrap embraces the edge: a chamfer of 0.5 ends it on the lingual. A filling on the mesial takes the margin round
+        // the corner there.
         var wrap = Shipped.Plan("12 veneer wrap", inputs =>
             inputs with
             {
@@ -76,7 +80,8 @@ public class RestorationTests
     [Fact(DisplayName = "Onlays and inlays: isthmus, floor, boxes, divergence; a gap widens its box; which cusps are covered and why")]
     public void Intracoronal()
     {
-        // A ceramic onlay on an upper molar with an open distal contact of 1.2: isthmus 2.0, floor 1.5–2.0, box 1.0–1.5, opened wider by the gap.
+        // A ceramic onlay on an upper molar with an open distal contact of 1.2: isthmus 2.0, floor 1.5–2.0, box 1.0–1.5,
+        // opened wider by the gap.
         var onlay = Shipped.Plan("16 onlay lithium disilicate gap distal 1.2").Cavity!;
         Assert.Equal(2.0, onlay.Isthmus!.Value.Least.Value);
         Assert.Equal((1.75, 1.5, 2.0), (onlay.Depth.Value.Target.Value, onlay.Depth.Value.Least.Value, onlay.Depth.Value.Most.Value));
@@ -91,7 +96,8 @@ public class RestorationTests
         Assert.Equal((2.0, 0.5), (gold.Cavity!.Divergence.From, gold.Cavity.Bevel!.From));
         Assert.Equal(gold.Assessment.Form!.Intercuspal!.Value.Value / 4, gold.Cavity.Isthmus!.Value.Least.Value, 2);
 
-        // A cusp is covered under 3.0 (functional) or 2.0 (the others) on a vital tooth, under 3.5 or 3.0 on a root-treated one, when cracked, or
+        // A cusp is covered under 3.0 (functional) or 2.0 (the others) on a vital tooth, under 3.5 or 3.0 on a root-treated
+        // one, when cracked, or
         // when the isthmus takes more than half of the distance between the tips. On a lower molar the facial cusps are functional.
         Cusp[] Covered(Findings found) => [.. Shipped.Plan("36 onlay", inputs => inputs with { Findings = found }).Cavity!.Covered];
         Dictionary<Cusp, Mm> Thick(double facial, double lingual) =>
@@ -110,7 +116,8 @@ public class RestorationTests
     )]
     public void Bridges()
     {
-        // 35 upright, 37 leaning 14° to the mesial (toward 35): the path leans 7° that way, each tooth stands 7° off it. Walls of 6° against the path are
+        // 35 upright, 37 leaning 14° to the mesial (toward 35): the path leans 7° that way, each tooth stands 7° off it.
+        // Walls of 6° against the path are
         // 13° and −1° against the tooth's own axis: 12° in all as everywhere.
         var line = Shipped.Line("35x37 bridge metal-ceramic tilt 37 mesial 14");
         var bridge = line.Bridge!;
@@ -261,11 +268,13 @@ public class RestorationTests
             var unit = Shipped.Unit(line, inputs => inputs with { Findings = found });
             return Advisor.On(unit.Plan, [], Shipped.Protocol).SingleOrDefault(advice => advice.Code == code);
         }
-        // 3.0 from gum to bone is usual, under it the crest is high, over it low (S9, from memory; half a millimetre to either side still counts).
+        // 3.0 from gum to bone is usual, under it the crest is high, over it low (S9, from memory; half a millimetre to
+        // either side still counts).
         foreach (var (crest, named) in ((double, string)[])[(3.2, "normal crest"), (4.1, "low crest"), (2.2, "high crest")])
             Assert.Equal(named, On("11 crown mc", "crest-class", new() { Crest = new(crest) })!.Preferred);
         Assert.Null(On("11 crown mc", "crest-class", new()));
-        // A root-treated tooth is built up first; a sound one raises no such question. Ceramic 2.3 from the tooth wants a core too, metal does not.
+        // A root-treated tooth is built up first; a sound one raises no such question. Ceramic 2.3 from the tooth wants a
+        // core too, metal does not.
         Assert.Equal("core first", On("36 crown mc", "core", new() { RootTreated = true })!.Preferred);
         Assert.Null(On("36 crown zirconia", "core", new()));
         Assert.Equal("core first", On("36 crown zirconia", "core", new() { Wear = ByZone.Of(("functional-cusp", 2.3)) })!.Preferred);
@@ -281,7 +290,8 @@ public class RestorationTests
         Assert.Contains(closed.Margin.Pieces, piece => piece.Segment == Segment.Mesiolingual);
         Assert.DoesNotContain(closed.Margin.Pieces, piece => piece.Segment == Segment.Distolingual);
         Assert.Contains(Shipped.Cautions(closed), caution => caution.Code == "dark-triangle");
-        // 1.9 to the pulp on the radiograph less 1.5 of depth leaves 0.4, under 0.5: danger that wants an answer; 2.4 leaves 0.9, under 1.0: a caution.
+        // 1.9 to the pulp on the radiograph less 1.5 of depth leaves 0.4, under 0.5: danger that wants an answer; 2.4
+        // leaves 0.9, under 1.0: a caution.
         Caution Near(double pulp)
         {
             var unit = Shipped.Unit("36 crown lithium disilicate", inputs =>

@@ -94,7 +94,8 @@ public class RetainerTests
         var level = grooved.Margin.Level(angle);
         // Low on the wall: higher up the bevel or the ridge takes it away.
         var at = level + feature.AboveMargin.Value.Value + 0.3;
-        // In the middle of the side: how much nearer the middle of the tooth the surface stands. Walls lean, so that it is a little more than half-way up.
+        // In the middle of the side: how much nearer the middle of the tooth the surface stands. Walls lean, so that it is
+        // a little more than half-way up.
         Assert.InRange(Lost(0), feature.Depth.Value.Value - 0.2, feature.Depth.Value.Value + 0.25);
         // As wide as planned at the back, a little more where it opens; beside it nothing is taken.
         var half = feature.Width.Value.Value / 2;
@@ -119,7 +120,8 @@ public class RetainerTests
     }
 
     [Fact(
-        DisplayName = "A partial crown's body leaves the facial surface as it is below its finish line, and takes cusps and walls as planned"
+        DisplayName = "A partial crown's body leaves the facial surface as it is below its finish line, and takes cusps and walls "
+            + "as planned"
     )]
     public void Partial_bodies()
     {
@@ -163,7 +165,8 @@ public class RetainerTests
     [Fact(DisplayName = "Parallel pair: a partial crown and a full one in gold, grooves along one path")]
     public void Parallel_pair()
     {
-        // 35 gets a partial crown, 37, which leans 12° to the mesial, a full crown with two grooves; 36 is missing. By hand: axes 0° and 12° apart, so
+        // 35 gets a partial crown, 37, which leans 12° to the mesial, a full crown with two grooves; 36 is missing. By
+        // hand: axes 0° and 12° apart, so
         // the path stands 6° from each; a back tooth's walls converge by 12, 6 to the path on each side; against the axes 6 ∓ 6, 0 and 12.
         var bridge = Bridge(
             "35x37 bridge 35:partial-crown 37:metal",
@@ -193,11 +196,13 @@ public class RetainerTests
     }
 
     [Fact(
-        DisplayName = "A groove that stands nearer to the margin it would turn about holds more than the wall; in a wall too short for it, it does not"
+        DisplayName = "A groove that stands nearer to the margin it would turn about holds more than the wall; in a wall too "
+            + "short for it, it does not"
     )]
     public void Grooves_hold()
     {
-        // By hand from the figures of the section itself: 1 − B·sin 2T / 2H for the wall, 1 − (B/2 + 0.5)·sin 2T / 2(H − 0.5) for a groove 1.0 wide in the
+        // By hand from the figures of the section itself: 1 − B·sin 2T / 2H for the wall, 1 − (B/2 + 0.5)·sin 2T / 2(H −
+        // 0.5) for a groove 1.0 wide in the
         // middle of the side that ends 0.5 above the margin. (Derived; brute force in MechanicsTests.)
         PlannedUnit Sized(double length, params FeatureWish[] features) =>
             Shipped.Unit("37 crown metal", inputs => inputs with { SizeMm = new SizeInput(length), Features = features });
@@ -223,7 +228,10 @@ public class RetainerTests
 
     private static PlannedForm Body(Plan plan) => (PlannedForm)Shipped.Need(Preparer.Body(plan, Shipped.Protocol, Shipped.Handbook.Forms));
 
-    /// <summary>The line's bridge with abutments leaning toward the mesial, in the order of the arch; grooves go into the full crowns.</summary>
+    /// <summary>
+    /// The line's bridge with abutments leaning toward the mesial, in the order of the arch; grooves go into the full
+    /// crowns.
+    /// </summary>
     private static PlannedLine Bridge(string line, (double First, double Last) tilts, IReadOnlyList<FeatureWish>? features = null) =>
         Shipped.Need(Planned(line, tilts, features));
 
@@ -266,7 +274,10 @@ public class RetainerTests
     private static double Hidden(Facet[] cut, Vec3 path) =>
         cut.Where(facet => facet.Normal.Dot(path) < -0.02).Sum(facet => facet.Area) / cut.Sum(facet => facet.Area);
 
-    /// <summary>Inclination of the mesial (1) or distal (−1) wall's middle against the axis, degrees; negative leans out. Null where the wall is too short to tell.</summary>
+    /// <summary>
+    /// Inclination of the mesial (1) or distal (−1) wall's middle against the axis, degrees; negative leans out. Null where
+    /// the wall is too short to tell.
+    /// </summary>
     private static double? Wall(Facet[] cut, int side)
     {
         var wall = cut.Where(facet => facet.Normal.X * side > 0.93 && facet.Over is > 0.7 and < 1.8).ToArray();

@@ -68,7 +68,8 @@ public class RunSheetLaws
         );
 
     [Fact(
-        DisplayName = "Any teeth, settings, school and drawer: every precedence kept, every zone cut to its depth and none deeper, no lip or makeshift unsaid, hands never in two places"
+        DisplayName = "Any teeth, settings, school and drawer: every precedence kept, every zone cut to its depth and none "
+            + "deeper, no lip or makeshift unsaid, hands never in two places"
     )]
     public void Sheets() =>
         Any.Sample(

@@ -6,18 +6,22 @@ using Dentelle.Core.Plans;
 namespace Dentelle.Core.Tests;
 
 /// <summary>
-/// Whole situations as a dentist brings them, each worked by hand in its comment from common preparation figures and the handbooks named there, all as recalled
-/// from memory. Onlay with an open contact, veneer with lengthening and the bridge with a tilted molar stand in <see cref="RestorationTests"/>, the parallel pair in
+/// Whole situations as a dentist brings them, each worked by hand in its comment from common preparation figures and the
+/// handbooks named there, all as recalled
+/// from memory. Onlay with an open contact, veneer with lengthening and the bridge with a tilted molar stand in <see
+/// cref="RestorationTests"/>, the parallel pair in
 /// <see cref="RetainerTests"/>.
 /// </summary>
 public class SituationTests
 {
     [Fact(
-        DisplayName = "A thin facial veneer beside a crown: 0.4 of enamel goes, all of the bond stays in enamel, and it can't be made longer to match"
+        DisplayName = "A thin facial veneer beside a crown: 0.4 of enamel goes, all of the bond stays in enamel, and it can't be "
+            + "made longer to match"
     )]
     public void Thin_veneer()
     {
-        // 0.3–0.5 on the facial, middle 0.4; 0.3 at the gum. Average enamel of a central 1.0, 0.85 and 0.4 (from memory): 0.6, 0.45 and 0.1 stay, and even the deepest
+        // 0.3–0.5 on the facial, middle 0.4; 0.3 at the gum. Average enamel of a central 1.0, 0.85 and 0.4 (from memory):
+        // 0.6, 0.45 and 0.1 stay, and even the deepest
         // end of each range, 0.5 and 0.3, lies in enamel: the whole bond does.
         var plan = Shipped.Plan("21 veneer facial porcelain");
         Assert.Equal([0, 0.4, 0.4, 0.3], Depths(plan, "edge", "facial-incisal-third", "facial-middle-third", "facial-gingival-third"));
@@ -29,11 +33,13 @@ public class SituationTests
     }
 
     [Fact(
-        DisplayName = "An upper central by the deep school and by the shallow one: every depth, both margins, both orders, and what the deep one costs more"
+        DisplayName = "An upper central by the deep school and by the shallow one: every depth, both margins, both orders, and "
+            + "what the deep one costs more"
     )]
     public void Two_schools()
     {
-        // Deep: edge 2.0, facial 1.7 to 1.5 to the shoulder's 1.2, lingual the middle of 1.0–1.2. Shallow: 1.0 all over, edge the middle of 1.5–2.0.
+        // Deep: edge 2.0, facial 1.7 to 1.5 to the shoulder's 1.2, lingual the middle of 1.0–1.2. Shallow: 1.0 all over,
+        // edge the middle of 1.5–2.0.
         string[] zones = ["edge", "facial-incisal-third", "facial-middle-third", "facial-gingival-third", "lingual-fossa", "mesial"];
         var (deep, shallow) = (Shipped.Plan("11 crown all-ceramic deep"), Shipped.Plan("11 crown porcelain"));
         Assert.Equal([2.0, 1.7, 1.5, 1.2, 1.1, 1.1], Depths(deep, zones));
@@ -62,7 +68,8 @@ public class SituationTests
                     } });
         var (uniform, driven) = (With(BuildOutSchool.Uniform), With(BuildOutSchool.RoomDriven));
         Assert.Equal([1.0, 1.25, 1.5], Depths(uniform, "facial-gingival-third", "facial-middle-third", "facial-incisal-third"));
-        // Uniform: the same depth everywhere, 2.8 and 1.2 of room afterwards. By the room: 2.0 − 0.8 and 1.0 − 0.2, and the restoration's own thickness of room.
+        // Uniform: the same depth everywhere, 2.8 and 1.2 of room afterwards. By the room: 2.0 − 0.8 and 1.0 − 0.2, and the
+        // restoration's own thickness of room.
         Assert.Equal([2.0, 1.0], Depths(uniform, "edge", "lingual-fossa"));
         Assert.Equal([2.8, 1.2], Clearances(uniform, "edge", "lingual-fossa"));
         Assert.Equal([1.2, 0.8], Depths(driven, "edge", "lingual-fossa"));
@@ -79,7 +86,8 @@ public class SituationTests
     )]
     public void Premolar_with_facing()
     {
-        // Upper: the facial cusp is the other one, in ceramic 2.0; the functional lingual cusp and its bevel in metal 1.5; groove 1.0; lingual 0.7.
+        // Upper: the facial cusp is the other one, in ceramic 2.0; the functional lingual cusp and its bevel in metal 1.5;
+        // groove 1.0; lingual 0.7.
         Assert.Equal(
             [2.0, 1.5, 1.5, 1.0, 1.5, 0.7],
             Depths(
@@ -116,7 +124,8 @@ public class SituationTests
     }
 
     [Fact(
-        DisplayName = "Full and facial coverage on the same molar: about twice the reduction on what it covers, and the sentence says what that costs"
+        DisplayName = "Full and facial coverage on the same molar: about twice the reduction on what it covers, and the sentence "
+            + "says what that costs"
     )]
     public void Coverages()
     {
@@ -144,7 +153,8 @@ public class SituationTests
     [Fact(DisplayName = "A zirconia molar and the mill: what a tool of 1.0 leaves of a wall beside a rounded edge, and beside a sharp one")]
     public void Zirconia_and_the_mill()
     {
-        // Radius 0.5 past an edge rounded by 0.3, square: (0.5 − 0.3)(1 − sin 45°) = 0.059 of the wall. Past a sharp one 0.146, so that a wall of 0.6 comes out at
+        // Radius 0.5 past an edge rounded by 0.3, square: (0.5 − 0.3)(1 − sin 45°) = 0.059 of the wall. Past a sharp one
+        // 0.146, so that a wall of 0.6 comes out at
         // 0.454: common practice speaks of 0.6 becoming about 0.4, its tool not named.
         var milled = MillingCheck.Of(Shipped.Plan("36 crown zirconia"), Shipped.Protocol)!;
         Assert.Equal(0.059, milled.LossMm, 3);
@@ -161,11 +171,13 @@ public class SituationTests
     }
 
     [Fact(
-        DisplayName = "A crown on a short molar: too little wall by height and by base, nothing half holds, and grooves or bonding are asked for"
+        DisplayName = "A crown on a short molar: too little wall by height and by base, nothing half holds, and grooves or "
+            + "bonding are asked for"
     )]
     public void Short_molar()
     {
-        // At least 4.0 high and 0.4 of its base are wanted on a molar (S3). Half of the wall resists up to sin⁻¹(H/B) of total convergence (derived; the idea is S4's).
+        // At least 4.0 high and 0.4 of its base are wanted on a molar (S3). Half of the wall resists up to sin⁻¹(H/B) of
+        // total convergence (derived; the idea is S4's).
         var unit = Shipped.Unit("37 crown lithium disilicate", inputs => inputs with { SizeMm = new SizeInput(6.6) });
         Assert.Contains(unit.Preparation.Cautions, caution =>
             caution.Code == "wall-short" && caution.Text.Contains("4.0", StringComparison.Ordinal)
@@ -182,7 +194,8 @@ public class SituationTests
     }
 
     [Fact(
-        DisplayName = "A lower molar with a strong lingual bulge: the lingual margin stops on its crest, the wall above it is shorter by as much"
+        DisplayName = "A lower molar with a strong lingual bulge: the lingual margin stops on its crest, the wall above it is "
+            + "shorter by as much"
     )]
     public void Lingual_bulge()
     {

@@ -4,10 +4,16 @@ using Google.OrTools.Sat;
 
 namespace Dentelle.Core.Tests;
 
-/// <summary>The order of steps against trying out every order, and against a solver that knows nothing of teeth (Google OR-Tools, CP-SAT).</summary>
+/// <summary>
+/// The order of steps against trying out every order, and against a solver that knows nothing of teeth (Google OR-Tools,
+/// CP-SAT).
+/// </summary>
 public class StepOrderTests
 {
-    /// <summary>Teeth with steps that wait for most of those before them, now and then for another tooth's; each with one of a few tools and places, some by hand.</summary>
+    /// <summary>
+    /// Teeth with steps that wait for most of those before them, now and then for another tooth's; each with one of a few
+    /// tools and places, some by hand.
+    /// </summary>
     private static Gen<OrderTask> Tasks(int teeth, int most, int tools, bool byHand) =>
         from lengths in Gen.Int[1, most].Array[1, teeth]
         let units = lengths.SelectMany((length, unit) => Enumerable.Repeat(unit, length)).ToArray()

@@ -75,8 +75,10 @@ public class TeethTests
     {
         var molar = ToothCode.Of(3, 6);
         Assert.Equal(
-            "functional-cusp-mesiofacial functional-cusp-distofacial functional-cusp-distal functional-cusp-bevel-mesiofacial functional-cusp-bevel-distofacial "
-                + "functional-cusp-bevel-distal non-functional-cusp-mesiolingual non-functional-cusp-distolingual groove mesial-ridge distal-ridge "
+            "functional-cusp-mesiofacial functional-cusp-distofacial functional-cusp-distal "
+                + "functional-cusp-bevel-mesiofacial functional-cusp-bevel-distofacial "
+                + "functional-cusp-bevel-distal non-functional-cusp-mesiolingual non-functional-cusp-distolingual "
+                + "groove mesial-ridge distal-ridge "
                 + "facial-occlusal-half facial-gingival-half lingual mesial distal",
             string.Join(' ', Zones.Of(molar, crossbite: false))
         );

@@ -202,7 +202,8 @@ public class ToothFormTests
     }
 
     [Theory(
-        DisplayName = "Enamel per third is the average of the textbooks within a tenth (recalled from memory), dentine lies inside the tooth and the pulp inside the dentine"
+        DisplayName = "Enamel per third is the average of the textbooks within a tenth (recalled from memory), dentine lies "
+            + "inside the tooth and the pulp inside the dentine"
     )]
     [InlineData("11", 1.0, 1.2, 0.8, 0.9, 0.3, 0.5)]
     [InlineData("12", 1.0, 1.0, 0.8, 0.8, 0.3, 0.4)]

@@ -7,7 +7,10 @@ namespace Dentelle.Core.Tests;
 /// <summary>Waits filled with other work, against trying out every order.</summary>
 public class WaitFillingTests
 {
-    /// <summary>Up to six steps of two teeth: each with a tool, a place, minutes and a wait, most waiting for some of those before them.</summary>
+    /// <summary>
+    /// Up to six steps of two teeth: each with a tool, a place, minutes and a wait, most waiting for some of those before
+    /// them.
+    /// </summary>
     private static readonly Gen<VisitSteps> Visits =
         from count in Gen.Int[2, 6]
         from picks in Gen.Select(Gen.Int[-1, 1], Gen.Int[-1, 1], Gen.Int[1, 4], Gen.Int[0, 6], Gen.Int[0, 1]).Array[count]
@@ -50,7 +53,8 @@ public class WaitFillingTests
     }
 
     [Fact(
-        DisplayName = "Filling waits never adds a change nor a minute; the least promised is never over the shortest of all orders with as few changes, and mostly that one is found"
+        DisplayName = "Filling waits never adds a change nor a minute; the least promised is never over the shortest of all "
+            + "orders with as few changes, and mostly that one is found"
     )]
     public void Honest()
     {

@@ -10,7 +10,8 @@ namespace Dentelle.Geometry.Tests;
 public class MeshTests
 {
     [Fact(
-        DisplayName = "Halved edges leave a closed surface of the same volume, whichever are chosen; on a ball, middles set on it bring it nearer to a ball"
+        DisplayName = "Halved edges leave a closed surface of the same volume, whichever are chosen; on a ball, middles set on it "
+            + "bring it nearer to a ball"
     )]
     public void Refined() =>
         Gen.Int[1, 1000]
@@ -126,7 +127,9 @@ public class MeshTests
                         )
                         .ToArray();
                     var facet =
-                        $"facet normal 0 0 1\n outer loop\n  vertex {words[0]} {words[1]} {words[2]}\n  vertex {words[3]} {words[4]} {words[5]}\n  vertex {words[6]} {words[7]} {words[8]}\n endloop\nendfacet\n";
+                        $"facet normal 0 0 1\n outer loop\n  vertex {words[0]} {words[1]} {words[2]}\n  vertex "
+                        + $"{words[3]} {words[4]} {words[5]}\n  vertex {words[6]} {words[7]} {words[8]}\n "
+                        + "endloop\nendfacet\n";
                     // Padding on one side sends the facet down the quick way, at the file's end it goes word by word.
                     foreach (var text in (string[])[$"solid a\n{facet}endsolid a\n", $"solid a\n{facet}endsolid{new string(' ', 3000)}a\n"])
                     {
@@ -159,13 +162,15 @@ public class MeshTests
         Fails(
             MeshFault.Truncated,
             Encoding.ASCII.GetBytes(
-                "ply\nformat binary_little_endian 1.0\nelement vertex 1000000000\nproperty float x\nproperty float y\nproperty float z\nelement face 1000000000\nproperty list uchar int vertex_indices\nend_header\n"
+                "ply\nformat binary_little_endian 1.0\nelement vertex 1000000000\nproperty float x\nproperty float "
+                    + "y\nproperty float z\nelement face 1000000000\nproperty list uchar int vertex_indices\nend_header\n"
             )
         );
         Fails(
             MeshFault.Malformed,
             Encoding.ASCII.GetBytes(
-                "ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float z\nelement face 1\nproperty list uchar int vertex_indices\nend_header\n0 0 0\n3 0 1 2\n"
+                "ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float "
+                    + "z\nelement face 1\nproperty list uchar int vertex_indices\nend_header\n0 0 0\n3 0 1 2\n"
             )
         );
         Fails(

@@ -23,7 +23,8 @@ public class SurfaceTests
         );
 
     [Fact(
-        DisplayName = "A plate pressed up against obstacles passes none, and rests on ones that hold the force: the origin lies among them (linear programming duality)"
+        DisplayName = "A plate pressed up against obstacles passes none, and rests on ones that hold the force: the origin lies "
+            + "among them (linear programming duality)"
     )]
     public void Resting_plane() =>
         Gen.Select(Gen.Double[-5, 5], Gen.Double[-5, 5], Gen.Double[0, 4])

@@ -105,7 +105,8 @@ public class ArchitectureTests
                 Types(true)
                     .That()
                     .HaveFullNameMatching(
-                        @"^System\.(IO\.(File|Directory|FileStream)|Net\..*|DateTime|DateTimeOffset|TimeProvider|Console|Environment|Random)$"
+                        @"^System\.(IO\.(File|Directory|FileStream)|Net\..*|DateTime|DateTimeOffset"
+                            + "|TimeProvider|Console|Environment|Random)$"
                     )
             )
             .Check(Whole);

@@ -28,7 +28,10 @@ public sealed class ChairModelTests : IDisposable
         Gone,
     }
 
-    /// <summary>Mostly ticks; in between somebody sees to the drawer or wants another order. Steps are drawn from few places of the sheet, so that they meet again.</summary>
+    /// <summary>
+    /// Mostly ticks; in between somebody sees to the drawer or wants another order. Steps are drawn from few places of the
+    /// sheet, so that they meet again.
+    /// </summary>
     private static readonly Gen<(Tap Tap, int Visit, int Step)[]> Afternoons = Gen.Select(
         Gen.Int[0, 22]
             .Select(i =>
@@ -42,7 +45,8 @@ public sealed class ChairModelTests : IDisposable
     ).Array[12, 30];
 
     [Fact(
-        DisplayName = "Any order of taps: one step runs at a time in a case, a bur is counted once a tooth and piece, what is taken back counts no more, nothing fails"
+        DisplayName = "Any order of taps: one step runs at a time in a case, a bur is counted once a tooth and piece, what is "
+            + "taken back counts no more, nothing fails"
     )]
     public Task Any_order() =>
         Afternoons.SampleAsync(

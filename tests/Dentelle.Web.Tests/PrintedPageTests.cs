@@ -107,7 +107,8 @@ public sealed class PrintedPageTests : IDisposable
             for (var j = i + 1; j < words.Length; j++)
                 Assert.False(
                     Overlap(words[i].BoundingBox, words[j].BoundingBox),
-                    $"{address}: “{words[i].Text}” stands over “{words[j].Text}” at {words[i].BoundingBox.Left:0} {words[i].BoundingBox.Bottom:0}"
+                    $"{address}: “{words[i].Text}” stands over “{words[j].Text}” at {words[i].BoundingBox.Left:0} "
+                        + $"{words[i].BoundingBox.Bottom:0}"
                 );
         }
         return words;

@@ -24,7 +24,8 @@ public sealed class ProtocolApiTests : IDisposable
     public void Dispose() => practice.Dispose();
 
     [Fact(
-        DisplayName = "A draft tells which planned teeth it would move; kept and used, new teeth follow it and old ones say so until they take it"
+        DisplayName = "A draft tells which planned teeth it would move; kept and used, new teeth follow it and old ones say so "
+            + "until they take it"
     )]
     public async Task Versions()
     {

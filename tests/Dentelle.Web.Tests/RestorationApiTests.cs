@@ -79,7 +79,8 @@ public sealed class RestorationApiTests : IDisposable
     }
 
     [Fact(
-        DisplayName = "A partner's lean turns this abutment's path and body; a caution that wants an answer keeps a unit from being finished"
+        DisplayName = "A partner's lean turns this abutment's path and body; a caution that wants an answer keeps a unit from "
+            + "being finished"
     )]
     public async Task Partners_and_answers()
     {
@@ -103,7 +104,10 @@ public sealed class RestorationApiTests : IDisposable
         await client
             .Put(
                 $"/api/units/{id}/inputs",
-                """{ "material": "lithium-disilicate", "buildOutMm": { "edge": 2.3 }, "because": { "unsupported-ceramic": "core of the old crown stays" } }""",
+                """
+                { "material": "lithium-disilicate", "buildOutMm": { "edge": 2.3 },
+                  "because": { "unsupported-ceramic": "core of the old crown stays" } }
+                """,
                 "\"1\""
             )
             .Json();

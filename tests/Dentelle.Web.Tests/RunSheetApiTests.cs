@@ -14,7 +14,10 @@ public sealed class RunSheetApiTests : IDisposable
 
     public void Dispose() => practice.Dispose();
 
-    /// <summary>What makes each order what it is, as practitioners tell it (common practice); steps a tooth has nothing of are skipped.</summary>
+    /// <summary>
+    /// What makes each order what it is, as practitioners tell it (common practice); steps a tooth has nothing of are
+    /// skipped.
+    /// </summary>
     private static readonly Dictionary<string, string[]> Defining = new()
     {
         ["edge-first"] = ["edge", "functional-occlusal", "facial-gingival", "proximal", "lingual", "fine-walls", "round-edges"],
@@ -71,7 +74,8 @@ public sealed class RunSheetApiTests : IDisposable
                 .First(entry => entry!["units"]!.AsArray().Any(unit => (string)unit!["tooth"]! == tooth))!["id"]!;
 
     [Fact(
-        DisplayName = "Every demonstration case has a run sheet that keeps the order its school is known by; a bridge takes fewer bur changes than tooth by tooth"
+        DisplayName = "Every demonstration case has a run sheet that keeps the order its school is known by; a bridge takes fewer "
+            + "bur changes than tooth by tooth"
     )]
     public async Task Demonstration()
     {
@@ -101,7 +105,8 @@ public sealed class RunSheetApiTests : IDisposable
     }
 
     [Fact(
-        DisplayName = "A step is begun and ended; its time is learned, its bur's use noted once a tooth, both taken back or kept; the sheet goes on with them"
+        DisplayName = "A step is begun and ended; its time is learned, its bur's use noted once a tooth, both taken back or kept; "
+            + "the sheet goes on with them"
     )]
     public async Task Ticks()
     {
@@ -140,7 +145,8 @@ public sealed class RunSheetApiTests : IDisposable
     }
 
     [Fact(
-        DisplayName = "A step begun ends the one that runs, with its bur's use; another step with the same bur keeps a use that is taken back; a plastic tooth counts as plastic"
+        DisplayName = "A step begun ends the one that runs, with its bur's use; another step with the same bur keeps a use that "
+            + "is taken back; a plastic tooth counts as plastic"
     )]
     public async Task Uses_noted()
     {
@@ -209,7 +215,8 @@ public sealed class RunSheetApiTests : IDisposable
     }
 
     [Fact(
-        DisplayName = "The user's own order is kept where the school lets it, refused with its reason where not; another school takes it away; best order again"
+        DisplayName = "The user's own order is kept where the school lets it, refused with its reason where not; another school "
+            + "takes it away; best order again"
     )]
     public async Task Order()
     {
@@ -240,7 +247,8 @@ public sealed class RunSheetApiTests : IDisposable
     }
 
     [Fact(
-        DisplayName = "The sheet prints on one page; the visit goes into a calendar by RFC 5545 without the patient's name; the tray merges today's cases"
+        DisplayName = "The sheet prints on one page; the visit goes into a calendar by RFC 5545 without the patient's name; the "
+            + "tray merges today's cases"
     )]
     public async Task Papers()
     {
@@ -291,7 +299,8 @@ public sealed class RunSheetApiTests : IDisposable
     }
 
     [Fact(
-        DisplayName = "Burs are added by their number, with what it does not tell; the ledger warns before they run out and says with which case"
+        DisplayName = "Burs are added by their number, with what it does not tell; the ledger warns before they run out and says "
+            + "with which case"
     )]
     public async Task Drawer()
     {
@@ -320,7 +329,8 @@ public sealed class RunSheetApiTests : IDisposable
         );
         Assert.Equal((404, "not-found"), await client.Post("/api/drawer/burs/nothing/changes", """{ "what": "worn" }""").Refused());
 
-        // The bur most cases need: one piece left, and that nearly spent. It is said with which case it runs out, and the sheet of the day warns.
+        // The bur most cases need: one piece left, and that nearly spent. It is said with which case it runs out, and the
+        // sheet of the day warns.
         var drawer = await client.Get("/api/drawer");
         var busiest = drawer["burs"]!.AsArray().MaxBy(bur => bur!["cases"]!.AsArray().Count)!;
         var bur = (string)busiest["id"]!;

@@ -41,7 +41,8 @@ public sealed class SavingTests : IDisposable
     }
 
     [Theory(
-        DisplayName = "Every other way in which the file can't be written is told from a change elsewhere (result codes by SQLite's documentation)"
+        DisplayName = "Every other way in which the file can't be written is told from a change elsewhere (result codes by "
+            + "SQLite's documentation)"
     )]
     [InlineData(8, "store-fault")] // SQLITE_READONLY
     [InlineData(10, "store-fault")] // SQLITE_IOERR

@@ -81,7 +81,9 @@ public static class OurTimes
             Console.WriteLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"| {mesh.TriangleCount} | {build:0.0} | {1000 * closest / points.Length:0.00} | {1000 * hit / points.Length:0.00} | {section:0.0} | {(double)tree.Bytes / mesh.TriangleCount:0.0} |"
+                    $"| {mesh.TriangleCount} | {build:0.0} | {1000 * closest / points.Length:0.00} | "
+                        + $"{1000 * hit / points.Length:0.00} | {section:0.0} | "
+                        + $"{(double)tree.Bytes / mesh.TriangleCount:0.0} |"
                 )
             );
         }

@@ -17,7 +17,8 @@ public sealed record FormTable(FormMeta Meta, FormArch Arch, IReadOnlyDictionary
 public sealed record FormMeta(FormDefaults Defaults);
 
 /// <summary>How the rows stand; averages. Millimetres and degrees; the file's meta section explains the keys.</summary>
-/// <param name="UpperLine">Through the upper edges and facial cusps: points of the right half from the midline back, x to the right, y forward.</param>
+/// <param name="UpperLine">Through the upper edges and facial cusps: points of the right half from the midline back, x to
+/// the right, y forward.</param>
 /// <param name="LowerFrontLine">Through the lower front edges; farther back the lower cusps follow the upper grooves.</param>
 /// <param name="OverbiteMm">How far the lower front edges may stand above the upper ones.</param>
 /// <param name="FreeLeanDeg">How far a back tooth may lean while it settles.</param>

@@ -69,7 +69,10 @@ internal sealed class FrontCrown : CrownShape
         return Blend.Max(body, 0.95 * (p.Z - EdgeAt(p.X) - (tilt * (p.Y - Form.Offset[1] - edgeY))), blend);
     }
 
-    /// <summary>A place in its cross-section: shares across and out, the half width and the half depth that they are shares of, and the height as a share of the length.</summary>
+    /// <summary>
+    /// A place in its cross-section: shares across and out, the half width and the half depth that they are shares of, and
+    /// the height as a share of the length.
+    /// </summary>
     private (double Across, double HalfWidth, double Out, double HalfDepth, double Height) Slice(Vec3 p)
     {
         var h = p.Z / length;

@@ -24,7 +24,10 @@ public sealed class InnerBodies
         pulpTree = new(() => new MeshTree(pulp.Value));
     }
 
-    /// <summary>The tooth without its enamel; on the root one with the tooth's own surface. Vertices in the order of the tooth's preview mesh.</summary>
+    /// <summary>
+    /// The tooth without its enamel; on the root one with the tooth's own surface. Vertices in the order of the tooth's
+    /// preview mesh.
+    /// </summary>
     public Mesh Dentine => dentine.Value;
 
     public Mesh Pulp => pulp.Value;

@@ -5,7 +5,9 @@ namespace Dentelle.Core.Anatomy;
 /// <summary>A named place on a tooth, as the tooth stands in its frame.</summary>
 public sealed record Landmark(string Name, Vec3 Place);
 
-/// <summary>Places of a tooth's form that have a name, and the line of its gum. Measured on the surface, not taken from the table.</summary>
+/// <summary>
+/// Places of a tooth's form that have a name, and the line of its gum. Measured on the surface, not taken from the table.
+/// </summary>
 public static class Landmarks
 {
     /// <summary>

@@ -4,7 +4,10 @@ using Dentelle.Geometry.Grids;
 
 namespace Dentelle.Core.Anatomy;
 
-/// <summary>The occlusal surface of a back tooth as a height over the plan: ridges as roofs, valleys where roofs meet, grooves carved last.</summary>
+/// <summary>
+/// The occlusal surface of a back tooth as a height over the plan: ridges as roofs, valleys where roofs meet, grooves
+/// carved last.
+/// </summary>
 internal sealed class OcclusalSurface
 {
     private const double Cell = 0.08;

@@ -6,7 +6,10 @@ using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Anatomy;
 
-/// <summary>A tooth's form with what is asked of it again and again: its surface, whose zone each vertex is, what lies inside. In the tooth's own frame.</summary>
+/// <summary>
+/// A tooth's form with what is asked of it again and again: its surface, whose zone each vertex is, what lies inside. In
+/// the tooth's own frame.
+/// </summary>
 public sealed class PresentTooth
 {
     private const int MostMade = 40;

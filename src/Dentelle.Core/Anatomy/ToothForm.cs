@@ -5,7 +5,10 @@ using Dentelle.Geometry.Meshing;
 
 namespace Dentelle.Core.Anatomy;
 
-/// <summary>A tooth as a body: crown, neck and the beginning of the root. Millimetres; x mesial, y facial, z to the bite, 0 at the neck.</summary>
+/// <summary>
+/// A tooth as a body: crown, neck and the beginning of the root. Millimetres; x mesial, y facial, z to the bite, 0 at the
+/// neck.
+/// </summary>
 /// <remarks>The field is negative inside, and within some tenths of a millimetre of the surface about a distance.</remarks>
 public sealed class ToothForm : IField, ISockSurface
 {
@@ -123,7 +126,10 @@ public sealed class ToothForm : IField, ISockSurface
 
     private Vec3 Fitted(Vec3 p) => IsUnworn ? fit.Done(p, shape) : p;
 
-    /// <summary>Wear is cut into the form at its exact size; a worn form is therefore sought there and needs no stretching afterwards.</summary>
+    /// <summary>
+    /// Wear is cut into the form at its exact size; a worn form is therefore sought there and needs no stretching
+    /// afterwards.
+    /// </summary>
     private bool IsUnworn => condition is { WearMm: 0, TipErosionMm: 0 };
 
     /// <summary>The place before the form was scaled to its exact size: the frame of the shape's own functions.</summary>
@@ -155,7 +161,8 @@ public sealed class ToothForm : IField, ISockSurface
     Vec3 ISockSurface.On(in (Vec3 From, Vec3 Along) line, double t) => On(line, t);
 
     /// <summary>From the neck outward, then steeper and from deeper (back teeth) or higher (front teeth), at last straight up.</summary>
-    /// <remarks>Back teeth: the start sinks slower than the line climbs at the wall, so that lines don't come back down, and far enough to meet
+    /// <remarks>Back teeth: the start sinks slower than the line climbs at the wall, so that lines don't come back down,
+    /// and far enough to meet
     /// steep inner slopes well; it may lie below the root stump.</remarks>
     internal (Vec3 From, Vec3 Along) Line(double angle, double share)
     {

@@ -18,7 +18,9 @@ internal sealed record ToothSection(
 {
     private const double Step = 0.08;
 
-    /// <summary>The sections that a unit's drawing shows, through everything that no plan changes. The last one is the mesiodistal.</summary>
+    /// <summary>
+    /// The sections that a unit's drawing shows, through everything that no plan changes. The last one is the mesiodistal.
+    /// </summary>
     public static IReadOnlyList<ToothSection> All(PresentTooth tooth, Estimates estimates) =>
         tooth.Made.Get<IReadOnlyList<ToothSection>>(estimates, () =>
             [.. Cuts(tooth.Form).Select(cut => Of(cut, tooth, tooth.Inside(estimates)))]
@@ -42,7 +44,9 @@ internal sealed record ToothSection(
     /// <summary>Those of a unit's drawing; the mesiodistal one comes last.</summary>
     private static IEnumerable<SectionCut> Cuts(ToothForm form) => Across(form).Append(Along(form));
 
-    /// <summary>Faciolingual sections: through each facial cusp and the lingual cusp opposite it, or through the middle of the edge.</summary>
+    /// <summary>
+    /// Faciolingual sections: through each facial cusp and the lingual cusp opposite it, or through the middle of the edge.
+    /// </summary>
     private static IEnumerable<SectionCut> Across(ToothForm form)
     {
         if (form.Shape is not BackCrown back)

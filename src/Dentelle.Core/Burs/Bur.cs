@@ -101,7 +101,8 @@ public sealed record Bur(
                 BurFamily.DepthRing or BurFamily.NeckBall => $"{BurSums.SelfLimitedDepth(this)!.Value} deep",
                 _ => $"tip {Tip}",
             };
-            return $"{Family.Words().UpperFirst()}, {size}, {(Material == BurMaterial.Carbide ? Blades is { } blades ? $"{blades}-blade carbide" : "carbide" : Kebab.Words(Grit))}";
+            return $"{Family.Words().UpperFirst()}, {size}, "
+                + $"{(Material == BurMaterial.Carbide ? Blades is { } blades ? $"{blades}-blade carbide" : "carbide" : Kebab.Words(Grit))}";
         }
     }
 }

@@ -74,7 +74,10 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
         return Fit(bur, need, tolerance) + (0.12 * family) + (0.2 * GritsOff(bur.Grit, need.Role.Grits));
     }
 
-    /// <summary>How many places down the list of wanted grits it stands; for one that is not wanted, past the list by as many bands as it is finer or coarser.</summary>
+    /// <summary>
+    /// How many places down the list of wanted grits it stands; for one that is not wanted, past the list by as many bands
+    /// as it is finer or coarser.
+    /// </summary>
     private static int GritsOff(Grit grit, IReadOnlyList<Grit> wanted) =>
         wanted.ToList().IndexOf(grit) is >= 0 and var at ? at
         : wanted.Count == 0 ? 0
@@ -144,12 +147,15 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
             BurUse.Through
                 when BurSums.ThroughContact(BurProfile.Of(bur), need.ContactFromTip, need.Shell, need.Reduction ?? Mm.Zero) is var fit =>
                 fit.Fits
-                    ? $"{fit.Diameter} wide at the contact, and with a shell of {fit.Shell} it fits in the {fit.Reduction} that are cut there"
-                    : $"The thinnest there is: {fit.Diameter} and a shell of {fit.Shell} need {fit.Lacking} more than is cut at the contact",
+                    ? $"{fit.Diameter} wide at the contact, and with a shell of {fit.Shell} it fits in the "
+                        + $"{fit.Reduction} that are cut there"
+                    : $"The thinnest there is: {fit.Diameter} and a shell of {fit.Shell} need {fit.Lacking} more than "
+                        + "is cut at the contact",
             BurUse.Guide or BurUse.Bulk when need.Depth is { } depth && depth > Mm.Zero =>
                 $"{depth} is read on it: {DepthWords(bur, depth, tolerance)}",
             BurUse.Wall or BurUse.Margin or BurUse.Fine when need.Depth is { } width => bur.Family.HasRoundedTip()
-                ? $"Half of its {bur.Tip} tip is {BurSums.LipLimit(bur)}: the line of {width} leaves {(BurSums.Lip(bur, width) > Mm.Zero ? $"a lip of {BurSums.Lip(bur, width)}" : "no lip")}"
+                ? $"Half of its {bur.Tip} tip is {BurSums.LipLimit(bur)}: the line of {width} leaves "
+                    + $"{(BurSums.Lip(bur, width) > Mm.Zero ? $"a lip of {BurSums.Lip(bur, width)}" : "no lip")}"
                 : $"Its {bur.Tip} end cuts the line of {width}: {DepthWords(bur, width, tolerance)}",
             BurUse.Trace => $"Half of it is {bur.Tip * 0.5}",
             BurUse.Fossa => "Its belly keeps the hollow",
@@ -167,7 +173,9 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
             BurUse.Through when need.Reduction is { } cut => $" no wider than {Mm.Most(Mm.Zero, cut - need.Shell)} at the contact",
             _ => "",
         };
-        return $"{(need.Role.Material == BurMaterial.Carbide ? "carbide " : "")}{shape}{size}{(need.Role.Grits.Count > 0 ? $", {Kebab.Words(need.Role.Grits[0])}" : "")}";
+        var material = need.Role.Material == BurMaterial.Carbide ? "carbide " : "";
+        var grit = need.Role.Grits.Count > 0 ? $", {Kebab.Words(need.Role.Grits[0])}" : "";
+        return $"{material}{shape}{size}{grit}";
     }
 
     private static string Makeshift(Bur bur, BurNeed need, Mm tolerance) =>

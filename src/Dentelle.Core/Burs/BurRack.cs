@@ -11,7 +11,10 @@ public sealed record BurRack(IReadOnlyList<Bur> Burs)
     /// <summary>How many other steps of the visit use a bur, by its name.</summary>
     public IReadOnlyDictionary<string, int> InUse { get; init; } = Nothing;
 
-    /// <summary>What of the drawer may be used in a visit. What the visit itself has used counts for the next one: nothing changes in the middle of the work.</summary>
+    /// <summary>
+    /// What of the drawer may be used in a visit. What the visit itself has used counts for the next one: nothing changes
+    /// in the middle of the work.
+    /// </summary>
     public static BurRack Of(IReadOnlyList<BurLedger> drawer, string visit, double dryPlasticMost)
     {
         BurLedger[] before = [.. drawer.Select(ledger => ledger.Before(visit)).Where(ledger => ledger.Usable)];

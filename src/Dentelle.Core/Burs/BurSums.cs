@@ -15,10 +15,14 @@ public static class BurSums
         return Because(bur.Tip * share, $"{words} of {bur.Tip}");
     }
 
-    /// <summary>Depth at which a stop, a smooth part between rings or a neck laid along the surface holds it up; null for burs that nothing stops.</summary>
+    /// <summary>
+    /// Depth at which a stop, a smooth part between rings or a neck laid along the surface holds it up; null for burs that
+    /// nothing stops.
+    /// </summary>
     /// <param name="bur">The cutter.</param>
     /// <param name="tiltDeg">
-    /// How far the handpiece tilts a ball on its neck. The neck then touches where it meets the ball, at √(R² − (n/2)²) from the middle, so that
+    /// How far the handpiece tilts a ball on its neck. The neck then touches where it meets the ball, at √(R² − (n/2)²)
+    /// from the middle, so that
     /// the ball sinks by R − n/2·cos θ + that·sin θ, at most all of it. Rings lie on the surface as they are.
     /// </param>
     public static Reasoned<Mm>? SelfLimitedDepth(Bur bur, double tiltDeg = 0)
@@ -47,8 +51,13 @@ public static class BurSums
     /// <summary>How far the bur must be tipped from the path for a wall of this inclination; negative is away from the tooth.</summary>
     public static double TiltFor(BurProfile bur, double wallDeg) => wallDeg - bur.HalfAngleDeg;
 
-    /// <summary>Height of the lip that a rounded tip leaves when it is sunk sideways past its radius; zero up to there, and for flat ends.</summary>
-    /// <remarks>Past the radius the arc comes back down: at the surface it stands r − √(r² − (s − r)²) above the deepest of the cut.</remarks>
+    /// <summary>
+    /// Height of the lip that a rounded tip leaves when it is sunk sideways past its radius; zero up to there, and for flat
+    /// ends.
+    /// </summary>
+    /// <remarks>
+    /// Past the radius the arc comes back down: at the surface it stands r − √(r² − (s − r)²) above the deepest of the cut.
+    /// </remarks>
     public static Mm Lip(Bur bur, Mm sunk)
     {
         var radius = bur.TipMm / 2;

@@ -63,17 +63,20 @@ public sealed record IsoCode(BurMaterial Material, ShankKind Shank, string Shape
         var material = Materials.Where(row => row.Group == groups[0]).Select(row => (BurMaterial?)row.Material).FirstOrDefault();
         if (material is not { } made)
             return Wrong(
-                $"The first group, {groups[0]}, is no working material known here: {Listed(Materials.Select(row => $"{row.Group} {Kebab.Of(row.Material)}"))}."
+                $"The first group, {groups[0]}, is no working material known here: "
+                    + $"{Listed(Materials.Select(row => $"{row.Group} {Kebab.Of(row.Material)}"))}."
             );
         if (ShankKind.Of(groups[1]) is not { } shank)
             return Wrong(
-                $"The second group, {groups[1]}, is no shank known here: {Listed(ShankKind.All.Select(kind => $"{kind.Group} {kind.Words}"))}."
+                $"The second group, {groups[1]}, is no shank known here: "
+                    + $"{Listed(ShankKind.All.Select(kind => $"{kind.Group} {kind.Words}"))}."
             );
         if (groups[2] == "000")
             return Wrong("The third group, 000, names no shape.");
         if (made == BurMaterial.Diamond && !Types.Any(row => row.On == made && row.Group == groups[3]))
             return Wrong(
-                $"The fourth group, {groups[3]}, is no grit of a diamond: {Listed(Types.Where(row => row.On == made).Select(row => $"{row.Group} {Kebab.Words(row.Grit)}"))}."
+                $"The fourth group, {groups[3]}, is no grit of a diamond: "
+                    + $"{Listed(Types.Where(row => row.On == made).Select(row => $"{row.Group} {Kebab.Words(row.Grit)}"))}."
             );
         var size = int.Parse(groups[4], CultureInfo.InvariantCulture);
         return size == 0

@@ -5,7 +5,10 @@ using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Core.Dentition;
 
-/// <summary>Where a tooth stands in the mouth. The mouth's frame: x to the patient's right, y forward, z up; the plane x = 0 parts the sides.</summary>
+/// <summary>
+/// Where a tooth stands in the mouth. The mouth's frame: x to the patient's right, y forward, z up; the plane x = 0 parts
+/// the sides.
+/// </summary>
 /// <param name="Motion">From the frame of the right tooth, as it stands, to the mouth.</param>
 /// <param name="FromMirror">The form's own frame is mirrored first: lower right teeth.</param>
 /// <param name="Left">The right tooth's place is mirrored afterwards.</param>
@@ -37,7 +40,10 @@ internal sealed class ArchTooth
     /// <summary>Of the right side.</summary>
     public ToothCode Code { get; }
 
-    /// <summary>What stands on the arch's line, in the form's own frame: the middle of the edge, or of the facial cusps; x is 0, so it is the same on either side.</summary>
+    /// <summary>
+    /// What stands on the arch's line, in the form's own frame: the middle of the edge, or of the facial cusps; x is 0, so
+    /// it is the same on either side.
+    /// </summary>
     public Vec3 Anchor { get; }
 
     public Rigid Place { get; set; } = Rigid.Rest;

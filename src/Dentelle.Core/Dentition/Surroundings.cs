@@ -9,8 +9,13 @@ namespace Dentelle.Core.Dentition;
 /// <summary>A tooth beside or opposite another one, in that one's own frame (mesial +x).</summary>
 public sealed record NearTooth(ToothCode Code, Mesh Surface);
 
-/// <summary>What stands round a tooth when an average arch closes: its neighbours in contact, and the antagonists that rest on it.</summary>
-/// <remarks>The arch is one of average teeth; round a tooth of another size or condition all move straight up to it until they touch.</remarks>
+/// <summary>
+/// What stands round a tooth when an average arch closes: its neighbours in contact, and the antagonists that rest on it.
+/// </summary>
+/// <remarks>
+/// The arch is one of average teeth; round a tooth of another size or condition all move straight up to it until they
+/// touch.
+/// </remarks>
 public sealed class Surroundings
 {
     private readonly Lazy<MeshTree> tree;

@@ -5,7 +5,10 @@ using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Drawing;
 
-/// <summary>Draws a preparation: sections through both bodies and the view from above. It adds nothing to the plan. Pure but for forms that are kept.</summary>
+/// <summary>
+/// Draws a preparation: sections through both bodies and the view from above. It adds nothing to the plan. Pure but for
+/// forms that are kept.
+/// </summary>
 public static class Draughtsman
 {
     public static UnitDrawing Draw(Preparation preparation, Protocol protocol, ToothForms forms)

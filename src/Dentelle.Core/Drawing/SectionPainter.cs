@@ -67,7 +67,10 @@ internal static class SectionPainter
         }
     }
 
-    /// <summary>For bodies that keep no ring of their margin: where, coming up from the root on one side, the planned outline leaves the present one.</summary>
+    /// <summary>
+    /// For bodies that keep no ring of their margin: where, coming up from the root on one side, the planned outline leaves
+    /// the present one.
+    /// </summary>
     /// <returns>Null where the section misses the margin and leaves the tooth at another cut, the edge or a cusp's.</returns>
     private static (Vec2 Margin, Vec2 Gum)? Leaving(
         IReadOnlyList<Vec2> outline,

@@ -129,7 +129,8 @@ public static class JsonDocuments
     public static string InputSchema() =>
         Schema(
             InputJson.Default.PlanInputs,
-            "What is found and decided for one tooth; everything may be left out. Lengths in millimetres, angles in degrees, shares from 0 to 1."
+            "What is found and decided for one tooth; everything may be left out. Lengths in millimetres, angles in "
+                + "degrees, shares from 0 to 1."
         );
 
     private static string Schema(JsonTypeInfo type, string description)

@@ -5,7 +5,10 @@ using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Exchange;
 
-/// <summary>Everything that is data and not code: a protocol, the sources, the tooth forms, what run sheets are made from, and the burs of a starter drawer.</summary>
+/// <summary>
+/// Everything that is data and not code: a protocol, the sources, the tooth forms, what run sheets are made from, and the
+/// burs of a starter drawer.
+/// </summary>
 public sealed record Handbook(Protocol Protocol, SourceTable Sources, ToothForms Forms, RunSheetTable Sheets, Drawer Drawer)
 {
     /// <summary>

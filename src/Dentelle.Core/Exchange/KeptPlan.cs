@@ -15,27 +15,24 @@ public static class KeptPlan
         if (kept is null)
             return [];
         var now = JsonNode.Parse(JsonDocuments.Write(new PlanDocument([UnitDocument.From(today, [])])))!["units"]![0]!;
-        var (before, after) = (Said(kept), Said(now));
-        return
-        [
-            .. before
-                .Keys.Union(after.Keys)
-                .Select(words => new PlanChange(words, before.GetValueOrDefault(words), after.GetValueOrDefault(words)))
-                .Where(change => change.Before != change.After),
-        ];
+        return [.. PlanChanges.Compared(Said(kept), Said(now))];
     }
 
     /// <summary>What is cut, in words, by what it is about. Numbers are compared as they are shown.</summary>
-    private static Dictionary<string, string> Said(JsonNode unit)
+    private static List<(string Words, string Said)> Said(JsonNode unit)
     {
-        var said = new Dictionary<string, string>(StringComparer.Ordinal) { ["Material"] = Word(unit["material"]) };
+        var said = new List<(string, string)> { ("Material", Word(unit["material"])) };
         foreach (var zone in Rows(unit, "zones"))
-            said[(string?)zone["words"] ?? ""] = Range(zone["depthMm"]);
+            said.Add(((string?)zone["words"] ?? "", Range(zone["depthMm"])));
         foreach (var piece in Rows(unit, "margin"))
-            said[$"{Word(piece["segment"]).UpperFirst()} margin"] =
-                $"{Word(piece["design"])} {Length(piece["widthMm"])}, {Length(piece["levelMm"])} from the gum";
+            said.Add(
+                (
+                    $"{Word(piece["segment"]).UpperFirst()} margin",
+                    $"{Word(piece["design"])} {Length(piece["widthMm"])}, {PlanChanges.Level(Length(piece["levelMm"]))}"
+                )
+            );
         if (unit["tocDeg"] is { } toc)
-            said["Total convergence"] = $"{(double?)toc["target"]:0.#}°, {(double?)toc["min"]:0.#} to {(double?)toc["max"]:0.#}";
+            said.Add(("Total convergence", $"{(double?)toc["target"]:0.#}°, {(double?)toc["min"]:0.#} to {(double?)toc["max"]:0.#}"));
         return said;
     }
 
@@ -43,7 +40,7 @@ public static class KeptPlan
 
     private static string Range(JsonNode? range) => $"{Length(range?["target"])} ({Length(range?["min"])} to {Length(range?["max"])})";
 
-    private static string Length(JsonNode? length) => (double?)length is { } value ? new Mm(value).ToString() : "none";
+    private static Mm Length(JsonNode? length) => new((double?)length ?? 0);
 
     private static string Word(JsonNode? word) => ((string?)word ?? "").Replace('-', ' ');
 }

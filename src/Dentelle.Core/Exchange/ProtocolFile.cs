@@ -16,7 +16,7 @@ public static class ProtocolFile
         if (memory?.Knows(tried) == true)
             return protocol;
         if (Trial.Fault(protocol) is { } fault)
-            return ProtocolReader.Wrong(file.Name, fault.Path, fault.What);
+            return DataFile.Wrong(file.Name, fault.Path, fault.What);
         memory?.Remember(tried);
         return protocol;
     }

@@ -5,7 +5,10 @@ using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Exchange;
 
-/// <summary>A run sheet as files, command line and API tell it. Lengths in millimetres, angles in degrees, times in minutes from the begin.</summary>
+/// <summary>
+/// A run sheet as files, command line and API tell it. Lengths in millimetres, angles in degrees, times in minutes from the
+/// begin.
+/// </summary>
 public sealed record RunSheetDocument(
     IReadOnlyList<ToothSchool> Schools,
     IReadOnlyList<StepDocument> Steps,

@@ -1,6 +1,8 @@
 namespace Dentelle.Core.Inputs;
 
-/// <summary>What --assessment takes: inputs for every tooth of the line, and under "teeth" more for single ones by their ISO code.</summary>
+/// <summary>
+/// What --assessment takes: inputs for every tooth of the line, and under "teeth" more for single ones by their ISO code.
+/// </summary>
 public sealed record AssessmentFile(PlanInputs All, IReadOnlyDictionary<string, PlanInputs> Teeth)
 {
     /// <summary>Member under which single teeth stand.</summary>

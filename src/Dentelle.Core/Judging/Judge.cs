@@ -68,7 +68,8 @@ public static class Judge
             Verdict.Within => ("Within", $"{reading.Interval} against {expected}. Nothing to correct."),
             Verdict.Over => (
                 $"{reading.Interval.From - expected.Target} over",
-                $"{zone.Zone.Words} is deeper than the most of {expected.Most}. This can't be cut back: check the wall that is left and the pulp, and consider a build-up or another material."
+                $"{zone.Zone.Words} is deeper than the most of {expected.Most}. This can't be cut back: check the "
+                    + "wall that is left and the pulp, and consider a build-up or another material."
             ),
             Verdict.CantTell => ("Can't tell", CantTell(reading, settling!, expected)),
             _ => Short(verdict, zone, least, most, tips),

@@ -58,7 +58,8 @@ public sealed record PreparationMeasure(
         if (cutPieces.Length == 0)
             return new Problem(
                 "nothing-cut",
-                $"Nothing of the surface after lies more than {CutDepth:0.00} inside the surface before: nothing was cut, or the two are not in one frame."
+                $"Nothing of the surface after lies more than {CutDepth:0.00} inside the surface before: nothing was "
+                    + "cut, or the two are not in one frame."
             );
         var cut = Array.ConvertAll(cutPieces, pair => pair.Piece);
         var between = cutPieces.Sum(pair => pair.Depth * pair.Piece.Area.Length);
@@ -99,8 +100,13 @@ public sealed record PreparationMeasure(
         return pairs;
     }
 
-    /// <summary>Lean of the wall on one side: of what faces that way the steeper quarter, then the mean of all within three degrees of it, by area.</summary>
-    /// <remarks>Upper facial planes and bevels lean more than the wall below them and may be larger; the wall is the steepest part.</remarks>
+    /// <summary>
+    /// Lean of the wall on one side: of what faces that way the steeper quarter, then the mean of all within three degrees
+    /// of it, by area.
+    /// </summary>
+    /// <remarks>
+    /// Upper facial planes and bevels lean more than the wall below them and may be larger; the wall is the steepest part.
+    /// </remarks>
     private static double? Wall(SurfacePiece[] cut, Vec3 path, Vec3 side)
     {
         const double near = 3;

@@ -94,7 +94,10 @@ public static class GaugeReadings
             )
         : new Reading(zone, kind, Interval.Read(new Mm(value), new Mm(resolution)), gauge.Id);
 
-    /// <summary>A height measured before and after: both measurements are good to half the resolution, so the difference to all of it.</summary>
+    /// <summary>
+    /// A height measured before and after: both measurements are good to half the resolution, so the difference to all of
+    /// it.
+    /// </summary>
     public static Answer<Reading> Heights(Gauge gauge, string zone, double before, double after, Limits plausible) =>
         after > before
             ? new Problem("height-order", $"The tooth can't be taller after cutting ({new Mm(after)}) than before ({new Mm(before)}).")

@@ -92,11 +92,12 @@ public static class Advisor
             butt.Against("The edge is cut without need", null, "P", Standing.CommonPractice);
         }
         if (plan.Assessment.Findings.ShadeSteps is > 0 and var steps)
-            facial.Against(
-                $"{steps:0.#} {(steps == 1 ? "shade step asks" : "shade steps ask")} for more than {protocol.Entry(Restoration.VeneerFacial, Material.Porcelain)?.Depth(ZoneKind.FacialMiddleThird, Surface.Ceramic)?.MostMm:0.0} of ceramic",
-                steps,
-                protocol.Veneers.ShadeStepMm
-            );
+        {
+            var porcelain = protocol.Entry(Restoration.VeneerFacial, Material.Porcelain);
+            var most = porcelain?.Depth(ZoneKind.FacialMiddleThird, Surface.Ceramic)?.MostMm;
+            var ask = steps == 1 ? "shade step asks" : "shade steps ask";
+            facial.Against($"{steps:0.#} {ask} for more than {most:0.0} of ceramic", steps, protocol.Veneers.ShadeStepMm);
+        }
         wrap.Against("A lingual chamfer more to cut and to hide", null, "P", Standing.CommonPractice);
         return Sides.Weighed("which-veneer", "Which veneer?", facial, butt, wrap);
     }
@@ -173,7 +174,8 @@ public static class Advisor
             );
         foreach (var filling in found.Fillings.Where(filling => filling.EndsAboveGum is { } end && end <= Mm.Zero))
             below.For(
-                $"The {Kebab.Of(filling.Surface)} filling ends {-filling.EndsAboveGum!.Value} below the gum, and margins pass beyond fillings",
+                $"The {Kebab.Of(filling.Surface)} filling ends {-filling.EndsAboveGum!.Value} below the gum, and "
+                    + "margins pass beyond fillings",
                 filling.EndsAboveGum.Value.Value,
                 protocol.Veneers.BeyondFillingMm
             );
@@ -193,7 +195,8 @@ public static class Advisor
                 stays.Against(new Reason(text, distance.Value, gums.Papilla.Source, gums.Papilla.Standing));
                 lower.For(
                     new Reason(
-                        $"{down} lower reaches the {new Mm(gums.PapillaAimMm.Value)} that practice aims at: margins move lingually through the contact",
+                        $"{down} lower reaches the {new Mm(gums.PapillaAimMm.Value)} that practice aims at: margins "
+                            + "move lingually through the contact",
                         down.Rounded,
                         "P",
                         Standing.CommonPractice

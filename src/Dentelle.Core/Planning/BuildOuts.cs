@@ -3,7 +3,10 @@ using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning;
 
-/// <summary>How far the restoration will stand outside the present surface: chosen, or what findings ask for. A thicker build-out is less cut.</summary>
+/// <summary>
+/// How far the restoration will stand outside the present surface: chosen, or what findings ask for. A thicker build-out is
+/// less cut.
+/// </summary>
 internal static class BuildOuts
 {
     /// <param name="zone">Where.</param>

@@ -91,7 +91,8 @@ internal static class GroundAdvice
         ];
         foreach (var zone in hollow)
             first.For(
-                $"{zone.Zone.Words}: {zone.Depth.Value.Target + zone.BuildOut} from tooth to surface, more than {new Mm(most.Value)} without support",
+                $"{zone.Zone.Words}: {zone.Depth.Value.Target + zone.BuildOut} from tooth to surface, more than "
+                    + $"{new Mm(most.Value)} without support",
                 (zone.Depth.Value.Target + zone.BuildOut).Value,
                 most
             );

@@ -28,7 +28,10 @@ internal static class MarginLevels
         );
     }
 
-    /// <summary>Back teeth keep their margin on enamel where the gum has gone back; in front the bared root is covered and the margin goes with the gum.</summary>
+    /// <summary>
+    /// Back teeth keep their margin on enamel where the gum has gone back; in front the bared root is covered and the
+    /// margin goes with the gum.
+    /// </summary>
     private static Reasoned<Mm> AboveRoot(PlanContext context, Segment segment, Reasoned<Mm> level)
     {
         var bare = context.Findings.Recession;

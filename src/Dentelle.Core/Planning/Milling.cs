@@ -5,8 +5,10 @@ namespace Dentelle.Core.Planning;
 
 /// <summary>What a round milling tool takes beyond an edge of the preparation that is sharper than itself.</summary>
 /// <remarks>
-/// Derived: the restoration's inside corner seats on an edge of included angle 2α and radius e. A tool of radius r > e can't reach into it; for the
-/// restoration to seat, the tool's path is moved along the bisector by (r − e)(1/sin α − 1), and each adjoining wall loses (r − e)(1 − sin α), square
+/// Derived: the restoration's inside corner seats on an edge of included angle 2α and radius e. A tool of radius r > e
+/// can't reach into it; for the
+/// restoration to seat, the tool's path is moved along the bisector by (r − e)(1/sin α − 1), and each adjoining wall loses
+/// (r − e)(1 − sin α), square
 /// to itself. (Common practice speaks of 0.6 that becomes about 0.4: the same order, the tool not named.)
 /// </remarks>
 public static class Milling
@@ -18,7 +20,9 @@ public static class Milling
     public static double Loss(double toolRadius, double edgeRadius, double includedDeg) =>
         Excess(toolRadius, edgeRadius) * (1 - Math.Sin(Half(includedDeg)));
 
-    /// <summary>Edge radius at which a wall keeps its least thickness; 0 when even a sharp edge leaves it, null when no radius can.</summary>
+    /// <summary>
+    /// Edge radius at which a wall keeps its least thickness; 0 when even a sharp edge leaves it, null when no radius can.
+    /// </summary>
     public static double? EdgeRadiusNeeded(double toolRadius, double includedDeg, double wall, double least)
     {
         if (wall < least)

@@ -30,18 +30,20 @@ public static class PlanChanges
             .. from zone in after.Zones
             let was = before.Zones.FirstOrDefault(other => other.Zone == zone.Zone)
             where was is not null
-            let moved = new MovedNumber(zone.Zone.Words, was.Depth.Value.Target.Rounded, zone.Depth.Value.Target.Rounded)
-            where moved.From != moved.To
-            select moved,
+            where Differs(was.Depth.Value.Target, zone.Depth.Value.Target)
+            select new MovedNumber(zone.Zone.Words, was.Depth.Value.Target.Rounded, zone.Depth.Value.Target.Rounded),
             .. from piece in after.Margin.Pieces
             let was = before.Margin.Pieces.FirstOrDefault(other => other.Segment == piece.Segment)
             where was is not null
-            let moved = new MovedNumber($"Margin, {Kebab.Of(piece.Segment)}", was.Level.Value.Rounded, piece.Level.Value.Rounded)
-            where moved.From != moved.To
-            select moved,
+            where Differs(was.Level.Value, piece.Level.Value)
+            select new MovedNumber($"Margin, {Kebab.Of(piece.Segment)}", was.Level.Value.Rounded, piece.Level.Value.Rounded),
         ];
 
-    private static IEnumerable<PlanChange> Compared(List<(string Words, string Said)> now, List<(string Words, string Said)> then) =>
+    /// <summary>Whether two lengths are told differently.</summary>
+    private static bool Differs(Mm before, Mm after) => before.ToString() != after.ToString();
+
+    /// <summary>What is said otherwise, by what it is about; a thing that one side says nothing of has no words there.</summary>
+    internal static IEnumerable<PlanChange> Compared(List<(string Words, string Said)> now, List<(string Words, string Said)> then) =>
         now.Select(entry => entry.Words)
             .Union(then.Select(entry => entry.Words))
             .Select(words => new PlanChange(words, SaidOf(now, words), SaidOf(then, words)))
@@ -70,7 +72,8 @@ public static class PlanChanges
             kept.Add(
                 (
                     "Total convergence",
-                    $"{plan.Convergence.Value.Target.Degrees:0.#}°, {plan.Convergence.Value.Least.Degrees:0.#} to {plan.Convergence.Value.Most.Degrees:0.#}"
+                    $"{plan.Convergence.Value.Target.Degrees:0.#}°, {plan.Convergence.Value.Least.Degrees:0.#} to "
+                        + $"{plan.Convergence.Value.Most.Degrees:0.#}"
                 )
             );
         if (plan.Cavity is { } cavity)
@@ -82,7 +85,7 @@ public static class PlanChanges
     private static List<(string Words, string Said)> Cautions((Plan Plan, Protocol Protocol) planned) =>
         [.. CautionTable.Of(planned.Plan, planned.Protocol).Select(caution => (caution.Text, caution.Text)).Distinct()];
 
-    private static string Level(Mm level) =>
+    internal static string Level(Mm level) =>
         level == Mm.Zero ? "level with the gum"
         : level > Mm.Zero ? $"{level} above the gum"
         : $"{-level} below the gum";

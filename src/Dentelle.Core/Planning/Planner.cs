@@ -132,7 +132,8 @@ public static class Planner
     {
         var target = context.Protocol.Convergence.First(row => row.At.Includes(context.Tooth) && row.Classes.Contains(context.Entry.Class));
         var words =
-            $"{(context.Tooth.IsFront ? "Front" : "Back")} {(context.Rules.IsFullCrown ? "crown" : "tooth")}, {Kebab.Of(context.Entry.Class)}: total convergence";
+            $"{(context.Tooth.IsFront ? "Front" : "Back")} {(context.Rules.IsFullCrown ? "crown" : "tooth")}, "
+            + $"{Kebab.Of(context.Entry.Class)}: total convergence";
         return Reasoned.From(target.Range, new Reason(words, target.TargetDeg, target.Source, target.Standing));
     }
 }

@@ -6,8 +6,10 @@ namespace Dentelle.Core.Planning;
 
 /// <summary>Whether a wall keeps a crown from tipping about the opposite margin.</summary>
 /// <remarks>
-/// Derived: the crown turns about the far margin; a point of the near wall is in its way only if it lies above the foot of the perpendicular dropped from
-/// that margin onto the wall's line. With height H, base B and inclination T per wall the foot lies B·sin T up the wall, whose length is H / cos T; what
+/// Derived: the crown turns about the far margin; a point of the near wall is in its way only if it lies above the foot of
+/// the perpendicular dropped from
+/// that margin onto the wall's line. With height H, base B and inclination T per wall the foot lies B·sin T up the wall,
+/// whose length is H / cos T; what
 /// resists is the share 1 − B·sin 2T / 2H. Nothing resists when H ≤ (B/2)·sin 2T; half of the wall does when H = B·sin 2T.
 /// </remarks>
 public static class Resistance
@@ -96,7 +98,8 @@ public sealed record Tipping(
     )
     {
         var (grooveDepth, share) = (figures.GrooveDepthMm.Value, Resistance.Share(height, width, toc.PerWall));
-        // A feature in the middle of the side wall: its own wall stands half of the base and half its width from the margin, and ends above it.
+        // A feature in the middle of the side wall: its own wall stands half of the base and half its width from the
+        // margin, and ends above it.
         var held = features
             .Where(feature => feature.Resists(plane))
             .Select(feature =>
@@ -152,13 +155,15 @@ public sealed record Remedy(string Kind, double Value, string Text)
             yield return new(
                 "groove",
                 Math.Round(reach, 2),
-                $"A groove {new Mm(grooveDepth)} deep in the middle of each side: its wall stands {new Mm(middle)} from the margin it would turn about, at most {new Mm(reach)} is allowed."
+                $"A groove {new Mm(grooveDepth)} deep in the middle of each side: its wall stands {new Mm(middle)} "
+                    + $"from the margin it would turn about, at most {new Mm(reach)} is allowed."
             );
         else
             yield return new(
                 "box",
                 Math.Round(reach, 2),
-                $"A box whose wall stands no farther than {new Mm(reach)} from the margin it would turn about; a groove in the middle, at {new Mm(middle)}, is too far."
+                $"A box whose wall stands no farther than {new Mm(reach)} from the margin it would turn about; a "
+                    + $"groove in the middle, at {new Mm(middle)}, is too far."
             );
     }
 }

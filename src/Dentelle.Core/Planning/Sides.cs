@@ -12,7 +12,9 @@ internal sealed class Sides(string name)
 
     private int Score => pro.Count - contra.Count;
 
-    /// <summary>The alternative with most for it and least against it; none when two are level or one's own reasons point both ways.</summary>
+    /// <summary>
+    /// The alternative with most for it and least against it; none when two are level or one's own reasons point both ways.
+    /// </summary>
     public static Advice Weighed(string code, string question, params Sides[] sides)
     {
         var ranked = sides.OrderByDescending(side => side.Score).ToArray();

@@ -4,7 +4,10 @@ using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning;
 
-/// <summary>Plans everything a protocol offers once, on every tooth: what can't be planned shows when the file is read and not in front of a patient.</summary>
+/// <summary>
+/// Plans everything a protocol offers once, on every tooth: what can't be planned shows when the file is read and not in
+/// front of a patient.
+/// </summary>
 public static class Trial
 {
     /// <returns>The JSON pointer of the entry that can't be planned and why; null when all can.</returns>
@@ -50,7 +53,8 @@ public static class Trial
         foreach (var crossbite in bites)
         {
             if (!Planner.Make(Assessment.Of(tooth) with { Crossbite = crossbite }, decision, protocol).Is(out _, out var problem))
-                return $"a {decision.Restoration.Words()} in {Kebab.Of(decision.Material!.Value)} on {tooth.Iso} can't be planned: {problem.Sentence.TrimEnd('.').LowerFirst()}";
+                return $"a {decision.Restoration.Words()} in {Kebab.Of(decision.Material!.Value)} on {tooth.Iso} can't be "
+                    + $"planned: {problem.Sentence.TrimEnd('.').LowerFirst()}";
         }
         return null;
     }

@@ -4,7 +4,8 @@ namespace Dentelle.Core.Plans;
 
 /// <summary>What holds the units of a bridge together. Lengths in millimetres, angles in degrees.</summary>
 /// <param name="Teeth">All of them, in the order of the arch.</param>
-/// <param name="Path">Direction of draw out of the tooth, length 1, in the frame of an upright tooth of the bridge: x toward the last of its teeth, y facial, z to the bite.</param>
+/// <param name="Path">Direction of draw out of the tooth, length 1, in the frame of an upright tooth of the bridge: x
+/// toward the last of its teeth, y facial, z to the bite.</param>
 /// <param name="Abutments">How each abutment stands to the path.</param>
 /// <param name="Connectors">Between neighbours.</param>
 public sealed record BridgePlan(
@@ -21,7 +22,8 @@ public sealed record BridgePlan(
 
 /// <param name="TiltDeg">The tooth's axis against upright, positive toward the last tooth of the bridge.</param>
 /// <param name="FromPathDeg">Its axis against the path.</param>
-/// <param name="FirstWallDeg">Inclination of the wall on the side of the first tooth against the tooth's own axis; negative leans out.</param>
+/// <param name="FirstWallDeg">Inclination of the wall on the side of the first tooth against the tooth's own axis; negative
+/// leans out.</param>
 /// <param name="LastWallDeg">Likewise on the other side.</param>
 /// <param name="Path">The common path in the tooth's own frame: x mesial, y facial, z along its axis.</param>
 /// <param name="Toc">Both walls against each other: the path's own, whatever the tilt.</param>

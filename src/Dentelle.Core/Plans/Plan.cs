@@ -56,7 +56,10 @@ public sealed record Plan
     /// <summary>Whether the tooth stands turned, so that its facial depths change from mesial to distal.</summary>
     public bool IsTurned => Assessment.Findings.RotationDeg != 0;
 
-    /// <summary>By how much a turned tooth's facial stands out of the row, millimetres, at so many millimetres to the mesial of its axis; negative where it has gone in.</summary>
+    /// <summary>
+    /// By how much a turned tooth's facial stands out of the row, millimetres, at so many millimetres to the mesial of its
+    /// axis; negative where it has gone in.
+    /// </summary>
     public double TurnedOut(double mesial) => mesial * Math.Sin(double.DegreesToRadians(Assessment.Findings.RotationDeg));
 
     /// <summary>Depth of a zone that is named by its kind alone and that this kind of tooth has.</summary>

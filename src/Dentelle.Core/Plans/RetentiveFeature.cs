@@ -6,6 +6,9 @@ namespace Dentelle.Core.Plans;
 /// <param name="AboveMargin">Where it ends.</param>
 public sealed record RetentiveFeature(FeatureKind Kind, WallSide Side, Reasoned<Mm> Depth, Reasoned<Mm> Width, Reasoned<Mm> AboveMargin)
 {
-    /// <summary>Whether it stands in the way when the crown tips in this plane: a groove in a proximal wall stops it from going over to a side.</summary>
+    /// <summary>
+    /// Whether it stands in the way when the crown tips in this plane: a groove in a proximal wall stops it from going over
+    /// to a side.
+    /// </summary>
     public bool Resists(string plane) => plane == "faciolingual" == Side is WallSide.Mesial or WallSide.Distal;
 }

@@ -10,9 +10,13 @@ using Dentelle.Geometry.Surfaces;
 
 namespace Dentelle.Core.Preparing;
 
-/// <summary>A back tooth cut for an inlay or onlay: covered cusps taken down by true distances, a trench along the central groove, a box on each side that
+/// <summary>A back tooth cut for an inlay or onlay: covered cusps taken down by true distances, a trench along the central
+/// groove, a box on each side that
 /// has one. Everything opens to the bite, so that nothing is undercut along the path.</summary>
-/// <remarks>What is cut is a height over the plan; the tooth's own mesh, refined where walls will stand, is let down onto it. So it stays closed.</remarks>
+/// <remarks>
+/// What is cut is a height over the plan; the tooth's own mesh, refined where walls will stand, is let down onto it. So it
+/// stays closed.
+/// </remarks>
 public sealed class CavityForm : PlannedBody
 {
     /// <summary>How often edges that a wall will cross are halved, and the length under which they are left.</summary>

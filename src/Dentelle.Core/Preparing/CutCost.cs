@@ -5,7 +5,10 @@ using Dentelle.Geometry.Surfaces;
 
 namespace Dentelle.Core.Preparing;
 
-/// <summary>What a planned body costs the tooth. Volumes in mm³ of the form, not of this patient's tooth; enamel and pulp are averages.</summary>
+/// <summary>
+/// What a planned body costs the tooth. Volumes in mm³ of the form, not of this patient's tooth; enamel and pulp are
+/// averages.
+/// </summary>
 /// <param name="CrownMm3">Of the crown as it stands, from the cervical line up.</param>
 /// <param name="Share">Removed against that.</param>
 /// <param name="Pulp">From the planned surface to the pulp, the least of each zone.</param>

@@ -4,7 +4,10 @@ using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Preparing;
 
-/// <summary>The planned surface's vertices above the margin: for each the zone of the present surface over it (−1: none) and its depth under that.</summary>
+/// <summary>
+/// The planned surface's vertices above the margin: for each the zone of the present surface over it (−1: none) and its
+/// depth under that.
+/// </summary>
 internal sealed record CutSurface(Vec3[] Places, int[] Zones, double[] Depths)
 {
     /// <summary>Nearer to the present surface than this nothing counts as cut: meshes are no finer.</summary>

@@ -8,7 +8,10 @@ using Dentelle.Geometry.Grids;
 
 namespace Dentelle.Core.Preparing;
 
-/// <summary>The finish line on the present tooth, seen along the path of insertion: where it runs, how wide and how rounded its shelf is. In the path's frame.</summary>
+/// <summary>
+/// The finish line on the present tooth, seen along the path of insertion: where it runs, how wide and how rounded its
+/// shelf is. In the path's frame.
+/// </summary>
 internal sealed class MarginRing
 {
     private const double Cell = 0.1;
@@ -80,7 +83,10 @@ internal sealed class MarginRing
     /// <summary>Height of the cervical line.</summary>
     public double Neck(double angle) => neckLevel.At(angle);
 
-    /// <summary>How far inside the ring a place lies in plan, and width, height and inner blend of the shelf at the nearest point of the ring.</summary>
+    /// <summary>
+    /// How far inside the ring a place lies in plan, and width, height and inner blend of the shelf at the nearest point of
+    /// the ring.
+    /// </summary>
     public (double Inset, double Width, double Level, double Fillet) At(double x, double y)
     {
         var found = nearest.At(x, y);
@@ -175,7 +181,10 @@ internal sealed class MarginRing
             _ => piece.Width.Value.Target.Value,
         };
 
-    /// <summary>Signed distance into the ring and the angle of its nearest point, sought about where the place's own direction meets the ring.</summary>
+    /// <summary>
+    /// Signed distance into the ring and the angle of its nearest point, sought about where the place's own direction meets
+    /// the ring.
+    /// </summary>
     /// <remarks>In the middle of the tooth a nearer point may be missed; there the walls are far away whichever point counts.</remarks>
     private (double Inset, double Angle) ToOutline(Vec2[] outline, Vec2 p)
     {

@@ -33,7 +33,10 @@ public abstract class PlannedBody
 
     internal abstract Mesh Unplaced(Fineness fineness);
 
-    /// <summary>Where a side bulges over it, a place that came down would hang outside the tooth: it goes in to the surface at its height.</summary>
+    /// <summary>
+    /// Where a side bulges over it, a place that came down would hang outside the tooth: it goes in to the surface at its
+    /// height.
+    /// </summary>
     private protected Vec3 Inside(Vec3 p)
     {
         if (Present.Form.At(p) <= 0)

@@ -7,7 +7,10 @@ using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Core.Preparing;
 
-/// <summary>The edge of a prepared front tooth: as low as planned, and wide enough. What the blade is too thin for, the lingual side gives back.</summary>
+/// <summary>
+/// The edge of a prepared front tooth: as low as planned, and wide enough. What the blade is too thin for, the lingual side
+/// gives back.
+/// </summary>
 internal sealed class PlannedEdge
 {
     /// <summary>The least share of its depth that the lingual side keeps under the edge.</summary>
@@ -84,7 +87,9 @@ internal sealed class PlannedEdge
         return highest;
     }
 
-    /// <summary>Where the surface lies facially (1) or lingually (−1) of the middle; the middle itself where the level is above it.</summary>
+    /// <summary>
+    /// Where the surface lies facially (1) or lingually (−1) of the middle; the middle itself where the level is above it.
+    /// </summary>
     private double Side(double x, double z, double middle, int side) =>
         middle + (side * Crossing.Edge(0, form.Size.Faciolingual, y => form.At(new Vec3(x, middle + (side * y), z))));
 }

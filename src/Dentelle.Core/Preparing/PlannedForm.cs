@@ -11,7 +11,8 @@ namespace Dentelle.Core.Preparing;
 
 /// <summary>A tooth as it will be when the plan is cut: a body in the present tooth's frame.</summary>
 /// <remarks>
-/// Below the margin the present tooth; above it a core that stands on the shelf. The core is what lies inside walls that lean to the path by
+/// Below the margin the present tooth; above it a core that stands on the shelf. The core is what lies inside walls that
+/// lean to the path by
 /// half the convergence and under the reduced top: both only ever narrow upwards, so nothing is undercut along the path.
 /// </remarks>
 public sealed class PlannedForm : PlannedBody, IField, ISockSurface
@@ -113,8 +114,10 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     {
         var (sin, cos) = Math.SinCos(angle);
         var (foot, reach) = (footLevel.At(angle), footRadius.At(angle));
-        // The start sinks with the slope, but slower than the line climbs at the wall: lines never come back down on the shelf, and still meet
-        // the steep inner slopes of back teeth well. They start below the deepest groove. Front teeth's narrow cores are seen best from their foot.
+        // The start sinks with the slope, but slower than the line climbs at the wall: lines never come back down on the
+        // shelf, and still meet
+        // the steep inner slopes of back teeth well. They start below the deepest groove. Front teeth's narrow cores are
+        // seen best from their foot.
         var (below, sinking) = (LineBelow(angle), present.Tooth.IsFront ? 0 : 0.7);
         var first = Math.Atan(below / reach);
         var (up, outward) = Math.SinCos(first + (share * ((Math.PI / 2) - first)));
@@ -127,7 +130,8 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     /// <summary>How far below the wall's foot the first lines begin.</summary>
     private double LineBelow(double angle) => present.Tooth.IsFront ? 0 : 2.6 + (climbs ? footLevel.At(angle) - lowestFoot : 0);
 
-    /// <summary>Lines may begin below the root stump: down there only the core counts. Outside the core, and well inside the present tooth, it
+    /// <summary>Lines may begin below the root stump: down there only the core counts. Outside the core, and well inside
+    /// the present tooth, it
     /// alone tells the side: more than half of the work. Where the present surface stays above the margin, facially, both count.</summary>
     double ISockSurface.At(Vec3 p)
     {
@@ -147,7 +151,8 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         return Wall(p.Z, inset, width, level) - top.Over(p).Distance;
     }
 
-    /// <summary>Height of the wall on one side: from the margin to the highest that stands within two millimetres of the wall's foot, the middle of what
+    /// <summary>Height of the wall on one side: from the margin to the highest that stands within two millimetres of the
+    /// wall's foot, the middle of what
     /// a sixth of the turn gives.</summary>
     internal double WallHeight(double angle)
     {

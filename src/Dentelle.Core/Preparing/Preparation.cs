@@ -38,7 +38,10 @@ public sealed record Preparation
     /// <summary>What stays over the pulp, the least of each zone.</summary>
     public IReadOnlyList<PulpDistance> Pulp { get; } = [];
 
-    /// <summary>What it costs the tooth; volumes take longer than all the rest and are made when they are asked for. Null where nothing is cut.</summary>
+    /// <summary>
+    /// What it costs the tooth; volumes take longer than all the rest and are made when they are asked for. Null where
+    /// nothing is cut.
+    /// </summary>
     public CutCost? Cost => cost.Value;
 
     /// <summary>Everything to think about before cutting.</summary>
@@ -47,7 +50,10 @@ public sealed record Preparation
     /// <summary>The tooth's zones.</summary>
     internal SurfaceZones Zones { get; }
 
-    /// <summary>Of each vertex of the present surface the number of its zone in the plan; −1 on the root and where the plan has none.</summary>
+    /// <summary>
+    /// Of each vertex of the present surface the number of its zone in the plan; −1 on the root and where the plan has
+    /// none.
+    /// </summary>
     internal int[] Labels { get; }
 
     /// <summary>The tooth's sections with the walls in them.</summary>

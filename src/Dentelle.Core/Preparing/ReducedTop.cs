@@ -5,7 +5,8 @@ using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Core.Preparing;
 
-/// <summary>The highest surface that leaves every place above it its depth, as a height over the plan: what balls of the depth's radius, rolled
+/// <summary>The highest surface that leaves every place above it its depth, as a height over the plan: what balls of the
+/// depth's radius, rolled
 /// over the present surface, leave beneath them.</summary>
 /// <remarks>The depth is a true distance by construction. Balls are larger by the rounding radius, and a ball of that radius fills up again
 /// from below: no outer edge is sharper.</remarks>
@@ -49,7 +50,8 @@ internal sealed class ReducedTop
 
     private static void Erode(Grid grid, Mesh present, double[] depths, double rounding)
     {
-        // Each thread takes a band of rows and all balls that reach into it. Single precision, eight columns at a time: this is most of the work.
+        // Each thread takes a band of rows and all balls that reach into it. Single precision, eight columns at a time:
+        // this is most of the work.
         var lows = Array.ConvertAll(grid.Values, height => (float)height);
         const int bands = 8;
         var rows = (grid.Rows + bands - 1) / bands;
@@ -81,7 +83,10 @@ internal sealed class ReducedTop
             grid[i] = lows[i];
     }
 
-    /// <summary>Takes a row of heights down to a circle's lower half; columns stand a cell apart, the first one <paramref name="x"/> from its middle.</summary>
+    /// <summary>
+    /// Takes a row of heights down to a circle's lower half; columns stand a cell apart, the first one <paramref name="x"/>
+    /// from its middle.
+    /// </summary>
     private static void Lower(Span<float> lows, float x, float cell, float square, float middle)
     {
         var at = 0;

@@ -44,7 +44,10 @@ internal static class TopDepths
                 or ZoneKind.FacialGingivalThird
             );
 
-    /// <summary>Walls too must lose their depth where the tooth itself leans in above them. Near the margin the wall's own line stays in front.</summary>
+    /// <summary>
+    /// Walls too must lose their depth where the tooth itself leans in above them. Near the margin the wall's own line
+    /// stays in front.
+    /// </summary>
     private static void WallDepths(
         Plan plan,
         Mesh surface,
@@ -82,7 +85,10 @@ internal static class TopDepths
         }
     }
 
-    /// <summary>Beside the contacts a front tooth's sides face forward or back; there they are cut like their neighbours, so that no ridge stays.</summary>
+    /// <summary>
+    /// Beside the contacts a front tooth's sides face forward or back; there they are cut like their neighbours, so that no
+    /// ridge stays.
+    /// </summary>
     private static void Corners(Plan plan, Mesh surface, SurfaceZones zones, int[] labels, double[] depths)
     {
         const double faces = 0.8;

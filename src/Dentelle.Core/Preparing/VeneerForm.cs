@@ -11,8 +11,14 @@ using Dentelle.Geometry.Surfaces;
 
 namespace Dentelle.Core.Preparing;
 
-/// <summary>A front tooth cut for a veneer: its own mesh with the facial surface taken in by true distances, seen along the path, and the edge taken down.</summary>
-/// <remarks>Every cut is a height over a plane square to its own direction: seen from there nothing is undercut, and the mesh stays closed.</remarks>
+/// <summary>
+/// A front tooth cut for a veneer: its own mesh with the facial surface taken in by true distances, seen along the path,
+/// and the edge taken down.
+/// </summary>
+/// <remarks>
+/// Every cut is a height over a plane square to its own direction: seen from there nothing is undercut, and the mesh stays
+/// closed.
+/// </remarks>
 public sealed class VeneerForm : PlannedBody
 {
     private const double Cell = 0.1;
@@ -23,7 +29,10 @@ public sealed class VeneerForm : PlannedBody
     /// <summary>Sides that face less to the front than this are left: the margin ends where it can't be seen from there.</summary>
     private const double FacesFront = 0.25;
 
-    /// <summary>From this far under the planned edge upwards the tooth is too thin where the wall ends; the wall goes straight up from there.</summary>
+    /// <summary>
+    /// From this far under the planned edge upwards the tooth is too thin where the wall ends; the wall goes straight up
+    /// from there.
+    /// </summary>
     private const double UnderEdge = 1;
 
     /// <summary>What the evening-out of heights changes where nothing is cut.</summary>
@@ -79,7 +88,10 @@ public sealed class VeneerForm : PlannedBody
         }
     }
 
-    /// <summary>The thirds' depths, from the margin's width at the gum; the margin's width on the sides as far as they face the front.</summary>
+    /// <summary>
+    /// The thirds' depths, from the margin's width at the gum; the margin's width on the sides as far as they face the
+    /// front.
+    /// </summary>
     private double[] FacialDepths(Mesh mesh, ZoneKind?[] kinds)
     {
         var depths = new double[kinds.Length];
@@ -102,7 +114,10 @@ public sealed class VeneerForm : PlannedBody
         return depths;
     }
 
-    /// <summary>A side whose margin goes through the contact: a wall along the path to a little behind the contact, its finish line as wide as the margin there.</summary>
+    /// <summary>
+    /// A side whose margin goes through the contact: a wall along the path to a little behind the contact, its finish line
+    /// as wide as the margin there.
+    /// </summary>
     private void Slice(Mesh mesh, ZoneKind?[] kinds, Vector3[] places, ProximalSide side)
     {
         var way = side == ProximalSide.Mesial ? 1 : -1;

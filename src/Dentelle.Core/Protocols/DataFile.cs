@@ -7,7 +7,10 @@ namespace Dentelle.Core.Protocols;
 /// <summary>A file's name and text; the caller did the reading.</summary>
 public sealed record NamedText(string Name, string Text);
 
-/// <summary>Reads the files that hold numbers: JSON first, then the schema, then the types. A problem names file, path and what is wrong there.</summary>
+/// <summary>
+/// Reads the files that hold numbers: JSON first, then the schema, then the types. A problem names file, path and what is
+/// wrong there.
+/// </summary>
 internal static partial class DataFile
 {
     public static Answer<T> Read<T>(NamedText file, NamedText schema, JsonTypeInfo<T> type, SchemaMemory? memory)

@@ -12,7 +12,10 @@ public static class EarlierProtocols
     /// <summary>Format of the files this program writes; files from before formats were numbered name none.</summary>
     public const int Format = 5;
 
-    /// <summary>The step out of each earlier format, in order. Each looks at what is there, since the early files don't say their format.</summary>
+    /// <summary>
+    /// The step out of each earlier format, in order. Each looks at what is there, since the early files don't say their
+    /// format.
+    /// </summary>
     private static readonly Action<JsonObject, JsonObject>[] Steps =
     [
         FromCrownsOnly,

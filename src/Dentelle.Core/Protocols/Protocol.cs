@@ -4,7 +4,8 @@ namespace Dentelle.Core.Protocols;
 
 /// <summary>
 /// The numbers and habits that plans are made from, as read from a protocol file. What is cut, how deep, how wide
-/// and at what angle, and from where on a caution is raised, stands here with its source and standing and not in the code. Lengths in millimetres, angles in degrees.
+/// and at what angle, and from where on a caution is raised, stands here with its source and standing and not in the code.
+/// Lengths in millimetres, angles in degrees.
 /// </summary>
 public sealed record Protocol(
     string Id,

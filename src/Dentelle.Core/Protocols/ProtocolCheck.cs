@@ -44,15 +44,13 @@ internal static class ProtocolCheck
             if (Sides(entry) is { } sides)
                 yield return ($"{at}/margin", sides);
         }
-        foreach (var (instead, i) in protocol.Exceptions.Select((instead, i) => (instead, i)))
+        var named = protocol
+            .Exceptions.Select((instead, i) => (Path: $"/exceptions/{i}/teeth", instead.Teeth))
+            .Concat(protocol.Caps.Select((cap, i) => (Path: $"/caps/{i}/teeth", cap.Teeth)));
+        foreach (var (path, teeth) in named)
         {
-            if (instead.Teeth.FirstOrDefault(tooth => ToothCode.FromIso(tooth) is null) is { } strange)
-                yield return ($"/exceptions/{i}/teeth", $"{strange} is no permanent tooth");
-        }
-        foreach (var (cap, i) in protocol.Caps.Select((cap, i) => (cap, i)))
-        {
-            if (cap.Teeth.FirstOrDefault(tooth => ToothCode.FromIso(tooth) is null) is { } strange)
-                yield return ($"/caps/{i}/teeth", $"{strange} is no permanent tooth");
+            if (teeth.FirstOrDefault(tooth => ToothCode.FromIso(tooth) is null) is { } strange)
+                yield return (path, $"{strange} is no permanent tooth");
         }
     }
 
@@ -76,13 +74,13 @@ internal static class ProtocolCheck
                 yield return ($"{at}/id", $"there is no question {entry.Id}");
             else if (!entry.Sides.Select(side => side.Value).Order().SequenceEqual(sides.Order()))
                 yield return ($"{at}/sides", $"{entry.Id} has the sides {string.Join(", ", sides)}");
-            if (protocol.Disagreements.Take(i).Any(other => other.Id == entry.Id))
-                yield return ($"{at}/id", $"{entry.Id} stands here a second time");
             if (entry.Chosen is { } chosen && entry.Sides.All(side => side.Value != chosen))
                 yield return ($"{at}/chosen", $"{chosen} is not one of its sides");
             if (entry.At is { } pointer && !entry.Sides.Any(side => side.Value == Said(document, pointer)))
                 yield return ($"{at}/at", $"there is none of its sides at {pointer}");
         }
+        foreach (var twice in Twice("/disagreements", protocol.Disagreements.Select(entry => entry.Id)))
+            yield return twice;
         foreach (var missing in Questions.All.Keys.Except(protocol.Disagreements.Select(entry => entry.Id)))
             yield return ("/disagreements", $"the question {missing} is not answered");
     }
@@ -139,7 +137,10 @@ internal static class ProtocolCheck
         }
     }
 
-    /// <summary>An isthmus is a width or a share; a bevel has both of its numbers; every material that stands inside a crown has a row.</summary>
+    /// <summary>
+    /// An isthmus is a width or a share; a bevel has both of its numbers; every material that stands inside a crown has a
+    /// row.
+    /// </summary>
     private static IEnumerable<(string Path, string What)> Cavities(Protocol protocol)
     {
         for (var i = 0; i < protocol.Intracoronal.Count; i++)
@@ -173,19 +174,27 @@ internal static class ProtocolCheck
             var gauge = protocol.Gauges[i];
             if (gauge.Kind == GaugeKind.Pass ? gauge.SizesMm is not { Count: > 0 } : gauge.ResolutionMm is not > 0)
                 yield return ($"/gauges/{i}", gauge.Kind == GaugeKind.Pass ? "needs its sizes" : "needs its resolution");
-            if (protocol.Gauges.Take(i).Any(other => other.Id == gauge.Id))
-                yield return ($"/gauges/{i}/id", $"{gauge.Id} stands here a second time");
         }
-        for (var i = 0; i < protocol.BursInHand.Count; i++)
-        {
-            if (protocol.BursInHand.Take(i).Any(other => other.Id == protocol.BursInHand[i].Id))
-                yield return ($"/bursInHand/{i}/id", $"{protocol.BursInHand[i].Id} stands here a second time");
-        }
+        var ids = Twice("/gauges", protocol.Gauges.Select(gauge => gauge.Id))
+            .Concat(Twice("/bursInHand", protocol.BursInHand.Select(bur => bur.Id)));
+        foreach (var twice in ids)
+            yield return twice;
         var rows = protocol.Gums.Papilla.Rows;
         for (var i = 1; i < rows.Count; i++)
         {
             if (rows[i].MostMm <= rows[i - 1].MostMm)
                 yield return ($"/gums/papilla/rows/{i}", "rows go from near to far");
+        }
+    }
+
+    /// <summary>Ids of a list that stand in it before.</summary>
+    private static IEnumerable<(string Path, string What)> Twice(string list, IEnumerable<string> ids)
+    {
+        var seen = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var (id, i) in ids.Select((id, i) => (id, i)))
+        {
+            if (!seen.Add(id))
+                yield return ($"{list}/{i}/id", $"{id} stands here a second time");
         }
     }
 

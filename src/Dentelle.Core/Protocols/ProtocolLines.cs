@@ -18,7 +18,8 @@ public sealed record ProtocolLine(
 
 /// <summary>A value that can be set.</summary>
 /// <param name="Path">JSON pointer to it.</param>
-/// <param name="Key">The same by what it belongs to instead of by place in a list: the same in two protocols that order their lists differently.</param>
+/// <param name="Key">The same by what it belongs to instead of by place in a list: the same in two protocols that order
+/// their lists differently.</param>
 /// <param name="Words">"target", "least"; empty where the row says it all.</param>
 /// <param name="Unit">"mm", "°", "mm²" or empty.</param>
 /// <param name="Number">The value where it is a number.</param>
@@ -38,9 +39,10 @@ public sealed record ProtocolField(
 
     /// <summary>The value with its unit, as it is read aloud.</summary>
     public string Said =>
-        Number is { } number
-            ? $"{(Unit == "mm" ? new Mm(number).ToString() : number.ToString("0.####", System.Globalization.CultureInfo.InvariantCulture))}{(Unit.Length == 0 || Unit == "°" ? Unit : " " + Unit)}"
-            : Choice!.Replace('-', ' ');
+        Number is { } number ? Figure(number) + (Unit.Length == 0 || Unit == "°" ? Unit : " " + Unit) : Choice!.Replace('-', ' ');
+
+    private string Figure(double number) =>
+        Unit == "mm" ? new Mm(number).ToString() : number.ToString("0.####", System.Globalization.CultureInfo.InvariantCulture);
 }
 
 /// <summary>

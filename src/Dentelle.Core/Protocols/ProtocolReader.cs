@@ -8,19 +8,18 @@ namespace Dentelle.Core.Protocols;
 /// </summary>
 public static class ProtocolReader
 {
-    public static Answer<Protocol> ReadProtocol(NamedText file, NamedText schema, SourceTable sources, SchemaMemory? memory = null)
+    /// <summary>What can be said of a protocol without planning with it; the rest is tried where it is read for planning.</summary>
+    internal static Answer<Protocol> ReadProtocol(NamedText file, NamedText schema, SourceTable sources, SchemaMemory? memory)
     {
         if (!DataFile.Read(file, schema, ProtocolJson.Default.Protocol, memory).Is(out var protocol, out var problem))
             return problem;
-        if (TurnedRange(JsonDocument.Parse(file.Text).RootElement, "") is { } turned)
+        var document = JsonDocument.Parse(file.Text).RootElement;
+        if (TurnedRange(document, "") is { } turned)
             return DataFile.Wrong(file.Name, turned, "from ≤ to does not hold");
-        return ProtocolCheck.Complaint(protocol, JsonDocument.Parse(file.Text).RootElement, sources) is { } complaint
+        return ProtocolCheck.Complaint(protocol, document, sources) is { } complaint
             ? DataFile.Wrong(file.Name, complaint.Path, complaint.What)
             : protocol;
     }
-
-    /// <summary>A fault of a protocol file, as all of them are said.</summary>
-    public static Problem Wrong(string file, string path, string what) => DataFile.Wrong(file, path, what);
 
     public static Answer<SourceTable> ReadSources(NamedText file, NamedText schema, SchemaMemory? memory = null) =>
         DataFile.Read(file, schema, ProtocolJson.Default.SourceTable, memory);

@@ -65,7 +65,8 @@ public sealed class ProtocolText
             if (edit.Number is null == edit.Choice is null || edit.Number is null == entry.Field.Number is not null)
                 return new Problem(
                     "protocol-edit",
-                    $"{Words(entry)} needs {(entry.Field.Number is null ? $"one of {string.Join(", ", entry.Field.Choices)}" : "a number")}."
+                    $"{Words(entry)} needs "
+                        + $"{(entry.Field.Number is null ? $"one of {string.Join(", ", entry.Field.Choices)}" : "a number")}."
                 );
             Put(root, edit.Path, edit.Number is { } number ? JsonValue.Create(number) : JsonValue.Create(edit.Choice!));
         }

@@ -1,6 +1,9 @@
 namespace Dentelle.Core.Protocols;
 
-/// <summary>The questions on which practitioners differ, each with its sides: a closed set, for something is done for every one of them. A protocol answers all.</summary>
+/// <summary>
+/// The questions on which practitioners differ, each with its sides: a closed set, for something is done for every one of
+/// them. A protocol answers all.
+/// </summary>
 public static class Questions
 {
     public static IReadOnlyDictionary<string, string[]> All { get; } =

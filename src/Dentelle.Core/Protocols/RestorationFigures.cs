@@ -24,7 +24,10 @@ public sealed record VeneerHabits(
     Sourced<double> BondedShareLeast
 );
 
-/// <summary>Cavities of inlays and onlays in some materials. The isthmus is a width, or a share of the distance between the cusp tips.</summary>
+/// <summary>
+/// Cavities of inlays and onlays in some materials. The isthmus is a width, or a share of the distance between the cusp
+/// tips.
+/// </summary>
 public sealed record CavityHabits(
     IReadOnlyList<Material> Materials,
     Limits DepthMm,

@@ -37,7 +37,9 @@ internal static class LineTeeth
                     var right = $"{last.Write(notation)}{new string('x', missing.Length)}{next.Write(notation)}";
                     return new Problem(
                         "bridge-span",
-                        $"Between {last.Write(notation)} and {next.Write(notation)} {(missing.Length == 1 ? "stands 1 tooth" : $"stand {missing.Length} teeth")}, and {open} x {(open == 1 ? "is" : "are")} written.",
+                        $"Between {last.Write(notation)} and {next.Write(notation)} "
+                            + $"{(missing.Length == 1 ? "stands 1 tooth" : $"stand {missing.Length} teeth")}, and {open} x "
+                            + $"{(open == 1 ? "is" : "are")} written.",
                         missing.Length > 0 ? [right] : []
                     );
                 }

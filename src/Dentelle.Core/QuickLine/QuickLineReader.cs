@@ -70,7 +70,8 @@ public static class QuickLineReader
         }
         return new Problem(
             "restoration",
-            $"“{words[0]}” is no restoration that is known here. After the tooth comes crown, veneer, onlay, inlay, partial-crown or bridge.",
+            $"“{words[0]}” is no restoration that is known here. After the tooth comes crown, veneer, onlay, inlay, "
+                + "partial-crown or bridge.",
             [$"{written} crown {tail}".TrimEnd()]
         );
     }

@@ -43,7 +43,8 @@ internal sealed class Crown : RestorationRules
             ? Unless(
                 decision,
                 "all-ceramic-without-antagonist",
-                $"{entry.Name} on a front tooth whose antagonist is missing: nobody knows where it will be hit. Replace the antagonist first, at least for a time, or choose metal-ceramic."
+                $"{entry.Name} on a front tooth whose antagonist is missing: nobody knows where it will be hit. "
+                    + "Replace the antagonist first, at least for a time, or choose metal-ceramic."
             )
             : null;
 

@@ -3,7 +3,9 @@ using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Restorations;
 
-/// <summary>Covers the cusps that would not hold, with a shoulder under the functional ones unless the practice ends them V-shaped.</summary>
+/// <summary>
+/// Covers the cusps that would not hold, with a shoulder under the functional ones unless the practice ends them V-shaped.
+/// </summary>
 internal sealed class Onlay : CavityRules
 {
     public override Restoration Kind => Restoration.Onlay;

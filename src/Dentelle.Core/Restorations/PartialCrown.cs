@@ -5,7 +5,10 @@ using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Restorations;
 
-/// <summary>A crown that leaves the facial surface: its finish line climbs round the facial corners, and grooves or boxes stand in for the missing wall.</summary>
+/// <summary>
+/// A crown that leaves the facial surface: its finish line climbs round the facial corners, and grooves or boxes stand in
+/// for the missing wall.
+/// </summary>
 internal sealed class PartialCrown : RestorationRules
 {
     private static readonly WallSide[] Sides = [WallSide.Mesial, WallSide.Distal, WallSide.Lingual];

@@ -6,7 +6,10 @@ using Dentelle.Geometry;
 
 namespace Dentelle.Core.Restorations;
 
-/// <summary>Everything that is peculiar to one kind of restoration. Each kind is one file beside this one; what it doesn't say is as here.</summary>
+/// <summary>
+/// Everything that is peculiar to one kind of restoration. Each kind is one file beside this one; what it doesn't say is as
+/// here.
+/// </summary>
 /// <remarks>A class that is added here is found by its kind: no list has to be kept, and the tests demand one for every kind.</remarks>
 public abstract class RestorationRules
 {
@@ -38,13 +41,19 @@ public abstract class RestorationRules
     /// <summary>Whether it covers the whole crown.</summary>
     public virtual bool IsFullCrown => false;
 
-    /// <summary>Whether it has walls that lean toward each other along the path, so that convergence, grooves and a bridge's path concern it.</summary>
+    /// <summary>
+    /// Whether it has walls that lean toward each other along the path, so that convergence, grooves and a bridge's path
+    /// concern it.
+    /// </summary>
     public virtual bool HasWalls => false;
 
     /// <summary>Whether it stands inside the crown: boxes, an isthmus, a floor.</summary>
     public virtual bool IsIntracoronal => false;
 
-    /// <summary>Whether it is bonded onto the facial surface and seated from the front: no walls hold it, its margin ends at the contacts.</summary>
+    /// <summary>
+    /// Whether it is bonded onto the facial surface and seated from the front: no walls hold it, its margin ends at the
+    /// contacts.
+    /// </summary>
     public virtual bool IsVeneer => false;
 
     /// <summary>Whether its entries are named after the material alone: "Zirconia, monolithic".</summary>
@@ -63,7 +72,10 @@ public abstract class RestorationRules
     /// <summary>Whether it has a zone of its tooth.</summary>
     internal virtual bool Has(Zone zone, PlanContext context) => context.Entry.Depth(zone.Kind, Surface.Ceramic) is not null;
 
-    /// <summary>Whether a protocol must give it a depth for such zones; what it doesn't ask for follows from the margin beside it or isn't cut.</summary>
+    /// <summary>
+    /// Whether a protocol must give it a depth for such zones; what it doesn't ask for follows from the margin beside it or
+    /// isn't cut.
+    /// </summary>
     internal virtual bool NeedsDepth(ZoneKind zone) => false;
 
     /// <summary>Whether its margin runs through a segment.</summary>

@@ -17,7 +17,8 @@ internal sealed class VeneerFacial : VeneerRules
             ? Unless(
                 decision,
                 "facial-veneer-lengthens",
-                $"A facial-only veneer can't lengthen the tooth by {longer}: it does not reach over the edge. Choose an incisal butt or a lingual wrap.",
+                $"A facial-only veneer can't lengthen the tooth by {longer}: it does not reach over the edge. Choose "
+                    + "an incisal butt or a lingual wrap.",
                 [$"{assessment.Tooth.Iso} veneer butt +{longer}", $"{assessment.Tooth.Iso} veneer wrap +{longer}"]
             )
             : null;

@@ -35,7 +35,8 @@ internal sealed class StepGraph
             ? graph
             : new Problem(
                 "too-many-steps",
-                $"This visit has {graph.counted.Length} steps to put in order, more than can be weighed at once. Spread its teeth over two visits."
+                $"This visit has {graph.counted.Length} steps to put in order, more than can be weighed at once. "
+                    + "Spread its teeth over two visits."
             );
     }
 

@@ -59,7 +59,10 @@ public sealed record LearnedTimes(IReadOnlyDictionary<(string Code, ToothKind? K
 {
     public static readonly LearnedTimes None = new(new Dictionary<(string, ToothKind?), IReadOnlyList<double>>());
 
-    /// <summary>The median of the recorded times once there are enough, which one long day does not move; before that what the table assumes.</summary>
+    /// <summary>
+    /// The median of the recorded times once there are enough, which one long day does not move; before that what the table
+    /// assumes.
+    /// </summary>
     public (double Minutes, bool Learned) For(SheetStep step, SheetLimits limits)
     {
         if (!Minutes.TryGetValue((step.TimedAs, step.Tooth?.Kind), out var own) || own.Count < limits.TimesNeeded.Value)

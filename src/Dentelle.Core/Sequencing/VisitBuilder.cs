@@ -50,14 +50,15 @@ internal sealed class VisitBuilder
         return new(school, stages, after[^1]);
     }
 
-    /// <summary>The steps of a part of the visit on one tooth, in their order; what the school does in its own time is left to it.</summary>
+    /// <summary>
+    /// The steps of a part of the visit on one tooth, in their order; what the school does in its own time is left to it.
+    /// </summary>
     private List<SheetStep> On(ToothSteps tooth, VisitPart part)
     {
         var scene = tooth.Bench.Scene;
         var made = table
             .In(part)
-            .Where(one => part != VisitPart.Before || !scene.School.Stages.Any(stage => stage.Contains(one.Entry.Code)))
-            .Where(one => one.Place.When?.Hold(scene, one.Entry.Code) != false)
+            .Where(one => !scene.School.Has(one.Entry.Code) && one.Place.When.Hold(scene))
             .Where(one => !one.Entry.OncePerVisit || steps.TrueForAll(step => step.Code != one.Entry.Code))
             .Select(one => tooth.Single(one.Entry))
             .OfType<SheetStep>()
@@ -95,7 +96,7 @@ internal sealed class VisitBuilder
     private (SheetStep Step, string? Because)[] OnceFor(VisitPart part, Func<Func<StepScene, bool>, StepScene?> asked) =>
         [
             .. from one in table.In(part)
-            let scene = asked(scene => one.Place.When?.Hold(scene, one.Entry.Code) != false)
+            let scene = asked(one.Place.When.Hold)
             where scene is not null
             select (SheetStep.OncePerVisit(one.Entry, scene), one.Place.Because),
         ];

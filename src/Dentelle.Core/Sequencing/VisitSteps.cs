@@ -62,7 +62,8 @@ public sealed record VisitSteps(
         var known = table.For(plan).Select(entry => Kebab.Of(entry.School)).ToArray();
         return new Problem(
             "school",
-            $"“{school.Name}” does not cut a {plan.Restoration.Words()} on {plan.Tooth.Iso} in {Kebab.Words(plan.Material.Value)}; these do: {string.Join(", ", known)}.",
+            $"“{school.Name}” does not cut a {plan.Restoration.Words()} on {plan.Tooth.Iso} in "
+                + $"{Kebab.Words(plan.Material.Value)}; these do: {string.Join(", ", known)}.",
             known
         );
     }

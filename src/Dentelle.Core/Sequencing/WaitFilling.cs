@@ -13,7 +13,10 @@ internal sealed class WaitFilling(VisitSteps visit, SheetLimits limits, LearnedT
     private readonly Dictionary<string, SheetStep> steps = visit.Steps.ToDictionary(step => step.Key);
     private readonly Dictionary<string, double> work = visit.Steps.ToDictionary(step => step.Key, step => times.For(step, limits).Minutes);
 
-    /// <summary>Moves runs of later steps into waits, as long as the visit gets shorter, no precedence is broken and no change is added.</summary>
+    /// <summary>
+    /// Moves runs of later steps into waits, as long as the visit gets shorter, no precedence is broken and no change is
+    /// added.
+    /// </summary>
     /// <param name="order">An order with as few changes as can be.</param>
     /// <param name="changes">Changes of an order.</param>
     /// <returns>The order, and the minutes in which no order with so few changes ends sooner.</returns>
@@ -63,7 +66,10 @@ internal sealed class WaitFilling(VisitSteps visit, SheetLimits limits, LearnedT
         return Math.Round(work.Values.Sum() + changing + along.Append(0).Max(), 2);
     }
 
-    /// <summary>The least time in which nothing can be done between the last of what is waited for and the step that waits, however the others are put.</summary>
+    /// <summary>
+    /// The least time in which nothing can be done between the last of what is waited for and the step that waits, however
+    /// the others are put.
+    /// </summary>
     /// <param name="then">The step that has to wait.</param>
     /// <param name="firsts">The steps it waits for.</param>
     /// <param name="later">The step that waits and what comes after it.</param>

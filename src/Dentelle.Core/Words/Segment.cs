@@ -18,7 +18,10 @@ public enum Segment
 
 public static class Segments
 {
-    /// <summary>Where a direction lies, in segments counted from the middle of the facial over the mesial: 0 facial, 2 mesial, 4 lingual, 6 distal.</summary>
+    /// <summary>
+    /// Where a direction lies, in segments counted from the middle of the facial over the mesial: 0 facial, 2 mesial, 4
+    /// lingual, 6 distal.
+    /// </summary>
     /// <param name="angle">Radians from mesial toward facial.</param>
     public static double Position(double angle)
     {

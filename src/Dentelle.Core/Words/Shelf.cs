@@ -1,6 +1,9 @@
 namespace Dentelle.Core.Words;
 
-/// <summary>Things that take long to make, kept: so many and no more, what was not asked for longest goes first. Safe for many threads.</summary>
+/// <summary>
+/// Things that take long to make, kept: so many and no more, what was not asked for longest goes first. Safe for many
+/// threads.
+/// </summary>
 /// <param name="most">How many are kept.</param>
 public sealed class Shelf(int most)
 {

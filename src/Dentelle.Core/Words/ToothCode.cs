@@ -53,7 +53,9 @@ public readonly record struct ToothCode
 
     public bool IsRight => Quadrant is 1 or 4;
 
-    /// <summary>Whether x mesial, y facial, z to the bite make a left-handed frame: forms are made for the other side and mirrored.</summary>
+    /// <summary>
+    /// Whether x mesial, y facial, z to the bite make a left-handed frame: forms are made for the other side and mirrored.
+    /// </summary>
     public bool IsMirrored => Quadrant is 2 or 4;
 
     public bool IsFront => Position <= 3;

@@ -5,7 +5,10 @@ public static class Crossing
 {
     private const double Accuracy = 1e-5;
 
-    /// <summary>From a place inside, where the value is negative, to the edge. When the value never turns, the end that is nearest to doing so.</summary>
+    /// <summary>
+    /// From a place inside, where the value is negative, to the edge. When the value never turns, the end that is nearest
+    /// to doing so.
+    /// </summary>
     /// <param name="inside">A place inside.</param>
     /// <param name="outside">A place outside; above or below.</param>
     /// <param name="value">Negative inside; continuous.</param>

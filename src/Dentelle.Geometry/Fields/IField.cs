@@ -1,6 +1,9 @@
 namespace Dentelle.Geometry.Fields;
 
-/// <summary>A body as a field: negative inside, positive outside, nowhere steeper than 1, so that no value promises more room than there is.</summary>
+/// <summary>
+/// A body as a field: negative inside, positive outside, nowhere steeper than 1, so that no value promises more room than
+/// there is.
+/// </summary>
 public interface IField
 {
     double At(Vec3 p);

@@ -1,7 +1,10 @@
 namespace Dentelle.Geometry.Fields;
 
 /// <summary>A field sampled on a grid, but only near its surface: elsewhere just the side is kept.</summary>
-/// <remarks>Blocks of 8×8×8 samples; a block whose middle is farther from the surface than its own reach and the band holds no samples.</remarks>
+/// <remarks>
+/// Blocks of 8×8×8 samples; a block whose middle is farther from the surface than its own reach and the band holds no
+/// samples.
+/// </remarks>
 public sealed class SampledField : IField
 {
     internal const int Side = 8;

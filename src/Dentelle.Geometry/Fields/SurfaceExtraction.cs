@@ -3,8 +3,12 @@ using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Geometry.Fields;
 
-/// <summary>The surface of a sampled field as a mesh: one vertex in every cell that it passes, a square across every edge of the grid.</summary>
-/// <remarks>Dual contouring (Ju and others 2002). With sharp edges asked for, a vertex goes where the tangent planes at its cell's crossings meet;
+/// <summary>
+/// The surface of a sampled field as a mesh: one vertex in every cell that it passes, a square across every edge of the
+/// grid.
+/// </summary>
+/// <remarks>Dual contouring (Ju and others 2002). With sharp edges asked for, a vertex goes where the tangent planes at its
+/// cell's crossings meet;
 /// without, to the middle of the crossings.</remarks>
 public static class SurfaceExtraction
 {

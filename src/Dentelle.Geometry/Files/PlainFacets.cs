@@ -4,7 +4,8 @@ using System.Runtime.Intrinsics;
 
 namespace Dentelle.Geometry.Files;
 
-/// <summary>The quick way through an ASCII STL: facets written as nearly every program writes them. It stops before anything else, which the
+/// <summary>The quick way through an ASCII STL: facets written as nearly every program writes them. It stops before
+/// anything else, which the
 /// reader then takes word by word.</summary>
 internal static unsafe class PlainFacets
 {
@@ -160,7 +161,10 @@ internal static unsafe class PlainFacets
         return at;
     }
 
-    /// <summary>A sign, up to 18 digits with a point, a power of ten: a whole number times or through an exact power of ten. Null for others.</summary>
+    /// <summary>
+    /// A sign, up to 18 digits with a point, a power of ten: a whole number times or through an exact power of ten. Null
+    /// for others.
+    /// </summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static byte* Number(byte* at, double* powers, out float value)
     {
@@ -254,7 +258,8 @@ internal static unsafe class PlainFacets
         }
     }
 
-    /// <summary>The text of the last eight different corners. Triangles that follow each other share most of their corners, and comparing text is
+    /// <summary>The text of the last eight different corners. Triangles that follow each other share most of their corners,
+    /// and comparing text is
     /// quicker than reading numbers.</summary>
     private struct RecentCorners
     {

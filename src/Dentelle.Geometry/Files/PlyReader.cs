@@ -6,7 +6,10 @@ using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Geometry.Files;
 
-/// <summary>PLY, as text or binary of either byte order: elements "vertex" (x, y, z) and "face" (a list of vertex numbers); the rest is passed over.</summary>
+/// <summary>
+/// PLY, as text or binary of either byte order: elements "vertex" (x, y, z) and "face" (a list of vertex numbers); the rest
+/// is passed over.
+/// </summary>
 internal static class PlyReader
 {
     private const int LongestHeader = 1 << 16;

@@ -6,7 +6,9 @@ using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Geometry.Files;
 
-/// <summary>STL: 80 bytes of header, a count, 50 bytes a triangle; or the same as text. Normals are passed over: corners tell them.</summary>
+/// <summary>
+/// STL: 80 bytes of header, a count, 50 bytes a triangle; or the same as text. Normals are passed over: corners tell them.
+/// </summary>
 internal static class StlReader
 {
     public const int HeaderLength = 84;
@@ -16,7 +18,10 @@ internal static class StlReader
     /// <summary>Bytes of a facet as text when its numbers are short: a guess at how many there are, on the side of too many.</summary>
     private const int ShortFacet = 180;
 
-    /// <summary>Whether the announced count explains the file's length to the byte; that tells binary files whose header begins with "solid".</summary>
+    /// <summary>
+    /// Whether the announced count explains the file's length to the byte; that tells binary files whose header begins with
+    /// "solid".
+    /// </summary>
     public static bool LengthFits(ByteSource source, ReadOnlySpan<byte> head) =>
         head.Length >= HeaderLength
         && source.Length == HeaderLength + ((long)RecordLength * BinaryPrimitives.ReadUInt32LittleEndian(head[80..]));

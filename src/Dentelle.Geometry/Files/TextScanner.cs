@@ -3,7 +3,8 @@ using System.Buffers.Text;
 namespace Dentelle.Geometry.Files;
 
 /// <summary>Words and numbers of a text file, straight from its bytes.</summary>
-/// <remarks>A number of up to 19 digits and a power of ten within ±22 is a whole number times or through an exact power of ten: one rounding
+/// <remarks>A number of up to 19 digits and a power of ten within ±22 is a whole number times or through an exact power of
+/// ten: one rounding
 /// in double, one to single. Others go the long way.</remarks>
 internal sealed class TextScanner(ByteSource source)
 {

@@ -6,9 +6,13 @@ namespace Dentelle.Geometry.Fitting;
 /// <param name="Height">Of the obstacle.</param>
 public readonly record struct Obstacle(double X, double Y, double Height);
 
-/// <summary>The plane below obstacles that is highest at the origin: z = Height + SlopeX·x + SlopeY·y. A plate pressed up there comes to rest so.</summary>
+/// <summary>
+/// The plane below obstacles that is highest at the origin: z = Height + SlopeX·x + SlopeY·y. A plate pressed up there
+/// comes to rest so.
+/// </summary>
 /// <remarks>
-/// A linear programme in three unknowns. Unless a limit stops it, the plane rests on three obstacles that surround the origin, which is what
+/// A linear programme in three unknowns. Unless a limit stops it, the plane rests on three obstacles that surround the
+/// origin, which is what
 /// makes a three-legged rest stand. Solved exactly on a few rows; the obstacle most in the way is added until none is.
 /// </remarks>
 public readonly record struct PlaneBelow(double Height, double SlopeX, double SlopeY)

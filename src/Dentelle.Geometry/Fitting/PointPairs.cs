@@ -3,7 +3,10 @@ using MathNet.Numerics.LinearAlgebra;
 namespace Dentelle.Geometry.Fitting;
 
 /// <summary>The rigid motion that brings points nearest to their partners in the sense of least squares.</summary>
-/// <remarks>Horn, "Closed-form solution of absolute orientation using unit quaternions", 1987: the greatest eigenvector of a 4×4 matrix.</remarks>
+/// <remarks>
+/// Horn, "Closed-form solution of absolute orientation using unit quaternions", 1987: the greatest eigenvector of a 4×4
+/// matrix.
+/// </remarks>
 public static class PointPairs
 {
     /// <param name="from">At least three points, not all on a line.</param>

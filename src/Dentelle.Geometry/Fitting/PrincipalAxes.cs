@@ -37,7 +37,10 @@ public static class PrincipalAxes
         return Rigid.Frame(x, y, x.Cross(y), middle);
     }
 
-    /// <summary>Lays the axes of one surface over those of another; of the four ways to do so the one that leaves the points nearest.</summary>
+    /// <summary>
+    /// Lays the axes of one surface over those of another; of the four ways to do so the one that leaves the points
+    /// nearest.
+    /// </summary>
     public static Rigid Align(Mesh moving, MeshTree target)
     {
         var (from, to) = (Of(moving).Inverse, Of(target.Mesh));

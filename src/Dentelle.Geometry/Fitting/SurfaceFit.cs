@@ -89,7 +89,10 @@ public static class SurfaceFit
         }
     }
 
-    /// <summary>The points along a curve that fills space (Morton's): neighbours in space become neighbours in order, which searches thank for.</summary>
+    /// <summary>
+    /// The points along a curve that fills space (Morton's): neighbours in space become neighbours in order, which searches
+    /// thank for.
+    /// </summary>
     private static Vector3[] AlongCurve(ReadOnlySpan<Vector3> points)
     {
         var (low, high) = (points[0], points[0]);

@@ -2,7 +2,9 @@ using System.Numerics;
 
 namespace Dentelle.Geometry.Grids;
 
-/// <summary>Four values over a rectangle in plan, read together: what is asked of the same place again and again lies side by side.</summary>
+/// <summary>
+/// Four values over a rectangle in plan, read together: what is asked of the same place again and again lies side by side.
+/// </summary>
 public sealed class FourGrid
 {
     private readonly Grid shape;

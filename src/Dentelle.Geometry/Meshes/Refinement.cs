@@ -5,9 +5,13 @@ namespace Dentelle.Geometry.Meshes;
 /// <summary>Finer triangles where they are asked for.</summary>
 public static class Refinement
 {
-    /// <summary>Halves the edges that pass; triangles are split along them, so that a closed surface stays closed. Vertices keep their numbers, new ones follow.</summary>
+    /// <summary>
+    /// Halves the edges that pass; triangles are split along them, so that a closed surface stays closed. Vertices keep
+    /// their numbers, new ones follow.
+    /// </summary>
     /// <param name="mesh">What is refined.</param>
-    /// <param name="splits">Whether an edge, by the numbers of its vertices (the smaller first), is halved; asked by each triangle that has it.</param>
+    /// <param name="splits">Whether an edge, by the numbers of its vertices (the smaller first), is halved; asked by each
+    /// triangle that has it.</param>
     /// <param name="place">Where its middle goes, by the same numbers; asked once.</param>
     public static Mesh Split(Mesh mesh, Func<int, int, bool> splits, Func<int, int, Vec3> place)
     {

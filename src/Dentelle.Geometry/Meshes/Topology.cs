@@ -44,7 +44,10 @@ public sealed class Topology
     /// <summary>The component of each triangle, numbered from 0 in the order of their first triangles.</summary>
     public ComponentMap Components { get; }
 
-    /// <summary>The triangle across edge <paramref name="edge"/> (0: first to second corner …), or −1 where there is none or it isn't clear.</summary>
+    /// <summary>
+    /// The triangle across edge <paramref name="edge"/> (0: first to second corner …), or −1 where there is none or it
+    /// isn't clear.
+    /// </summary>
     public int Across(int triangle, int edge) => across[(3 * triangle) + edge];
 
     private static int[] Pair(Mesh mesh, VertexRing ring, out int open, out int crowded, out int twisted)

@@ -63,7 +63,8 @@ public sealed class Welder
             var own = Unsafe.Add(ref hash, Recent + i) = Hash(Unsafe.Add(ref corner, i));
             Prefetch(ref Unsafe.Add(ref slots, own & mask));
         }
-        // Most corners have just been seen in a triangle before: the last eight are looked through at once. A round of its own, for what has
+        // Most corners have just been seen in a triangle before: the last eight are looked through at once. A round of its
+        // own, for what has
         // only just been written singly can't yet be read as eight.
         for (var i = 0; i < corners.Length; i++)
         {

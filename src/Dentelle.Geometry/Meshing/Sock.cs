@@ -4,13 +4,19 @@ using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Geometry.Meshing;
 
-/// <summary>A surface that lines from inside reach once each: the line of an angle and a share from the lower line (0) to the pole (1).</summary>
+/// <summary>
+/// A surface that lines from inside reach once each: the line of an angle and a share from the lower line (0) to the pole
+/// (1).
+/// </summary>
 public interface ISockSurface
 {
     /// <summary>Where the line starts and which way it goes; lengths in millimetres.</summary>
     (Vec3 From, Vec3 Along) Line(double angle, double share);
 
-    /// <summary>How far along the line of share 0 the surface lies, where that is known: such a line may graze it. Null when it has to be sought.</summary>
+    /// <summary>
+    /// How far along the line of share 0 the surface lies, where that is known: such a line may graze it. Null when it has
+    /// to be sought.
+    /// </summary>
     double? Start(double angle);
 
     /// <summary>A point of the line; the axis may lean, so that lines need not be straight.</summary>
@@ -23,8 +29,13 @@ public interface ISockSurface
     double Farthest { get; }
 }
 
-/// <summary>Pulls a closed mesh over a surface like a sock: rings up the sides, a square patch over the pole. The order of vertices depends on the fineness alone.</summary>
-/// <remarks>Vertices are spread evenly along each meridian by a coarse pass first; then each is found on its line by regula falsi.</remarks>
+/// <summary>
+/// Pulls a closed mesh over a surface like a sock: rings up the sides, a square patch over the pole. The order of vertices
+/// depends on the fineness alone.
+/// </summary>
+/// <remarks>
+/// Vertices are spread evenly along each meridian by a coarse pass first; then each is found on its line by regula falsi.
+/// </remarks>
 public sealed class Sock
 {
     private const int Meridians = 80,
@@ -95,7 +106,8 @@ public sealed class Sock
 
     /// <summary>The mesh.</summary>
     /// <param name="fineness">How fine.</param>
-    /// <param name="below">Points of the rings below the lower line, the first just under it; the last ring is closed by a middle point.</param>
+    /// <param name="below">Points of the rings below the lower line, the first just under it; the last ring is closed by a
+    /// middle point.</param>
     /// <param name="ringsBelow">How many.</param>
     /// <param name="map">Where a found point goes in the end.</param>
     public Mesh Mesh(Fineness fineness, Func<double, int, Vec3> below, int ringsBelow, Func<Vec3, Vec3> map)
@@ -246,7 +258,10 @@ public sealed class Sock
     private double Between((Vec3 From, Vec3 Along) line, double low, double high, double atLow, double atHigh) =>
         Crossing.Between(low, high, atLow, atHigh, Accuracy, t => surface.At(surface.On(line, t)));
 
-    /// <summary>Turns shares of the ray family into shares of each meridian's length; neighbours are evened out so that rings don't jump.</summary>
+    /// <summary>
+    /// Turns shares of the ray family into shares of each meridian's length; neighbours are evened out so that rings don't
+    /// jump.
+    /// </summary>
     private void Spread(double[,] ways, double[,] found)
     {
         var rough = new double[Meridians, Samples + 1];

@@ -2,7 +2,8 @@ namespace Dentelle.Geometry.Paths;
 
 /// <summary>The directions in which something rigid can be drawn off a set of facets.</summary>
 /// <param name="Direction">Unit direction of drawing with the greatest least wall angle.</param>
-/// <param name="LeastWallAngle">Degrees between that direction and the wall that is nearest to parallel; negative when some wall is undercut whichever way is taken.</param>
+/// <param name="LeastWallAngle">Degrees between that direction and the wall that is nearest to parallel; negative when some
+/// wall is undercut whichever way is taken.</param>
 /// <param name="Limiting">Which facets set it: at most three.</param>
 /// <param name="IsExact">False only when no direction is free of undercut; the least bad one is then found by search.</param>
 public sealed record DrawCone(Vec3 Direction, double LeastWallAngle, IReadOnlyList<int> Limiting, bool IsExact)

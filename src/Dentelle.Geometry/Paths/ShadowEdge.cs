@@ -2,7 +2,10 @@ using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Geometry.Paths;
 
-/// <summary>The edge of a body's shadow along a path: edges between a facet that faces the path and one that doesn't, where nothing else stands over them.</summary>
+/// <summary>
+/// The edge of a body's shadow along a path: edges between a facet that faces the path and one that doesn't, where nothing
+/// else stands over them.
+/// </summary>
 internal sealed class ShadowEdge
 {
     private readonly Vec3 path,

@@ -28,7 +28,10 @@ public sealed record SectionLine(IReadOnlyList<Vec3> Points, bool IsClosed)
 }
 
 /// <summary>Cuts a surface by a plane into ordered lines.</summary>
-/// <remarks>A vertex exactly on the plane counts as above it, so that no case is special; lines join at shared edges, never by nearness.</remarks>
+/// <remarks>
+/// A vertex exactly on the plane counts as above it, so that no case is special; lines join at shared edges, never by
+/// nearness.
+/// </remarks>
 public static class PlaneSection
 {
     public static IReadOnlyList<SectionLine> Of(Mesh mesh, Plane3 plane)
@@ -41,7 +44,10 @@ public static class PlaneSection
         return Joined(mesh, heights, Pieces(mesh, heights));
     }
 
-    /// <summary>One piece per triangle that has corners on both sides: from the edge where its rim goes down to the edge where it comes up.</summary>
+    /// <summary>
+    /// One piece per triangle that has corners on both sides: from the edge where its rim goes down to the edge where it
+    /// comes up.
+    /// </summary>
     private static Dictionary<long, List<long>> Pieces(Mesh mesh, double[] heights)
     {
         var pieces = new Dictionary<long, List<long>>();

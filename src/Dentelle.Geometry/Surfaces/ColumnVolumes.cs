@@ -2,7 +2,9 @@ using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Geometry.Surfaces;
 
-/// <summary>Volumes of what lies inside some closed bodies and outside others, by upright columns: exact along them, sampled across.</summary>
+/// <summary>
+/// Volumes of what lies inside some closed bodies and outside others, by upright columns: exact along them, sampled across.
+/// </summary>
 public sealed class ColumnVolumes
 {
     /// <summary>Columns don't stand on round numbers, so that they pass beside vertices.</summary>
@@ -65,7 +67,8 @@ public sealed class ColumnVolumes
             (Math.Max(0, (int)Math.Ceiling((low / step) - Aside)), Math.Min(count - 1, (int)Math.Floor((high / step) - Aside)));
     }
 
-    /// <summary>Whether a place lies on the triangle's side of an edge. Both triangles at an edge count the same number with opposite signs, to the last bit,
+    /// <summary>Whether a place lies on the triangle's side of an edge. Both triangles at an edge count the same number
+    /// with opposite signs, to the last bit,
     /// and a place on the edge itself is one's alone.</summary>
     private static bool Holds(Vec3 from, Vec3 to, double x, double y, double whole)
     {

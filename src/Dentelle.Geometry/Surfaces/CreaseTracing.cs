@@ -9,7 +9,8 @@ namespace Dentelle.Geometry.Surfaces;
 public sealed record Crease(IReadOnlyList<Vec3> Points, IReadOnlyList<double> Sharpness);
 
 /// <summary>Finds the closed line of strongest curvature near a rough loop.</summary>
-/// <remarks>Stations along the loop, places across it, and among all closed ways through them the one that gathers most curvature and swerves
+/// <remarks>Stations along the loop, places across it, and among all closed ways through them the one that gathers most
+/// curvature and swerves
 /// least: dynamic programming, closed by a second pass from where the first one settled.</remarks>
 public static class CreaseTracing
 {

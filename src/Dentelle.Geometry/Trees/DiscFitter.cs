@@ -8,7 +8,10 @@ namespace Dentelle.Geometry.Trees;
 /// <summary>The box and the disc round a run of leaves, exact over their corners; eight triangles at a time.</summary>
 internal static unsafe class DiscFitter
 {
-    /// <summary>Bounds are grown by this share of the coordinates' size, far above what rounding takes and far below what a query would notice.</summary>
+    /// <summary>
+    /// Bounds are grown by this share of the coordinates' size, far above what rounding takes and far below what a query
+    /// would notice.
+    /// </summary>
     private const float Slack = 4e-7f;
 
     public static void Fit(float* leaf, int count, float* node)

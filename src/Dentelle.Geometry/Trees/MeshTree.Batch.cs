@@ -2,7 +2,10 @@ using System.Numerics;
 
 namespace Dentelle.Geometry.Trees;
 
-/// <summary>Many questions at once, over all cores. Answers don't depend on how many there are: every run of questions starts afresh.</summary>
+/// <summary>
+/// Many questions at once, over all cores. Answers don't depend on how many there are: every run of questions starts
+/// afresh.
+/// </summary>
 public static class MeshTreeBatch
 {
     private const int Run = 2048;

@@ -4,7 +4,10 @@ using static Dentelle.Geometry.Trees.TreeLayout;
 
 namespace Dentelle.Geometry.Trees;
 
-/// <summary>The same sums lane by lane, as a textbook has them: the twin that the vectors are tested against, and what runs without them.</summary>
+/// <summary>
+/// The same sums lane by lane, as a textbook has them: the twin that the vectors are tested against, and what runs without
+/// them.
+/// </summary>
 internal readonly unsafe struct ScalarPointKernel : IPointKernel
 {
     public static Vector256<float> BoxBounds(float* node, float x, float y, float z)

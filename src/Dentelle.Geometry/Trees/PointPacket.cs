@@ -8,8 +8,10 @@ using Floats = System.Runtime.Intrinsics.Vector256<float>;
 namespace Dentelle.Geometry.Trees;
 
 /// <summary>Eight points that lie close together go down the tree at once: each box is fetched once and held against all eight.</summary>
-/// <remarks>A single search waits for its own sums at every node; eight together keep the machine busy. Points far apart gain nothing. The bounds are
-/// the kernel's with points and boxes changed over; one piece for both, of eight and more vector arguments, was measured a tenth slower.</remarks>
+/// <remarks>A single search waits for its own sums at every node; eight together keep the machine busy. Points far apart
+/// gain nothing. The bounds are
+/// the kernel's with points and boxes changed over; one piece for both, of eight and more vector arguments, was measured a
+/// tenth slower.</remarks>
 internal static unsafe class PointPacket
 {
     /// <summary>A part of the tree still to be looked at, with the least squared distance of each point to it.</summary>
@@ -84,7 +86,10 @@ internal static unsafe class PointPacket
     }
 
     /// <summary>Puts the children that may hold something nearer for any point on the stack, the nearest on top.</summary>
-    /// <remarks>All eight children are first held against the ball round the eight points at once; few are left to be looked at point by point.</remarks>
+    /// <remarks>
+    /// All eight children are first held against the ball round the eight points at once; few are left to be looked at
+    /// point by point.
+    /// </remarks>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static void Open(
         float* node,
@@ -120,7 +125,10 @@ internal static unsafe class PointPacket
         }
     }
 
-    /// <summary>Holds some of the points against a leaf's triangles: the kernel's distances, with all that depends on the triangles alone worked out once.</summary>
+    /// <summary>
+    /// Holds some of the points against a leaf's triangles: the kernel's distances, with all that depends on the triangles
+    /// alone worked out once.
+    /// </summary>
     [MethodImpl(MethodImplOptions.NoInlining)]
     private static void Look(float* leaf, int number, uint which, float* xs, float* best, int* found)
     {

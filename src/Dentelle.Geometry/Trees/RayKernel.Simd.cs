@@ -25,7 +25,8 @@ internal readonly unsafe struct SimdRayKernel : IRayKernel
         return Vector256.ConditionalSelect(Vector256.LessThanOrEqual(near, far), near, Vector256.Create(float.PositiveInfinity));
     }
 
-    /// <summary>Signed volumes of the ray with each edge. Both triangles at an edge compute the same number with opposite signs, to the last
+    /// <summary>Signed volumes of the ray with each edge. Both triangles at an edge compute the same number with opposite
+    /// signs, to the last
     /// bit, so nothing falls between them.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Floats Hits(float* leaf, in TreeRay ray, float to)

@@ -83,8 +83,10 @@ internal static unsafe class RayPacket
         }
     }
 
-    /// <summary>Holds some of the rays against a leaf's triangles. A ray's volume with an edge is a product of two parts, of which one is the same for
-    /// all rays of a direction. Both triangles at an edge compute the same number with opposite signs, so nothing falls between them.</summary>
+    /// <summary>Holds some of the rays against a leaf's triangles. A ray's volume with an edge is a product of two parts,
+    /// of which one is the same for
+    /// all rays of a direction. Both triangles at an edge compute the same number with opposite signs, so nothing falls
+    /// between them.</summary>
     [MethodImpl(MethodImplOptions.NoInlining)]
     private static uint Look(float* leaf, ReadOnlySpan<TreeRay> rays, uint which)
     {

@@ -2,7 +2,10 @@ using System.Numerics;
 
 namespace Dentelle.Geometry.Trees;
 
-/// <summary>Searches one after the other; each starts from where the last one ended, which makes neighbouring points cheap. For one thread.</summary>
+/// <summary>
+/// Searches one after the other; each starts from where the last one ended, which makes neighbouring points cheap. For one
+/// thread.
+/// </summary>
 public sealed unsafe class SurfaceSearch(MeshTree tree)
 {
     /// <summary>Eight leaves, then the lanes in them.</summary>

@@ -6,7 +6,9 @@ using static Dentelle.Geometry.Trees.TreeLayout;
 
 namespace Dentelle.Geometry.Trees;
 
-/// <summary>Builds the tree: splits at the least surface-area cost over sixteen bins, eight children a node, full leaves of eight.</summary>
+/// <summary>
+/// Builds the tree: splits at the least surface-area cost over sixteen bins, eight children a node, full leaves of eight.
+/// </summary>
 internal sealed unsafe class TreeBuilder
 {
     private const int Bins = 16;
@@ -14,7 +16,10 @@ internal sealed unsafe class TreeBuilder
     /// <summary>Up to here a set is cut in the middle, in multiples of eight: full leaves are worth more there than a clever cut.</summary>
     private const int SmallSet = 8 * Lanes;
 
-    /// <summary>Cost may cut slivers off for ever; below this depth sets are halved, so that no input makes a tree deeper than a query's stack.</summary>
+    /// <summary>
+    /// Cost may cut slivers off for ever; below this depth sets are halved, so that no input makes a tree deeper than a
+    /// query's stack.
+    /// </summary>
     private const int MostCostLevels = 20;
 
     private readonly Item[] items;

@@ -1,7 +1,11 @@
 namespace Dentelle.Geometry.Trees;
 
-/// <summary>How often a surface winds round a point: 1 inside, 0 outside, between them at holes; it does not care about folded triangles.</summary>
-/// <remarks>Far groups of triangles count as one dipole (Barill et al., ACM Trans. Graph. 2018;37:43, first order); near ones by their exact
+/// <summary>
+/// How often a surface winds round a point: 1 inside, 0 outside, between them at holes; it does not care about folded
+/// triangles.
+/// </summary>
+/// <remarks>Far groups of triangles count as one dipole (Barill et al., ACM Trans. Graph. 2018;37:43, first order); near
+/// ones by their exact
 /// solid angles (van Oosterom and Strackee, IEEE Trans. Biomed. Eng. 1983;30:125).</remarks>
 internal sealed unsafe class Winding
 {

@@ -16,7 +16,7 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
 
     private static CaseFileUnit Write(UnitRow unit)
     {
-        var made = unit.Plans.MaxBy(plan => plan.Version)!;
+        var made = unit.NewestPlan()!;
         return new(
             unit.Tooth,
             UnitViews.InputsOf(unit),

@@ -151,7 +151,8 @@ internal static class PlanSheet
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 788, Edge + Width, 788);
         var soft = Ink.Brush(Ink.Soft);
         page.DrawString(
-            "Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.",
+            "Planning aid for licensed clinicians: the material maker's instructions, local rules and the "
+                + "clinician's judgement come first.",
             SheetFonts.TextFont(8),
             soft,
             new XPoint(Edge, 801)

@@ -4,7 +4,10 @@ using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;
 
-/// <summary>A run sheet on one page, a very long one on several: a line for each step, its bur drawn to scale with the mark it is sunk to, changes of bur as joints of a thread.</summary>
+/// <summary>
+/// A run sheet on one page, a very long one on several: a line for each step, its bur drawn to scale with the mark it is
+/// sunk to, changes of bur as joints of a thread.
+/// </summary>
 internal static class RunSheetPage
 {
     private const double Edge = 36,
@@ -147,13 +150,15 @@ internal static class RunSheetPage
         foreach (var line in missing)
             page.DrawString(line, MissingFont, Ink.Brush(Ink.Text), new XPoint(Edge, y += FootLine));
         page.DrawString(
-            "Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.",
+            "Planning aid for licensed clinicians: the material maker's instructions, local rules and the "
+                + "clinician's judgement come first.",
             SheetFonts.TextFont(8),
             Ink.Brush(Ink.Soft),
             new XPoint(Edge, y += FootLine)
         );
         page.DrawString(
-            $"Cut under water with light pressure; protect the neighbour and the gum. Assumed minutes are the practice's to correct. Printed {printed:yyyy-MM-dd HH:mm}",
+            "Cut under water with light pressure; protect the neighbour and the gum. Assumed minutes are the "
+                + $"practice's to correct. Printed {printed:yyyy-MM-dd HH:mm}",
             SheetFonts.TextFont(8),
             Ink.Brush(Ink.Soft),
             new XPoint(Edge, y + FootLine)

@@ -73,7 +73,10 @@ public sealed class DrawerWork(DrawerStore drawer, CaseStore store, CaseSheets s
         return found ? await ShowAsync(stop) : Problems.Missing("bur in the drawer");
     }
 
-    /// <summary>What a number says, with the sizes it doesn't: from the starter drawer, from the entry, or of a ball from the number itself.</summary>
+    /// <summary>
+    /// What a number says, with the sizes it doesn't: from the starter drawer, from the entry, or of a ball from the number
+    /// itself.
+    /// </summary>
     internal static Answer<Bur> BurOf(AddBurEntry entry, Handbook handbook)
     {
         if (!IsoCode.Parse(entry.Code).Is(out var code, out var problem))

@@ -32,7 +32,10 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
     public KeptProtocol Shipped { get; private set; } =
         new(shipped, new ProtocolText(shippedFile, schema), "As shipped with the program", DateTime.UnixEpoch, "Dentelle");
 
-    /// <summary>What is wrong with protocols this practice keeps and today's program can't plan with. Their plans say so and show with the one in use.</summary>
+    /// <summary>
+    /// What is wrong with protocols this practice keeps and today's program can't plan with. Their plans say so and show
+    /// with the one in use.
+    /// </summary>
     public IReadOnlyList<string> Unread => faults;
 
     public KeptProtocol InUse => inUse ?? Shipped;
@@ -43,7 +46,7 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
 
     /// <summary>What a unit's newest plan was made with. Plans from before protocols were kept show with the one in use.</summary>
     public KeptProtocol Of(UnitRow unit) =>
-        unit.Plans.MaxBy(plan => plan.Version) is { } plan && Find(plan.ProtocolId, plan.ProtocolVersion) is { } own ? own : InUse;
+        unit.NewestPlan() is { } plan && Find(plan.ProtocolId, plan.ProtocolVersion) is { } own ? own : InUse;
 
     /// <summary>Reads what the database keeps and adds the shipped protocol when it is new to it.</summary>
     /// <returns>What is wrong when the practice can't be opened with these files.</returns>
@@ -58,7 +61,8 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
             // One version must not mean two sets of numbers: plans of this practice were made with the other.
             return new Problem(
                 "protocol-file",
-                $"{Shipped.Text.File.Name} says version {same.Version} of “{same.ProtocolId}”, but this practice has planned with other numbers under it. Give the file a new version."
+                $"{Shipped.Text.File.Name} says version {same.Version} of “{same.ProtocolId}”, but this practice has "
+                    + "planned with other numbers under it. Give the file a new version."
             );
         }
         if (

@@ -98,7 +98,8 @@ public static class Problems
         bad.InnerException switch
         {
             JsonException { Path: { Length: > 1 } path } =>
-                $"The request is not understood at {path.Replace("$.", "", StringComparison.Ordinal)}: no such field, or a value of the wrong kind.",
+                $"The request is not understood at {path.Replace("$.", "", StringComparison.Ordinal)}: no such "
+                    + "field, or a value of the wrong kind.",
             JsonException => "The request is not JSON as it should be.",
             _ when bad.StatusCode == StatusCodes.Status413PayloadTooLarge => "The file is too large.",
             _ => "The request could not be understood.",

@@ -4,7 +4,8 @@ using Microsoft.OpenApi;
 namespace Dentelle.Web.Http;
 
 /// <summary>
-/// Tidies the API's schemas. In answers a property that is not nullable is always there; saying so spares the front end a thousand question marks.
+/// Tidies the API's schemas. In answers a property that is not nullable is always there; saying so spares the front end a
+/// thousand question marks.
 /// Inputs keep their defaults and stay optional.
 /// </summary>
 internal sealed class Required : IOpenApiSchemaTransformer

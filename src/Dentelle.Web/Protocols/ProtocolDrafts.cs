@@ -11,7 +11,10 @@ using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Protocols;
 
-/// <summary>House protocols in the making: a kept one with changes, what it would do to the teeth that are planned, and the keeping of it.</summary>
+/// <summary>
+/// House protocols in the making: a kept one with changes, what it would do to the teeth that are planned, and the keeping
+/// of it.
+/// </summary>
 public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, CaseStore cases)
 {
     private const string House = "house";
@@ -212,7 +215,8 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
             : problem with
             {
                 Sentence =
-                    $"{(hit.Group.Length > 0 ? hit.Group + ": " : "")}{hit.Words}: {sentence[(sentence.IndexOf(": ", StringComparison.Ordinal) + 2)..]}",
+                    $"{(hit.Group.Length > 0 ? hit.Group + ": " : "")}{hit.Words}: "
+                    + $"{sentence[(sentence.IndexOf(": ", StringComparison.Ordinal) + 2)..]}",
             };
     }
 }

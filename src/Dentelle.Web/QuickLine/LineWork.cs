@@ -11,7 +11,9 @@ public sealed class LineWork(CaseStore store, ProtocolShelf shelf)
 {
     private const string Unnamed = "Unnamed patient";
 
-    /// <summary>Half a line is not an error: it is someone typing. What only shows on the drawn form is told when the line is done.</summary>
+    /// <summary>
+    /// Half a line is not an error: it is someone typing. What only shows on the drawn form is told when the line is done.
+    /// </summary>
     public async Task<LineView> UnderstandAsync(string written, CancellationToken stop) =>
         (await ReadAsync(written, stop)).Is(out var line, out var problem)
         && PlannedLine.Plans(line.Units, shelf.InUse.Handbook).Is(out _, out problem)

@@ -9,7 +9,10 @@ using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Sheets;
 
-/// <summary>What every sheet of the practice is made with: its burs with their ledger and its own times, read once for all sheets of a request.</summary>
+/// <summary>
+/// What every sheet of the practice is made with: its burs with their ledger and its own times, read once for all sheets of
+/// a request.
+/// </summary>
 public sealed record Workbench(IReadOnlyList<BurLedger> Ledgers, LearnedTimes Times);
 
 /// <summary>Makes the run sheets of cases from their plans, the drawer and the practice's own times.</summary>
@@ -17,7 +20,10 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
 {
     public async Task<Workbench> BenchAsync(CancellationToken stop) => new(await drawer.LedgersAsync(stop), await sheets.TimesAsync(stop));
 
-    /// <summary>The sheet as the case has it: its own school and order when it has some. An order kept before the plan changed may no longer hold; the best one takes its place.</summary>
+    /// <summary>
+    /// The sheet as the case has it: its own school and order when it has some. An order kept before the plan changed may
+    /// no longer hold; the best one takes its place.
+    /// </summary>
     public Answer<RunSheet> Of(CaseRow row, Workbench bench)
     {
         var order = OrderOf(row);

@@ -15,5 +15,6 @@ internal static class DrawerWords
         select $"{ledger.Bur.Name}: {text.LowerFirst()}.";
 
     public static string Said(BurShortage shortage) =>
-        $"{shortage.Bur.Name}: good for {shortage.Left} more, {shortage.Needed} planned; it runs out with {shortage.FirstWithout.LowerFirst()}.";
+        $"{shortage.Bur.Name}: good for {shortage.Left} more, {shortage.Needed} planned; it runs out with "
+        + $"{shortage.FirstWithout.LowerFirst()}.";
 }

@@ -14,7 +14,10 @@ public sealed class KeptSheets
     internal Answer<RunSheet> Get(SheetKey key, Func<Answer<RunSheet>> make) => sheets.Get(key.Text, make);
 }
 
-/// <summary>Everything a sheet follows from: the plans by their versions, the burs that may be used, learned times, and what was wished.</summary>
+/// <summary>
+/// Everything a sheet follows from: the plans by their versions, the burs that may be used, learned times, and what was
+/// wished.
+/// </summary>
 internal sealed record SheetKey
 {
     public SheetKey(

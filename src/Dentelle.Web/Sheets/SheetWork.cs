@@ -10,7 +10,10 @@ using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Sheets;
 
-/// <summary>What can be done with a case's run sheet: look at it, order it otherwise, tick its steps. Every answer shows it as it is afterwards.</summary>
+/// <summary>
+/// What can be done with a case's run sheet: look at it, order it otherwise, tick its steps. Every answer shows it as it is
+/// afterwards.
+/// </summary>
 public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore ticks, DrawerStore drawer)
 {
     private static readonly Problem NoCase = Problems.Missing("case");

@@ -35,7 +35,10 @@ public sealed record UnitView(
     /// <summary>Depths and levels that the change just made moved; empty when only looked at.</summary>
     public IReadOnlyList<MovedNumber> Moved { get; init; } = [];
 
-    /// <summary>The plan as it was kept, where the program of today would cut otherwise from the same inputs; null where it would not.</summary>
+    /// <summary>
+    /// The plan as it was kept, where the program of today would cut otherwise from the same inputs; null where it would
+    /// not.
+    /// </summary>
     public KeptPlanView? KeptOtherwise { get; init; }
 }
 

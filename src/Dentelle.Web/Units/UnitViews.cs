@@ -77,14 +77,14 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
 
     /// <summary>The protocol's name; where the one that the plan was made with can't be read any more, that too.</summary>
     private static string WordsOf(UnitRow unit, KeptProtocol shown) =>
-        unit.Plans.MaxBy(plan => plan.Version) is { } plan && !shown.Is(plan.ProtocolId, plan.ProtocolVersion)
+        unit.NewestPlan() is { } plan && !shown.Is(plan.ProtocolId, plan.ProtocolVersion)
             ? $"{plan.ProtocolId}, version {plan.ProtocolVersion}, which this program can't read any more; shown by {shown.Words}"
             : shown.Words;
 
     /// <summary>The plan as it was kept, where today's program makes another of the same inputs: neither is passed over.</summary>
     private static KeptPlanView? KeptOf(UnitRow unit, Plan today)
     {
-        var kept = unit.Plans.MaxBy(plan => plan.Version)!;
+        var kept = unit.NewestPlan()!;
         return KeptPlan.Against(kept.Result, today) is { Count: > 0 } changes ? new(kept.Version, kept.MadeAt, changes) : null;
     }
 
@@ -139,7 +139,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
 
     /// <summary>What the newest plan was made from; read once for each row.</summary>
     public static PlanInputs InputsOf(UnitRow unit) =>
-        Parsed.GetValue(unit.Plans.MaxBy(plan => plan.Version)!, row =>
+        Parsed.GetValue(unit.NewestPlan()!, row =>
             JsonDocuments.ReadInputs("database", row.Inputs).Value
             ?? throw new InvalidDataException($"The inputs of unit {row.UnitId} can't be read.")
         );

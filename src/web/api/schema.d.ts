@@ -836,7 +836,10 @@ export interface components {
             covered: boolean;
             reasons: components["schemas"]["ReasonDocument"][];
         };
-        /** @description What a planned body costs the tooth. Volumes in mm³ of the form, not of this patient's tooth; enamel and pulp are averages. */
+        /**
+         * @description What a planned body costs the tooth. Volumes in mm³ of the form, not of this patient's tooth; enamel and pulp are
+         *     averages.
+         */
         CutCost: {
             /** Format: double */
             removedMm3: number;
@@ -1070,7 +1073,10 @@ export interface components {
             /** Format: double */
             settlingGaugeMm?: null | number;
         };
-        /** @description What was found on the tooth, its neighbours and the gum, beyond size, crossbite and room. What was not looked at is null or empty. */
+        /**
+         * @description What was found on the tooth, its neighbours and the gum, beyond size, crossbite and room. What was not looked at is null
+         *     or empty.
+         */
         Findings: {
             standsAs?: null | components["schemas"]["ToothCode"];
             /**
@@ -1511,7 +1517,10 @@ export interface components {
         ProtocolField: {
             /** @description JSON pointer to it. */
             path: string;
-            /** @description The same by what it belongs to instead of by place in a list: the same in two protocols that order their lists differently. */
+            /**
+             * @description The same by what it belongs to instead of by place in a list: the same in two protocols that order
+             *                 their lists differently.
+             */
             key: string;
             /** @description "target", "least"; empty where the row says it all. */
             words: string;
@@ -1687,7 +1696,10 @@ export interface components {
             standing: components["schemas"]["Standing"];
             holds: boolean;
         };
-        /** @description A run sheet as files, command line and API tell it. Lengths in millimetres, angles in degrees, times in minutes from the begin. */
+        /**
+         * @description A run sheet as files, command line and API tell it. Lengths in millimetres, angles in degrees, times in minutes from the
+         *     begin.
+         */
         RunSheetDocument: {
             schools: components["schemas"]["ToothSchool"][];
             steps: components["schemas"]["StepDocument"][];

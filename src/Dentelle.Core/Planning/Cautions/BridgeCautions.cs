@@ -20,7 +20,8 @@ internal static class BridgeCautions
     [
         new("abutment-tilted", (abutment, scene) =>
             abutment.FromPathDeg > scene.Protocol.Bridges.TiltMostDeg.Value
-                ? $"{abutment.Tooth.Iso} leans {abutment.FromPathDeg:0.#}° from the common path, more than {scene.Protocol.Bridges.TiltMostDeg.Value:0}°: upright it first, or break the path with a joint."
+                ? $"{abutment.Tooth.Iso} leans {abutment.FromPathDeg:0.#}° from the common path, more than "
+                    + $"{scene.Protocol.Bridges.TiltMostDeg.Value:0}°: upright it first, or break the path with a joint."
                 : null
         )
         {
@@ -34,14 +35,16 @@ internal static class BridgeCautions
         new("root-surface", (bridge, _) =>
             bridge.RootSurface.Holds
                 ? null
-                : $"The abutments' roots offer {bridge.RootSurface.Abutments:0} mm², the missing teeth's had {bridge.RootSurface.Missing:0}: more than a rule of thumb allows. Add an abutment."
+                : $"The abutments' roots offer {bridge.RootSurface.Abutments:0} mm², the missing teeth's had "
+                    + $"{bridge.RootSurface.Missing:0}: more than a rule of thumb allows. Add an abutment."
         )
         {
             Limit = scene => new(scene.Bridge.RootSurface.Missing, scene.Bridge.RootSurface.Source, scene.Bridge.RootSurface.Standing),
         },
         new("span-bends", (bridge, _) =>
             bridge.RootSurface.Missing > 0 && bridge.Bending.LongestSpan > 1
-                ? $"{bridge.Bending.LongestSpan} teeth in a row are missing: it bends {bridge.Bending.Times:0} times as much as over one, or needs connectors {bridge.Bending.HeightTimes:0} times as high."
+                ? $"{bridge.Bending.LongestSpan} teeth in a row are missing: it bends {bridge.Bending.Times:0} times "
+                    + $"as much as over one, or needs connectors {bridge.Bending.HeightTimes:0} times as high."
                 : null
         ),
     ];
@@ -65,7 +68,8 @@ internal static class BridgeCautions
         if (Math.Min(abutment.FirstWallDeg, abutment.LastWallDeg) >= 0)
             return null;
         var (side, by) = abutment.FirstWallDeg < 0 ? ("first", -abutment.FirstWallDeg) : ("last", -abutment.LastWallDeg);
-        return $"On {abutment.Tooth.Iso} the wall toward the {side} tooth of the bridge stands {by:0.#}° outside its own axis: watch for an undercut below, and for the pulp on the other side.";
+        return $"On {abutment.Tooth.Iso} the wall toward the {side} tooth of the bridge stands {by:0.#}° outside its own "
+            + "axis: watch for an undercut below, and for the pulp on the other side.";
     }
 
     private static ConnectorRow[] Rows(Material material, BridgeScene scene) =>

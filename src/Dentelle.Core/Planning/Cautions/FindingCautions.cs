@@ -22,7 +22,8 @@ internal static class FindingCautions
 
     private static readonly CautionKind<Findings, UnitScene> EnamelLost = new("enamel-lost", (found, scene) =>
         found.FacialEnamelShare is { } share && share < scene.Protocol.Veneers.EnamelShareLeast.Value
-            ? $"Only {share:0.00} of the facial surface is still enamel; a veneer wants at least about {scene.Protocol.Veneers.EnamelShareLeast.Value:0.00}. Weigh a crown."
+            ? $"Only {share:0.00} of the facial surface is still enamel; a veneer wants at least about "
+                + $"{scene.Protocol.Veneers.EnamelShareLeast.Value:0.00}. Weigh a crown."
             : null
     )
     {
@@ -31,7 +32,8 @@ internal static class FindingCautions
 
     private static readonly CautionKind<EnamelThird, UnitScene> BondedToDentine = new("bonded-to-dentine", (third, scene) =>
         third.BondedShare < scene.Protocol.Veneers.BondedShareLeast.Value
-            ? $"{new Zone(third.Zone).Words}: {scene.Plan.DepthAt(third.Zone)} is cut where enamel averages {third.Average}; {third.BondedShare:0.00} of it would end in enamel."
+            ? $"{new Zone(third.Zone).Words}: {scene.Plan.DepthAt(third.Zone)} is cut where enamel averages "
+                + $"{third.Average}; {third.BondedShare:0.00} of it would end in enamel."
             : null
     )
     {
@@ -39,7 +41,8 @@ internal static class FindingCautions
     };
 
     private static readonly CautionKind<ProximalSide, UnitScene> DarkTriangle = new("dark-triangle", (side, _) =>
-        $"The {Kebab.Of(side)} margin goes on through the contact to its lingual side, so that the veneer closes the dark triangle; the contact is cut through there."
+        $"The {Kebab.Of(side)} margin goes on through the contact to its lingual side, so that the veneer closes the "
+        + "dark triangle; the contact is cut through there."
     )
     {
         Limit = scene => scene.Protocol.Veneers.ThroughContactMm,
@@ -53,7 +56,9 @@ internal static class FindingCautions
     {
         var gums = scene.Protocol.Gums;
         return gap.Value.Value > gums.PapillaCautionMm.Value
-            ? $"{Kebab.Of(gap.Key)}: the contact lies {gap.Value} above the bone; the papilla fills such a gap in about {gums.Papilla.At(gap.Value).PresentShare * 100:0} of 100. Lower the contact to {new Mm(gums.PapillaAimMm.Value)} or less."
+            ? $"{Kebab.Of(gap.Key)}: the contact lies {gap.Value} above the bone; the papilla fills such a gap in "
+                + $"about {gums.Papilla.At(gap.Value).PresentShare * 100:0} of 100. Lower the contact to "
+                + $"{new Mm(gums.PapillaAimMm.Value)} or less."
             : null;
     }) { Limit = scene => scene.Protocol.Gums.PapillaCautionMm };
 
@@ -61,7 +66,8 @@ internal static class FindingCautions
     [
         new("crest-low", (found, scene) =>
             found.Crest is { } crest && crest.Value > scene.Protocol.Gums.NormalCrestMm.Value + scene.Protocol.Gums.CrestBandMm.Value
-                ? $"The bone lies {crest} from the gum's margin, more than the usual {new Mm(scene.Protocol.Gums.NormalCrestMm.Value)}: such gums go back after cord and impression."
+                ? $"The bone lies {crest} from the gum's margin, more than the usual "
+                    + $"{new Mm(scene.Protocol.Gums.NormalCrestMm.Value)}: such gums go back after cord and impression."
                 : null
         )
         {

@@ -42,15 +42,20 @@ internal static class FormCautions
             if (wall.Value >= least.Value)
                 return null;
             return wall <= Mm.Zero
-                ? $"No wall is left on one side of this form ({Kebab.Of(shortest.Plane)}); at least {new Mm(least.Value)} is wanted. Lower the margin, choose a material that needs less, or bond."
-                : $"The shortest wall comes out {wall} high on this form ({Kebab.Of(shortest.Plane)}), {Slenderness(shortest.Walls):0.00} of its base; at least {new Mm(least.Value)} and {scene.Protocol.Walls.LeastHeightToBase.Value:0.0} are wanted. Lower the margin, add grooves, or bond.";
+                ? $"No wall is left on one side of this form ({Kebab.Of(shortest.Plane)}); at least "
+                    + $"{new Mm(least.Value)} is wanted. Lower the margin, choose a material that needs less, or bond."
+                : $"The shortest wall comes out {wall} high on this form ({Kebab.Of(shortest.Plane)}), "
+                    + $"{Slenderness(shortest.Walls):0.00} of its base; at least {new Mm(least.Value)} and "
+                    + $"{scene.Protocol.Walls.LeastHeightToBase.Value:0.0} are wanted. Lower the margin, add grooves, or "
+                    + "bond.";
         }) { Limit = scene => scene.Protocol.Walls.LeastHeightMm.For(scene.Plan.Tooth) },
         new("wall-to-base", (sections, scene) =>
         {
             var (slimmest, ratio) = (sections.MinBy(section => Slenderness(section.Walls)), scene.Protocol.Walls.LeastHeightToBase.Value);
             var isShort = sections.Min(section => Lower(section.Walls)) < scene.Protocol.Walls.LeastHeightMm.For(scene.Plan.Tooth).Value;
             return !isShort && Slenderness(slimmest.Walls) < ratio
-                ? $"Wall height is {Slenderness(slimmest.Walls):0.00} of the base ({Kebab.Of(slimmest.Plane)}); at least {ratio:0.0} is wanted."
+                ? $"Wall height is {Slenderness(slimmest.Walls):0.00} of the base ({Kebab.Of(slimmest.Plane)}); at "
+                    + $"least {ratio:0.0} is wanted."
                 : null;
         }) { Limit = scene => scene.Protocol.Walls.LeastHeightToBase },
     ];
@@ -63,10 +68,15 @@ internal static class FormCautions
         var wide = new Mm(WidthAt(across.Walls!.Outline, level));
         return wide.Value >= shape.EdgeLeastWidthMm.Value
             ? null
-            : $"On this form facial and lingual cuts leave an edge {wide} wide where {new Mm(shape.EdgeLeastWidthMm.Value)} is wanted; it ends {edge.Usual} down, {scene.Plan.Zone(edge.Zone.Name)!.Depth.Value.Target} are planned. Cut less of both toward the edge.";
+            : $"On this form facial and lingual cuts leave an edge {wide} wide where "
+                + $"{new Mm(shape.EdgeLeastWidthMm.Value)} is wanted; it ends {edge.Usual} down, "
+                + $"{scene.Plan.Zone(edge.Zone.Name)!.Depth.Value.Target} are planned. Cut less of both toward the edge.";
     }) { Limit = scene => scene.Protocol.Shape.EdgeLeastWidthMm };
 
-    /// <summary>Where little is left over the pulp. An average raises a caution only; what a radiograph of this patient shows wants an answer.</summary>
+    /// <summary>
+    /// Where little is left over the pulp. An average raises a caution only; what a radiograph of this patient shows wants
+    /// an answer.
+    /// </summary>
     private static readonly IReadOnlyList<CautionKind<PulpDistance, UnitScene>> Pulp =
     [
         new("pulp-danger", (left, scene) => left.LeftMm < Dentine(scene).DangerMm.Value ? Over(left, Dentine(scene).DangerMm, scene) : null)
@@ -87,7 +97,10 @@ internal static class FormCautions
     private static DentineLimits Dentine(UnitScene scene) => scene.Protocol.Dentine;
 
     private static string Over(PulpDistance left, Sourced<double> limit, UnitScene scene) =>
-        $"{scene.Plan.Zone(left.Zone)!.Zone.Words}: {new Mm(left.LeftMm)} stays over the pulp, under {new Mm(limit.Value)}, {(left.Radiograph ? "as the radiograph shows it" : "by averages: look at a radiograph")}. Another material, less depth, or a desensitised cover at once.";
+        $"{scene.Plan.Zone(left.Zone)!.Zone.Words}: {new Mm(left.LeftMm)} stays over the pulp, under "
+        + $"{new Mm(limit.Value)}, "
+        + $"{(left.Radiograph ? "as the radiograph shows it" : "by averages: look at a radiograph")}. Another "
+        + "material, less depth, or a desensitised cover at once.";
 
     private static double Lower(PlannedSection walls) => Math.Min(walls.NearWall, walls.FarWall);
 

@@ -9,7 +9,8 @@ internal static class MarginCautions
     [
         new("margin-in-attachment", (piece, scene) =>
             Below(piece).Value > scene.Protocol.Cautions.SulcusMm.Value
-                ? $"The {Kebab.Of(piece.Segment)} margin lies {Below(piece)} below the gum; the sulcus averages {scene.Protocol.Cautions.SulcusMm.Value:0.00}. Probe it: never cut into the attachment."
+                ? $"The {Kebab.Of(piece.Segment)} margin lies {Below(piece)} below the gum; the sulcus averages "
+                    + $"{scene.Protocol.Cautions.SulcusMm.Value:0.00}. Probe it: never cut into the attachment."
                 : null
         )
         {
@@ -19,7 +20,8 @@ internal static class MarginCautions
         new("margin-deep", (piece, scene) =>
             Below(piece).Value > scene.Protocol.Cautions.SubgingivalMostMm.Value + 1e-9
             && Below(piece).Value <= scene.Protocol.Cautions.SulcusMm.Value
-                ? $"The {Kebab.Of(piece.Segment)} margin lies {Below(piece)} below the gum, deeper than {new Mm(scene.Protocol.Cautions.SubgingivalMostMm.Value)}."
+                ? $"The {Kebab.Of(piece.Segment)} margin lies {Below(piece)} below the gum, deeper than "
+                    + $"{new Mm(scene.Protocol.Cautions.SubgingivalMostMm.Value)}."
                 : null
         )
         {
@@ -31,7 +33,8 @@ internal static class MarginCautions
     [
         new("margin-on-filling", (piece, scene) =>
             scene.Findings.FillingUnder(piece.Segment) is { } end && piece.Level.Value >= end
-                ? $"The {Kebab.Of(piece.Segment)} margin at {piece.Level.Value} would end on the filling, which reaches to {end}. Pass beyond it."
+                ? $"The {Kebab.Of(piece.Segment)} margin at {piece.Level.Value} would end on the filling, which "
+                    + $"reaches to {end}. Pass beyond it."
                 : null
         )
         {

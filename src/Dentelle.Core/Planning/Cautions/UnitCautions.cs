@@ -9,7 +9,9 @@ internal static class UnitCautions
     [
         new("material-assumed", (plan, scene) =>
             plan.IsMaterialAssumed
-                ? $"No material was named, so {(scene.Entry.Materials.Count == 1 ? scene.Entry.Name.ToLowerInvariant() : Kebab.Words(plan.Material.Value))} is assumed. Name it before cutting: depths hang on it."
+                ? "No material was named, so "
+                    + $"{(scene.Entry.Materials.Count == 1 ? scene.Entry.Name.ToLowerInvariant() : Kebab.Words(plan.Material.Value))} "
+                    + "is assumed. Name it before cutting: depths hang on it."
                 : null
         ),
         new("v-form", (plan, _) =>

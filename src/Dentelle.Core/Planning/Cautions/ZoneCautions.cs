@@ -9,7 +9,8 @@ internal static class ZoneCautions
     [
         new("below-material-least", (zone, scene) =>
             zone.Thickness.Target < zone.Needed.Least
-                ? $"{zone.Zone.Words}: {scene.Entry.Name.ToLowerInvariant()} needs at least {zone.Needed.Least}, this tooth gives {zone.Thickness.Target}. Choose another material."
+                ? $"{zone.Zone.Words}: {scene.Entry.Name.ToLowerInvariant()} needs at least {zone.Needed.Least}, this "
+                    + $"tooth gives {zone.Thickness.Target}. Choose another material."
                 : null
         )
         {
@@ -17,7 +18,8 @@ internal static class ZoneCautions
         },
         new("nothing-to-cut", (zone, _) =>
             zone.BuildOut > zone.Thickness.Target
-                ? $"{zone.Zone.Words}: nothing is cut, the restoration is {zone.BuildOut} thick. Check that it seats and that the surface is roughened."
+                ? $"{zone.Zone.Words}: nothing is cut, the restoration is {zone.BuildOut} thick. Check that it seats "
+                    + "and that the surface is roughened."
                 : null
         ),
         new("unsupported-ceramic", Unsupported)
@@ -32,7 +34,8 @@ internal static class ZoneCautions
         ),
         new("room-large", (zone, scene) =>
             zone.RoomBefore is not null && zone.ExpectedClearance.Target.Value > scene.Protocol.Cautions.RoomMostMm.Value
-                ? $"{zone.Zone.Words}: {zone.ExpectedClearance.Target} of room after cutting, more than {new Mm(scene.Protocol.Cautions.RoomMostMm.Value)}. Use the room that is there."
+                ? $"{zone.Zone.Words}: {zone.ExpectedClearance.Target} of room after cutting, more than "
+                    + $"{new Mm(scene.Protocol.Cautions.RoomMostMm.Value)}. Use the room that is there."
                 : null
         )
         {
@@ -45,6 +48,7 @@ internal static class ZoneCautions
         var (thickness, most) = (zone.Depth.Value.Target + zone.BuildOut, scene.Protocol.Cautions.UnsupportedCeramicMostMm.Value);
         return scene.Plan.MaterialClass == MaterialClass.Metal || thickness.Value <= most + 1e-9
             ? null
-            : $"{zone.Zone.Words}: {thickness} from tooth to surface, more than {new Mm(most)} without support. Build a core or change the material.";
+            : $"{zone.Zone.Words}: {thickness} from tooth to surface, more than {new Mm(most)} without support. Build "
+                + "a core or change the material.";
     }
 }

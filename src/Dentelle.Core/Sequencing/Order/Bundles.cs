@@ -4,7 +4,8 @@ namespace Dentelle.Core.Sequencing.Order;
 /// <param name="Task">The bundles as steps.</param>
 /// <param name="Members">The steps of each bundle, in their order.</param>
 /// <remarks>
-/// A step that needs nothing other than the one before it, and waits for nothing else, is done right after it. A step that is in nobody's way
+/// A step that needs nothing other than the one before it, and waits for nothing else, is done right after it. A step that
+/// is in nobody's way
 /// but one's, and needs nothing other, is done right before that one. Neither ever adds a change: leaving a step out of the rest of an
 /// order does not (changes obey the triangle inequality), and where it is put it costs nothing.
 /// </remarks>

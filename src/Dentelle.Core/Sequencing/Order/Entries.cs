@@ -1,6 +1,9 @@
 namespace Dentelle.Core.Sequencing.Order;
 
-/// <summary>The least number of times that some kinds are come to in some of the steps alone, exactly, remembered as it is asked for.</summary>
+/// <summary>
+/// The least number of times that some kinds are come to in some of the steps alone, exactly, remembered as it is asked
+/// for.
+/// </summary>
 /// <param name="sets">All steps; the kind is their tool.</param>
 /// <param name="steps">Those looked at.</param>
 /// <param name="counted">Whether coming to a kind costs something.</param>

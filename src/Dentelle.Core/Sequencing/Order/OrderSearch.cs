@@ -1,11 +1,13 @@
 namespace Dentelle.Core.Sequencing.Order;
 
 /// <summary>
-/// First the fewest tools that must be taken up, places left aside: that is a small question. Then, among the orders that keep to it, the one
+/// First the fewest tools that must be taken up, places left aside: that is a small question. Then, among the orders that
+/// keep to it, the one
 /// with the fewest changes of place, best first over what is done.
 /// </summary>
 /// <remarks>
-/// A step that needs neither another tool nor another place is done at once: moving it forward never adds a change, since leaving a step out
+/// A step that needs neither another tool nor another place is done at once: moving it forward never adds a change, since
+/// leaving a step out
 /// of the later order never does.
 /// </remarks>
 internal sealed class OrderSearch
@@ -98,7 +100,10 @@ internal sealed class OrderSearch
         throw new ArgumentException("The steps wait for each other in a circle.");
     }
 
-    /// <summary>Whether more was already done at no more cost, with the same tool and from the same place: what follows here follows there for no more.</summary>
+    /// <summary>
+    /// Whether more was already done at no more cost, with the same tool and from the same place: what follows here follows
+    /// there for no more.
+    /// </summary>
     private bool Outdone(State state)
     {
         var way = ways[state];
@@ -113,7 +118,10 @@ internal sealed class OrderSearch
         return false;
     }
 
-    /// <summary>Steps that can follow without taking up tools too often, one for each tool and place they need, with all that then costs nothing.</summary>
+    /// <summary>
+    /// Steps that can follow without taking up tools too often, one for each tool and place they need, with all that then
+    /// costs nothing.
+    /// </summary>
     private IEnumerable<(State State, Way Way)> Next(State state)
     {
         var came = ways[state];
@@ -139,7 +147,10 @@ internal sealed class OrderSearch
         return -1;
     }
 
-    /// <summary>How often places must be come to at least. A pair of tool and place is come to by taking up the tool, by coming to the place, or both at once.</summary>
+    /// <summary>
+    /// How often places must be come to at least. A pair of tool and place is come to by taking up the tool, by coming to
+    /// the place, or both at once.
+    /// </summary>
     private int Left(State state, int takingsLeft) =>
         Math.Max(
             viewBound.Least(state.Done, state.View),

@@ -48,7 +48,10 @@ internal sealed class StepSets
         return done;
     }
 
-    /// <summary>Tools that can be come to next, each with what is then done; one alone where it ends with this coming, since it has to be come to once and now is as good as ever.</summary>
+    /// <summary>
+    /// Tools that can be come to next, each with what is then done; one alone where it ends with this coming, since it has
+    /// to be come to once and now is as good as ever.
+    /// </summary>
     public List<(int Tool, StepSet Next)> Comings(StepSet done, int has)
     {
         var comings = new List<(int Tool, StepSet Next)>();

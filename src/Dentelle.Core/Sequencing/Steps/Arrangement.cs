@@ -1,6 +1,8 @@
 namespace Dentelle.Core.Sequencing.Steps;
 
-/// <summary>A change that a practice's habits make to the stages of a school. A stage that is not there leaves everything as it is.</summary>
+/// <summary>
+/// A change that a practice's habits make to the stages of a school. A stage that is not there leaves everything as it is.
+/// </summary>
 /// <param name="When">The habit.</param>
 /// <param name="Setting">The question that a school must leave to the practice; null where the habit goes over every school.</param>
 /// <param name="Swap">Two steps whose stages change places.</param>

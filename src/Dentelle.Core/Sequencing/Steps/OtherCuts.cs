@@ -72,7 +72,10 @@ internal static class OtherCuts
         return entry.Cord is { } place ? WithCord(step, place, bench) : step;
     }
 
-    /// <summary>Which cord a step lays: by region, thinner for a thin gum, plain for who is sensitive to epinephrine; the first one always plain.</summary>
+    /// <summary>
+    /// Which cord a step lays: by region, thinner for a thin gum, plain for who is sensitive to epinephrine; the first one
+    /// always plain.
+    /// </summary>
     private static SheetStep WithCord(SheetStep step, CordPlace place, StepBench bench)
     {
         var (cord, found) = (bench.Table.Cord(bench.Plan.Tooth), bench.Scene.Findings);

@@ -120,7 +120,7 @@ public static class RunSheetReader
     private static IEnumerable<StepConditions> ConditionsOf(StepEntry step) =>
         [
             step.When,
-            .. step.Places.Select(place => place.When).OfType<StepConditions>(),
+            .. step.Places.Select(place => place.When),
             .. step.ZonesInstead.Select(other => other.When),
             .. step.Cautions.Concat(step.Hints).Select(remark => remark.When),
             .. step.Dry is { } dry ? [dry] : (StepConditions[])[],

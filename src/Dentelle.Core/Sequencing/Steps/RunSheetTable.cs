@@ -4,7 +4,9 @@ using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Sequencing.Steps;
 
-/// <summary>What run sheets are made from, as read from its file: steps, schools, burs' roles, places of operator and head, cords.</summary>
+/// <summary>
+/// What run sheets are made from, as read from its file: steps, schools, burs' roles, places of operator and head, cords.
+/// </summary>
 public sealed record RunSheetTable(
     string Remark,
     SheetLimits Limits,

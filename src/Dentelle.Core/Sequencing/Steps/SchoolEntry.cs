@@ -54,6 +54,9 @@ public sealed record SchoolEntry
         && (Classes.Count == 0 || Classes.Contains(plan.MaterialClass));
 
     internal bool Leaves(string question) => Settings.Contains(question);
+
+    /// <summary>Whether it has a step in its own stages.</summary>
+    internal bool Has(string step) => Stages.Any(stage => stage.Contains(step));
 }
 
 [JsonConverter(typeof(KebabCase<SchoolTeeth>))]

@@ -80,7 +80,10 @@ internal sealed class StepBench(StepScene scene, RunSheetTable table, BurRack ra
             ? BurSums.TiltFor(BurProfile.Of(bur), (cavity.Divergence.From + cavity.Divergence.To) / 2)
             : null;
 
-    /// <summary>How far the tip goes in at the finish line: a rough bur stops short of its width as everywhere else, a fine one finishes it.</summary>
+    /// <summary>
+    /// How far the tip goes in at the finish line: a rough bur stops short of its width as everywhere else, a fine one
+    /// finishes it.
+    /// </summary>
     public Mm Sunk(Mm width, BurChoice? choice) =>
         choice?.Chosen is { Grit: Grit.Medium or Grit.Coarse } ? Mm.Most(Mm.Zero, width - Plan.FinishingAllowance) : width;
 

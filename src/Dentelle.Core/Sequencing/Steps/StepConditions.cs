@@ -25,27 +25,26 @@ public sealed class StepConditions
     private const string Takes = "takes ";
     private const string Not = "not ";
 
-    private static readonly Dictionary<string, Func<StepScene, string, bool>> Named = new(StringComparer.Ordinal)
+    private static readonly Dictionary<string, Func<StepScene, bool>> Named = new(StringComparer.Ordinal)
     {
-        ["fillings"] = (scene, _) => scene.Findings.Fillings.Count > 0,
-        ["caries"] = (scene, _) => scene.Findings.Caries,
-        ["root-treated"] = (scene, _) => scene.Findings.RootTreated,
-        ["bone known"] = (scene, _) => scene.Findings.Crest is not null,
-        ["plastic"] = (scene, _) => scene.Findings.Typodont,
-        ["epinephrine"] = (scene, _) => scene.Findings.EpinephrineSensitive,
-        ["boggy gum"] = (scene, _) => scene.Findings.BoggyGum,
+        ["fillings"] = scene => scene.Findings.Fillings.Count > 0,
+        ["caries"] = scene => scene.Findings.Caries,
+        ["root-treated"] = scene => scene.Findings.RootTreated,
+        ["bone known"] = scene => scene.Findings.Crest is not null,
+        ["plastic"] = scene => scene.Findings.Typodont,
+        ["epinephrine"] = scene => scene.Findings.EpinephrineSensitive,
+        ["boggy gum"] = scene => scene.Findings.BoggyGum,
         // A margin where the gum is in its way; that of a plastic tooth is not.
-        ["at gum"] = (scene, _) => !scene.Findings.Typodont && scene.Plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero),
-        ["neighbour"] = (scene, _) => scene.Tooth.HasNeighbour(ProximalSide.Mesial) || scene.Tooth.HasNeighbour(ProximalSide.Distal),
-        ["metal"] = (scene, _) => scene.Plan.MaterialClass == MaterialClass.Metal,
-        ["ceramic"] = (scene, _) => scene.Plan.MaterialClass != MaterialClass.Metal,
-        ["all-ceramic"] = (scene, _) => scene.Plan.MaterialClass == MaterialClass.AllCeramic,
-        ["veneer"] = (scene, _) => scene.Plan.Rules().IsVeneer,
-        ["full crown"] = (scene, _) => scene.Plan.Rules().IsFullCrown,
-        ["front tooth"] = (scene, _) => scene.Plan.Tooth.IsFront,
-        ["several teeth"] = (scene, _) => scene.Teeth > 1,
-        ["smoothing each stage"] = (scene, _) => scene.School.Smoothing == "each-stage",
-        ["in school"] = (scene, step) => scene.School.Stages.Any(stage => stage.Contains(step)),
+        ["at gum"] = scene => !scene.Findings.Typodont && scene.Plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero),
+        ["neighbour"] = scene => scene.Tooth.HasNeighbour(ProximalSide.Mesial) || scene.Tooth.HasNeighbour(ProximalSide.Distal),
+        ["metal"] = scene => scene.Plan.MaterialClass == MaterialClass.Metal,
+        ["ceramic"] = scene => scene.Plan.MaterialClass != MaterialClass.Metal,
+        ["all-ceramic"] = scene => scene.Plan.MaterialClass == MaterialClass.AllCeramic,
+        ["veneer"] = scene => scene.Plan.Rules().IsVeneer,
+        ["full crown"] = scene => scene.Plan.Rules().IsFullCrown,
+        ["front tooth"] = scene => scene.Plan.Tooth.IsFront,
+        ["several teeth"] = scene => scene.Teeth > 1,
+        ["smoothing each stage"] = scene => scene.School.Smoothing == "each-stage",
     };
 
     private StepConditions(IReadOnlyList<IReadOnlyList<string>> all) => All = all;
@@ -61,9 +60,7 @@ public sealed class StepConditions
     internal IEnumerable<string> Words => All.SelectMany(any => any).Select(word => Bare(word).Word);
 
     /// <summary>Whether all of them hold.</summary>
-    /// <param name="scene">What they are asked of.</param>
-    /// <param name="step">The step they belong to, for those that ask where it stands.</param>
-    internal bool Hold(StepScene scene, string step = "") => All.All(any => any.Any(word => Holds(word, scene, step)));
+    internal bool Hold(StepScene scene) => All.All(any => any.Any(word => Holds(word, scene)));
 
     /// <summary>What is wrong with a condition's words; null when it is known.</summary>
     internal static string? Complaint(string word)
@@ -74,10 +71,10 @@ public sealed class StepConditions
         return Questions.Have(question, side) ? null : $"there is no side “{side}” of a question “{question}”";
     }
 
-    private static bool Holds(string written, StepScene scene, string step)
+    private static bool Holds(string written, StepScene scene)
     {
         var (word, negated) = Bare(written);
-        var holds = word.StartsWith(Takes, StringComparison.Ordinal) ? TakesSide(word, scene.Protocol) : Named[word](scene, step);
+        var holds = word.StartsWith(Takes, StringComparison.Ordinal) ? TakesSide(word, scene.Protocol) : Named[word](scene);
         return holds != negated;
     }
 

@@ -160,9 +160,16 @@ public sealed record StepEntry
 
 /// <summary>A part of the visit that a step belongs to.</summary>
 /// <param name="Rank">Its place there; those of one rank exclude each other or stand in the file's order.</param>
-/// <param name="When">When it is done there.</param>
 /// <param name="Because">Why what follows waits for it, where more is to be said than that it comes first.</param>
-public sealed record StepPlace(VisitPart In, int Rank, StepConditions? When = null, string? Because = null);
+public sealed record StepPlace(VisitPart In, int Rank, string? Because = null)
+{
+    /// <summary>When it is done there.</summary>
+    public StepConditions When
+    {
+        get => field ?? StepConditions.Always;
+        init;
+    }
+}
 
 [JsonConverter(typeof(KebabCase<VisitPart>))]
 public enum VisitPart

@@ -32,7 +32,7 @@ internal sealed class ToothSteps(StepBench bench)
     /// <summary>The steps of an entry on this tooth, and what is left to cut after them.</summary>
     private Cut Make(StepEntry entry, ToCut left)
     {
-        if (!entry.When.Hold(bench.Scene, entry.Code))
+        if (!entry.When.Hold(bench.Scene))
             return new([], left);
         return entry.Cut switch
         {

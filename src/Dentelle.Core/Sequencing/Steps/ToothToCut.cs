@@ -23,7 +23,10 @@ internal sealed class ToothToCut(Plan plan)
 
     public Mm? LineWidthAt(Segment segment) => Piece(segment)?.Width.Value.Target;
 
-    /// <summary>Whether a tooth stands beside it on this side: what a bridge replaces does not, nor does anything behind the last tooth of a jaw.</summary>
+    /// <summary>
+    /// Whether a tooth stands beside it on this side: what a bridge replaces does not, nor does anything behind the last
+    /// tooth of a jaw.
+    /// </summary>
     public bool HasNeighbour(ProximalSide side)
     {
         var place = plan.Assessment.Findings.StandsAs ?? plan.Tooth;
