@@ -1,9 +1,8 @@
 <script lang="ts">
   import { Router } from 'sv-router';
-  import './router';
-  import { onMount } from 'svelte';
   import { actions } from './actions.svelte';
   import { Refusal } from './api/client';
+  import { changed } from './parts/changed.svelte';
   import Header from './parts/Header.svelte';
   import HelpSheet from './parts/HelpSheet.svelte';
   import NoticeLine from './parts/NoticeLine.svelte';
@@ -11,6 +10,10 @@
   import QuickLine from './parts/QuickLine.svelte';
   import SettingsDialog from './parts/SettingsDialog.svelte';
   import { shared } from './parts/shared.svelte';
+  import { furnish } from './router';
+  import { views } from './views/views';
+
+  furnish(views);
 
   let quickLineOpen = $state(false);
   let helpOpen = $state(false);
@@ -23,7 +26,9 @@
     { name: 'Keys', keys: ['?'], shown: '?', run: () => (helpOpen = true) },
   ]);
 
-  onMount(() => {
+  // What every screen needs is said by the protocol in use.
+  $effect(() => {
+    void changed.protocol;
     shared.load().catch((error: unknown) => {
       if (!(error instanceof Refusal)) throw error;
       notices.warn(error.message);

@@ -1,16 +1,14 @@
+import type { Component } from 'svelte';
 import { createRouter } from 'sv-router';
-import CaseView from './views/case/CaseView.svelte';
-import DayView from './views/day/DayView.svelte';
-import DrawerView from './views/drawer/DrawerView.svelte';
-import ProtocolsView from './views/protocols/ProtocolsView.svelte';
-import RunSheetView from './views/sheet/RunSheetView.svelte';
-import UnitView from './views/unit/UnitView.svelte';
 
-export const { navigate, route } = createRouter({
-  '/': DayView,
-  '/case/:id': CaseView,
-  '/case/:id/sheet': RunSheetView,
-  '/drawer': DrawerView,
-  '/protocols': ProtocolsView,
-  '/unit/:id': UnitView,
-});
+/** Where one can be. The router knows no view: App puts them in, and whatever wants to go somewhere needs only this. */
+export type Place = '/' | '/case/:id' | '/case/:id/sheet' | '/drawer' | '/protocols' | '/unit/:id';
+
+const views = {} as Record<Place, Component>;
+
+export const { navigate, route } = createRouter(views);
+
+/** Puts each view in its place; done once, before the first is shown. */
+export function furnish(shown: Record<Place, Component>): void {
+  Object.assign(views, shown);
+}

@@ -10,6 +10,15 @@ export default defineConfig({
     target: 'es2022',
     // Small fonts would be inlined as data: addresses, which the content policy refuses.
     assetsInlineLimit: 0,
+    rolldownOptions: {
+      checks: { circularDependency: true },
+      // Sources of ours that import each other in a ring fail the build; what packages do is theirs.
+      onwarn(warning, warn) {
+        if (warning.code === 'CIRCULAR_DEPENDENCY' && !warning.message.includes('node_modules'))
+          throw new Error(warning.message);
+        if (warning.code !== 'CIRCULAR_DEPENDENCY') warn(warning);
+      },
+    },
   },
   // The folder api/ holds sources of ours; everything else under /api is the program's.
   server: { proxy: { '^/api/(?!client|schema)': 'http://127.0.0.1:5080' } },

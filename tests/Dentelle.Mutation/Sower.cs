@@ -16,7 +16,6 @@ internal sealed class Sower(string room, string file, Func<int> next, IReadOnlyS
     : CSharpSyntaxRewriter
 {
     private const string Mark = "mutant";
-    private const string Constant = "constant";
 
     /// <summary>The numbers of the mutants whose text includes a position of the rewritten file.</summary>
     public static IEnumerable<int> At(SyntaxNode rewritten, int position) =>
@@ -47,19 +46,14 @@ internal sealed class Sower(string room, string file, Func<int> next, IReadOnlyS
         if (!node.Modifiers.Any(SyntaxKind.ConstKeyword))
             return base.VisitFieldDeclaration(node);
         var isNumber = node.Declaration.Type.ToString() is "double" or "int";
-        if (!isNumber || barred.Contains(Place(node, Constant)) || barred.Contains(node.Declaration.Variables[0].Identifier.Text))
+        if (!isNumber || node.Declaration.Variables.Any(variable => barred.Contains(variable.Identifier.Text)))
             return node;
         var modifiers = node
             .Modifiers.Where(modifier => !modifier.IsKind(SyntaxKind.ConstKeyword))
             .Append(Token(SyntaxKind.StaticKeyword).WithTrailingTrivia(Space))
             .Append(Token(SyntaxKind.ReadOnlyKeyword).WithTrailingTrivia(Space));
-        var variable = node.Declaration.Variables[0];
-        var value = variable.Initializer!.Value;
-        var other = ParseExpression(node.Declaration.Type.ToString() == "int" ? $"({value} + 1)" : $"({value}) * 1.2");
-        var woken = Woken(node, Constant, other, value, value.ToString());
-        return node.WithModifiers(TokenList(modifiers))
-            .WithDeclaration(node.Declaration.WithVariables([variable.WithInitializer(EqualsValueClause(woken))]))
-            .WithAdditionalAnnotations(woken.GetAnnotations(Mark));
+        var woken = node.Declaration.Variables.Select(variable => Woken(variable, variable.Initializer!.Value));
+        return node.WithModifiers(TokenList(modifiers)).WithDeclaration(node.Declaration.WithVariables(SeparatedList(woken)));
     }
 
     public override SyntaxNode? VisitLocalDeclarationStatement(LocalDeclarationStatementSyntax node) =>
@@ -88,6 +82,12 @@ internal sealed class Sower(string room, string file, Func<int> next, IReadOnlyS
         return ParenthesizedExpression(choice).WithTriviaFrom(at).WithAdditionalAnnotations(new SyntaxAnnotation(Mark, $"{number}"));
     }
 
+    private VariableDeclaratorSyntax Woken(VariableDeclaratorSyntax variable, ExpressionSyntax value)
+    {
+        var other = ParseExpression(value.ToString().Contains('.', StringComparison.Ordinal) ? $"({value}) * 1.2" : $"({value}) + 1");
+        return variable.WithInitializer(EqualsValueClause(Woken(variable, "constant", other, value, variable.ToString())));
+    }
+
     private SyntaxNode? Leavable(StatementSyntax node, SyntaxNode? visited)
     {
         if (visited is not StatementSyntax statement || !MayGo(node) || barred.Contains(Place(node, "left out")))
@@ -101,8 +101,10 @@ internal sealed class Sower(string room, string file, Func<int> next, IReadOnlyS
 
     // Without an assignment a variable may have no value at all: that is the compiler's business, not the tests'.
     private static bool MayGo(StatementSyntax node) =>
-        node is YieldStatementSyntax or ExpressionStatementSyntax { Expression: InvocationExpressionSyntax or AwaitExpressionSyntax }
-        && !node.DescendantNodes().Any(inner => inner is DeclarationExpressionSyntax);
+        (
+            node.IsKind(SyntaxKind.YieldReturnStatement)
+            || node is ExpressionStatementSyntax { Expression: InvocationExpressionSyntax or AwaitExpressionSyntax }
+        ) && !node.DescendantNodes().Any(inner => inner is DeclarationExpressionSyntax);
 
     private int Sow(SyntaxNode at, string kind, string was, string becomes)
     {

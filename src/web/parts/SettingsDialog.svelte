@@ -2,6 +2,7 @@
   import Modal from 'flowbite-svelte/Modal.svelte';
   import type { Settings } from '../api/client';
   import { mm } from './words';
+  import { changed } from './changed.svelte';
   import { attempt } from './notices.svelte';
   import { shared } from './shared.svelte';
 
@@ -15,7 +16,7 @@
 
   async function save(part: Partial<Settings>) {
     // What is on screen was written in the old notation.
-    if ((await attempt(shared.save(part))) !== null) dispatchEvent(new CustomEvent('settings-changed'));
+    if ((await attempt(shared.save(part))) !== null) changed.settings++;
   }
 </script>
 

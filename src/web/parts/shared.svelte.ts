@@ -10,10 +10,6 @@ class Shared {
 
   #saving: Promise<void> = Promise.resolve();
 
-  constructor() {
-    addEventListener('protocol-changed', () => void this.load());
-  }
-
   async load(): Promise<void> {
     [this.reference, this.settings] = await Promise.all([
       answer(api.GET('/api/reference')),

@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { untrack } from 'svelte';
   import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
+  import { changed } from '../../parts/changed.svelte';
   import { attempt, notices } from '../../parts/notices.svelte';
   import OptionsTable from '../../parts/OptionsTable.svelte';
   import { shared } from '../../parts/shared.svelte';
@@ -52,16 +53,11 @@
   }
 
   $effect(() => {
+    void changed.settings;
     shared.caseId = id;
-    void load();
-  });
-
-  onMount(() => {
-    addEventListener('settings-changed', load);
-    return () => {
-      shared.caseId = null;
-      removeEventListener('settings-changed', load);
-    };
+    // The outlines that one load brings must not start the next.
+    untrack(() => void load());
+    return () => (shared.caseId = null);
   });
 
   async function take(unit: Unit, inputs: Schemas['PlanInputs']) {

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
   import { answer, api, Refusal, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
+  import { changed } from '../../parts/changed.svelte';
   import { attempt, jsonOf, notices } from '../../parts/notices.svelte';
   import { shared } from '../../parts/shared.svelte';
   import CaseRow from './CaseRow.svelte';
@@ -48,11 +48,10 @@
     if (added.firstUnit) await navigate('/unit/:id', { params: { id: added.firstUnit } });
   }
 
-  onMount(() => {
+  $effect(() => {
+    void changed.settings;
     shared.caseId = null;
     void load();
-    addEventListener('settings-changed', load);
-    return () => removeEventListener('settings-changed', load);
   });
 </script>
 

@@ -1,4 +1,5 @@
 import { answer, api, Refusal, type Schemas } from '../../api/client';
+import { changed } from '../../parts/changed.svelte';
 import { attempt, jsonOf, notices } from '../../parts/notices.svelte';
 
 export type Head = Schemas['ProtocolHead'];
@@ -92,7 +93,7 @@ export class ProtocolState {
     await attempt(answer(api.PUT('/api/protocols/in-use', { body })));
     this.heads = (await answer(api.GET('/api/protocols'))).protocols;
     this.base = this.heads.find((one) => one.id === head.id && one.version === head.version) ?? null;
-    dispatchEvent(new CustomEvent('protocol-changed'));
+    changed.protocol++;
   }
 
   async importFile(file: File): Promise<void> {

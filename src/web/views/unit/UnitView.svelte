@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import { actions } from '../../actions.svelte';
   import { route } from '../../router';
+  import { changed } from '../../parts/changed.svelte';
   import { shared } from '../../parts/shared.svelte';
   import CaseMargin from './CaseMargin.svelte';
   import OptionsDialog from './OptionsDialog.svelte';
@@ -22,6 +23,7 @@
   const unit = $derived(unitState.unit);
 
   $effect(() => {
+    void changed.settings;
     void unitState.load();
   });
 
@@ -30,8 +32,6 @@
   });
 
   onMount(() => {
-    const reload = () => void unitState.load();
-    addEventListener('settings-changed', reload);
     const withdraw = actions.offer([
       { name: 'Next zone', keys: ['ArrowRight', 'ArrowDown'], shown: '→', run: () => unitState.step(1) },
       { name: 'Zone before', keys: ['ArrowLeft', 'ArrowUp'], shown: '←', run: () => unitState.step(-1) },
@@ -45,7 +45,6 @@
     ]);
     return () => {
       withdraw();
-      removeEventListener('settings-changed', reload);
       shared.caseId = null;
     };
   });

@@ -1,0 +1,18 @@
+import type { Component } from 'svelte';
+import type { Place } from '../router';
+import CaseView from './case/CaseView.svelte';
+import DayView from './day/DayView.svelte';
+import DrawerView from './drawer/DrawerView.svelte';
+import ProtocolsView from './protocols/ProtocolsView.svelte';
+import RunSheetView from './sheet/RunSheetView.svelte';
+import UnitView from './unit/UnitView.svelte';
+
+/** What is shown in each place. */
+export const views: Record<Place, Component> = {
+  '/': DayView,
+  '/case/:id': CaseView,
+  '/case/:id/sheet': RunSheetView,
+  '/drawer': DrawerView,
+  '/protocols': ProtocolsView,
+  '/unit/:id': UnitView,
+};
