@@ -1,8 +1,8 @@
 import type { Section, Zone } from '../api/client';
 import { spread } from './labels';
 import { place, type Placing, type Point } from './plate';
-import { shortWords } from './zoneWords';
-import { level, mm, plain } from '../parts/words';
+import { shortWords } from '../words/zoneWords';
+import { level, mm, plain } from '../words/words';
 import type { Schemas } from '../api/client';
 
 export interface Label {

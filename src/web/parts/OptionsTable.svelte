@@ -2,8 +2,8 @@
   import { onMount } from 'svelte';
   import { answer, api, Refusal, type Inputs, type Schemas, type Unit } from '../api/client';
   import { fit } from '../figures/plate';
-  import SectionFigure from '../views/unit/SectionFigure.svelte';
-  import { mm, plain, upperFirst } from './words';
+  import SectionFigure from '../figures/SectionFigure.svelte';
+  import { mm, plain, upperFirst } from '../words/words';
 
   let { unit, ontake }: { unit: Unit; ontake: (inputs: Inputs) => void } = $props();
 

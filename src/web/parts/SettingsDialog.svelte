@@ -1,7 +1,7 @@
 <script lang="ts">
   import Modal from 'flowbite-svelte/Modal.svelte';
   import type { Settings } from '../api/client';
-  import { mm } from './words';
+  import { mm } from '../words/words';
   import { changed } from './changed.svelte';
   import { attempt } from './notices.svelte';
   import { shared } from './shared.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Unit } from '../../api/client';
   import { bounds, type Placing } from '../../figures/plate';
-  import SectionFigure from '../unit/SectionFigure.svelte';
+  import SectionFigure from '../../figures/SectionFigure.svelte';
 
   let { units }: { units: readonly Unit[] } = $props();
 

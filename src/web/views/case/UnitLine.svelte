@@ -2,8 +2,8 @@
   import type { Unit } from '../../api/client';
   import ToothName from '../../parts/ToothName.svelte';
   import { fit } from '../../figures/plate';
-  import { mm, plain, upperFirst } from '../../parts/words';
-  import SectionFigure from '../unit/SectionFigure.svelte';
+  import { mm, plain, upperFirst } from '../../words/words';
+  import SectionFigure from '../../figures/SectionFigure.svelte';
 
   let { unit, selected, onpick }: { unit: Unit; selected: boolean; onpick: () => void } = $props();
 

@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { Schemas } from '../../api/client';
-  import { verdicts } from '../../parts/verdicts';
+  import { verdicts } from '../../words/verdicts';
   import ToothName from '../../parts/ToothName.svelte';
-  import { clock, lowerFirst, upperFirst } from '../../parts/words';
+  import { clock, lowerFirst, upperFirst } from '../../words/words';
 
   let { entry, time: chair }: { entry: Schemas['CaseView']; time?: Schemas['VisitTime'] | undefined } = $props();
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../../api/client';
-  import { mm, upperFirst } from '../../parts/words';
+  import { mm, upperFirst } from '../../words/words';
   import BurRuler from './BurRuler.svelte';
 
   let {

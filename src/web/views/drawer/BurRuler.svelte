@@ -2,8 +2,8 @@
   import type { Schemas } from '../../api/client';
   import { radiusAt } from '../../figures/bur';
   import { spread } from '../../figures/labels';
-  import BurShape from '../../parts/BurShape.svelte';
-  import { mm, upperFirst } from '../../parts/words';
+  import BurShape from '../../figures/BurShape.svelte';
+  import { mm, upperFirst } from '../../words/words';
 
   let { bur }: { bur: Schemas['DrawerBurView'] } = $props();
 

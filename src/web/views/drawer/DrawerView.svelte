@@ -1,9 +1,9 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { answer, api, Refusal, type Schemas } from '../../api/client';
-  import BurFigure from '../../parts/BurFigure.svelte';
+  import BurFigure from '../../figures/BurFigure.svelte';
   import { attempt, notices } from '../../parts/notices.svelte';
-  import { mm, upperFirst } from '../../parts/words';
+  import { mm, upperFirst } from '../../words/words';
   import AddBur from './AddBur.svelte';
   import BurPanel from './BurPanel.svelte';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { mm, standing } from '../../parts/words';
+  import { mm, standing } from '../../words/words';
   import type { Field, Line, ProtocolState } from './protocolState.svelte';
 
   let { book, line }: { book: ProtocolState; line: Line } = $props();

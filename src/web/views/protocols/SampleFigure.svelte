@@ -1,8 +1,8 @@
 <script lang="ts">
   import { answer, api, Refusal, type Schemas } from '../../api/client';
   import { bounds, fit } from '../../figures/plate';
-  import { mm, plain } from '../../parts/words';
-  import SectionFigure from '../unit/SectionFigure.svelte';
+  import { mm, plain } from '../../words/words';
+  import SectionFigure from '../../figures/SectionFigure.svelte';
   import type { ProtocolState } from './protocolState.svelte';
 
   let { book, entry }: { book: ProtocolState; entry: string } = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { standing } from '../../parts/words';
+  import { standing } from '../../words/words';
   import type { ProtocolState } from './protocolState.svelte';
 
   let { book }: { book: ProtocolState } = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { clock } from '../../parts/words';
+  import { clock } from '../../words/words';
   import type { SheetState } from './sheetState.svelte';
 
   let { sheet }: { sheet: SheetState } = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { mm } from '../../parts/words';
+  import { mm } from '../../words/words';
   import type { SheetState, Step } from './sheetState.svelte';
   import StepFigure from './StepFigure.svelte';
   import { minutesAndSeconds, waitsOf } from './waits';

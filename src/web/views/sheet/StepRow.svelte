@@ -1,7 +1,7 @@
 <script lang="ts">
-  import BurFigure from '../../parts/BurFigure.svelte';
+  import BurFigure from '../../figures/BurFigure.svelte';
   import ToothName from '../../parts/ToothName.svelte';
-  import { clock, mm } from '../../parts/words';
+  import { clock, mm } from '../../words/words';
   import { phases, type SheetState, type Step } from './sheetState.svelte';
 
   let {

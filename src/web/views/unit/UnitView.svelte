@@ -4,14 +4,14 @@
   import { route } from '../../router';
   import { changed } from '../../parts/changed.svelte';
   import { shared } from '../../parts/shared.svelte';
-  import CaseMargin from './CaseMargin.svelte';
+  import CaseMargin from './margin/CaseMargin.svelte';
   import OptionsDialog from './OptionsDialog.svelte';
-  import Plate from './Plate.svelte';
-  import ReadingStrip from './ReadingStrip.svelte';
-  import UnitFacts from './UnitFacts.svelte';
+  import Plate from './plate/Plate.svelte';
+  import ReadingStrip from './reading/ReadingStrip.svelte';
+  import UnitFacts from './zone/UnitFacts.svelte';
   import { UnitState } from './unitState.svelte';
-  import ZonePanel from './ZonePanel.svelte';
-  import ZoneThread from './ZoneThread.svelte';
+  import ZonePanel from './zone/ZonePanel.svelte';
+  import ZoneThread from './reading/ZoneThread.svelte';
 
   const id = $derived(route.getParams('/unit/:id').id);
   const unitState = $derived(new UnitState(id, location.hash.slice(1)));

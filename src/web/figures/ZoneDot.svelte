@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { place, type Placing } from '../../figures/plate';
-  import type { Mark } from '../../api/client';
+  import { place, type Placing } from './plate';
+  import type { Mark } from '../api/client';
 
   let {
     mark,

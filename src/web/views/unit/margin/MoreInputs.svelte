@@ -1,8 +1,8 @@
 <script lang="ts">
-  import type { Inputs, Schemas, Unit } from '../../api/client';
-  import { notices } from '../../parts/notices.svelte';
-  import Pills from './Pills.svelte';
-  import type { UnitState } from './unitState.svelte';
+  import type { Inputs, Schemas, Unit } from '../../../api/client';
+  import { notices } from '../../../parts/notices.svelte';
+  import Pills from '../../../parts/Pills.svelte';
+  import type { UnitState } from '../unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 

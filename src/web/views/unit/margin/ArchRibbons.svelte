@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { Schemas } from '../../api/client';
-  import { ribbon } from '../../figures/arch';
-  import { navigate } from '../../router';
+  import type { Schemas } from '../../../api/client';
+  import { ribbon } from '../../../figures/arch';
+  import { navigate } from '../../../router';
 
   let { units, current }: { units: Schemas['UnitLink'][]; current: string } = $props();
 

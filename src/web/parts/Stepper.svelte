@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { change, mm } from '../../parts/words';
+  import { change, mm } from '../words/words';
 
   let {
     label,

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
-  import type { Reading, Zone } from '../../api/client';
-  import { verdicts } from '../../parts/verdicts';
-  import { mm } from '../../parts/words';
+  import type { Reading, Zone } from '../../../api/client';
+  import { verdicts } from '../../../words/verdicts';
+  import { mm } from '../../../words/words';
 
   let { zone, reading }: { zone: Zone; reading?: Reading } = $props();
 

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { Reading } from '../../api/client';
-  import type { Label } from '../../figures/labelled';
-  import { verdicts } from '../../parts/verdicts';
+  import type { Reading } from '../../../api/client';
+  import type { Label } from '../../../figures/labelled';
+  import { verdicts } from '../../../words/verdicts';
 
   let {
     label,

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import type { Gauge, ReadingKind, Zone } from '../../api/client';
-  import { notices } from '../../parts/notices.svelte';
-  import { shared } from '../../parts/shared.svelte';
-  import { lowerFirst, mm } from '../../parts/words';
-  import type { UnitState } from './unitState.svelte';
+  import type { Gauge, ReadingKind, Zone } from '../../../api/client';
+  import { notices } from '../../../parts/notices.svelte';
+  import { shared } from '../../../parts/shared.svelte';
+  import { lowerFirst, mm } from '../../../words/words';
+  import type { UnitState } from '../unitState.svelte';
 
   let { unitState, zone }: { unitState: UnitState; zone: Zone } = $props();
 

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { PlanChange, Unit } from '../../api/client';
-  import type { UnitState } from './unitState.svelte';
+  import type { PlanChange, Unit } from '../../../api/client';
+  import type { UnitState } from '../unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 

@@ -1,13 +1,13 @@
 <script lang="ts">
-  import type { Unit, Zone } from '../../api/client';
-  import { change, mm, standing } from '../../parts/words';
-  import { verdicts } from '../../parts/verdicts';
+  import type { Unit, Zone } from '../../../api/client';
+  import { change, mm, standing } from '../../../words/words';
+  import { verdicts } from '../../../words/verdicts';
   import CutBy from './CutBy.svelte';
   import RangeBar from './RangeBar.svelte';
-  import ReasonLine from './ReasonLine.svelte';
-  import Stepper from './Stepper.svelte';
+  import ReasonLine from '../../../parts/ReasonLine.svelte';
+  import Stepper from '../../../parts/Stepper.svelte';
   import UnitFacts from './UnitFacts.svelte';
-  import type { UnitState } from './unitState.svelte';
+  import type { UnitState } from '../unitState.svelte';
 
   let { unitState, unit, zone }: { unitState: UnitState; unit: Unit; zone: Zone } = $props();
 

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import type { Findings, Schemas, Unit } from '../../api/client';
-  import { plain } from '../../parts/words';
-  import Stepper from './Stepper.svelte';
-  import { sides, toggled, type UnitState } from './unitState.svelte';
+  import type { Findings, Schemas, Unit } from '../../../api/client';
+  import { plain } from '../../../words/words';
+  import Stepper from '../../../parts/Stepper.svelte';
+  import { sides, toggled, type UnitState } from '../unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Section } from '../../api/client';
-  import { path, place, type Placing } from '../../figures/plate';
+  import type { Section } from '../api/client';
+  import { path, place, type Placing } from './plate';
   import ZoneDot from './ZoneDot.svelte';
 
   let {

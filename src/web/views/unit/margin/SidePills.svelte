@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sides, toggled, type Side } from './unitState.svelte';
+  import { sides, toggled, type Side } from '../unitState.svelte';
 
   let { label, chosen, onchange }: { label: string; chosen: Side[] | undefined; onchange: (sides: Side[]) => void } =
     $props();

@@ -1,10 +1,10 @@
 <script lang="ts">
-  import type { Findings, Unit } from '../../api/client';
-  import { change, mm } from '../../parts/words';
+  import type { Findings, Unit } from '../../../api/client';
+  import { change, mm } from '../../../words/words';
   import OldWork from './OldWork.svelte';
   import SidePills from './SidePills.svelte';
-  import Stepper from './Stepper.svelte';
-  import { sides, type Measured, type UnitState } from './unitState.svelte';
+  import Stepper from '../../../parts/Stepper.svelte';
+  import { sides, type Measured, type UnitState } from '../unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 

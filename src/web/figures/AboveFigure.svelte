@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { Schemas, Verdict } from '../../api/client';
-  import { path, type Placing } from '../../figures/plate';
-  import { verdicts } from '../../parts/verdicts';
+  import type { Schemas, Verdict } from '../api/client';
+  import { path, type Placing } from './plate';
+  import { verdicts } from '../words/verdicts';
   import ZoneDot from './ZoneDot.svelte';
 
   let {

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { Unit } from '../../api/client';
-  import { notices } from '../../parts/notices.svelte';
-  import type { BodyScene, Inks, Side } from '../../scene/bodyScene';
+  import type { Unit } from '../../../api/client';
+  import { notices } from '../../../parts/notices.svelte';
+  import type { BodyScene, Inks, Side } from '../../../scene/bodyScene';
 
   let { unit }: { unit: Unit } = $props();
 
@@ -20,7 +20,7 @@
   onMount(() => {
     let closed = false;
     // The scene's library is large; it comes when it is first wanted.
-    void import('../../scene/bodyScene').then(({ BodyScene }) => {
+    void import('../../../scene/bodyScene').then(({ BodyScene }) => {
       if (closed || !canvas) return;
       try {
         const made = new BodyScene(canvas, { upper, mirrored: upper !== unit.drawing.isRight }, (at) => {

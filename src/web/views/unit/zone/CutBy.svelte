@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { answer, api, type Schemas, type Unit, type Zone } from '../../api/client';
-  import BurFigure from '../../parts/BurFigure.svelte';
-  import { mm } from '../../parts/words';
+  import { answer, api, type Schemas, type Unit, type Zone } from '../../../api/client';
+  import BurFigure from '../../../figures/BurFigure.svelte';
+  import { mm } from '../../../words/words';
 
   let { unit, zone }: { unit: Unit; zone: Zone } = $props();
 

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
-  import { mm, plain, standing } from '../../parts/words';
+  import { answer, api, Refusal, type Schemas, type Unit } from '../../../api/client';
+  import { mm, plain, standing } from '../../../words/words';
 
   let { unit }: { unit: Unit } = $props();
 

@@ -1,14 +1,14 @@
 <script lang="ts">
-  import type { Unit } from '../../api/client';
-  import ToothName from '../../parts/ToothName.svelte';
-  import { lowerFirst, plain } from '../../parts/words';
+  import type { Unit } from '../../../api/client';
+  import ToothName from '../../../parts/ToothName.svelte';
+  import { lowerFirst, plain } from '../../../words/words';
   import ArchRibbons from './ArchRibbons.svelte';
   import FindingsPanel from './FindingsPanel.svelte';
   import MoreInputs from './MoreInputs.svelte';
-  import Pills from './Pills.svelte';
+  import Pills from '../../../parts/Pills.svelte';
   import ProtocolLine from './ProtocolLine.svelte';
-  import ReasonLine from './ReasonLine.svelte';
-  import type { UnitState } from './unitState.svelte';
+  import ReasonLine from '../../../parts/ReasonLine.svelte';
+  import type { UnitState } from '../unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 

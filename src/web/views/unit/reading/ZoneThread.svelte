@@ -1,9 +1,9 @@
 <script lang="ts">
-  import type { Unit, Zone } from '../../api/client';
-  import { cuspOf, threadWords } from '../../figures/zoneWords';
-  import { verdicts } from '../../parts/verdicts';
-  import { mm, plain } from '../../parts/words';
-  import type { UnitState } from './unitState.svelte';
+  import type { Unit, Zone } from '../../../api/client';
+  import { cuspOf, threadWords } from '../../../words/zoneWords';
+  import { verdicts } from '../../../words/verdicts';
+  import { mm, plain } from '../../../words/words';
+  import type { UnitState } from '../unitState.svelte';
 
   let {
     unitState,
