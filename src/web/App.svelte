@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ThemeProvider from 'flowbite-svelte/ThemeProvider.svelte';
   import { Router } from 'sv-router';
   import { actions } from './actions.svelte';
   import { Refusal } from './api/client';
@@ -10,6 +11,7 @@
   import QuickLine from './parts/QuickLine.svelte';
   import SettingsDialog from './parts/SettingsDialog.svelte';
   import { shared } from './parts/shared.svelte';
+  import { theme } from './parts/theme';
   import { furnish } from './router';
   import { views } from './views/views';
 
@@ -48,18 +50,20 @@
   </defs>
 </svg>
 
-<div class="flex h-dvh flex-col">
-  <Header
-    onquickline={() => (quickLineOpen = true)}
-    onhelp={() => (helpOpen = true)}
-    onsettings={() => (settingsOpen = true)}
-  />
-  <main class="min-h-0 flex-1">
-    <Router />
-  </main>
-  <NoticeLine />
-</div>
+<ThemeProvider {theme}>
+  <div class="flex h-dvh flex-col">
+    <Header
+      onquickline={() => (quickLineOpen = true)}
+      onhelp={() => (helpOpen = true)}
+      onsettings={() => (settingsOpen = true)}
+    />
+    <main class="min-h-0 flex-1">
+      <Router />
+    </main>
+    <NoticeLine />
+  </div>
 
-<QuickLine bind:open={quickLineOpen} />
-<HelpSheet bind:open={helpOpen} />
-<SettingsDialog bind:open={settingsOpen} />
+  <QuickLine bind:open={quickLineOpen} />
+  <HelpSheet bind:open={helpOpen} />
+  <SettingsDialog bind:open={settingsOpen} />
+</ThemeProvider>

@@ -10,7 +10,15 @@ namespace Dentelle.Core.Preparing;
 /// <param name="Usual">Median.</param>
 /// <param name="Most">Twentieth part from above.</param>
 /// <param name="Why">Why it is not what was asked; null when it is.</param>
-public sealed record ZoneOutcome(Zone Zone, Mm Planned, Mm Least, Mm Usual, Mm Most, string? Why);
+public sealed record ZoneOutcome(Zone Zone, Mm Planned, Mm Least, Mm Usual, Mm Most, string? Why)
+{
+    // Half a step of the finest scale below what was asked is thin material; above it a tooth's own roundness takes as much.
+    private const double Short = 0.05;
+    private const double Deep = 0.15;
+
+    /// <summary>Whether the difference is worth saying beside the depth: a reading would show it.</summary>
+    public bool Shows => Why is not null && ((Usual - Planned).Value < -Short || (Most - Planned).Value > Deep);
+}
 
 /// <summary>Measures what a planned body takes from the present tooth.</summary>
 internal static class Outcomes

@@ -38,6 +38,7 @@ public sealed record DrawingView(
 }
 
 /// <summary>What the planned body really takes from one zone, and why where it is not what was asked. Millimetres.</summary>
+/// <param name="Shows">Whether a reading would show the difference, so that it is said beside the depth.</param>
 /// <param name="RoomBeforeMm">How near the antagonists of an average arch come to the zone; null where none does.</param>
 /// <param name="RoomCutMm">The same once the plan is cut.</param>
 public sealed record OutcomeView(
@@ -46,6 +47,7 @@ public sealed record OutcomeView(
     double UsualMm,
     double MostMm,
     string? Why,
+    bool Shows,
     double? RoomBeforeMm,
     double? RoomCutMm
 )
@@ -57,6 +59,7 @@ public sealed record OutcomeView(
             Math.Round(outcome.Usual.Value, 2),
             Math.Round(outcome.Most.Value, 2),
             outcome.Why,
+            outcome.Shows,
             Rounded(room?.Before),
             Rounded(room?.Cut)
         );

@@ -1405,6 +1405,8 @@ export interface components {
             /** Format: double */
             mostMm: number;
             why?: null | string;
+            /** @description Whether a reading would show the difference, so that it is said beside the depth. */
+            shows: boolean;
             /**
              * Format: double
              * @description How near the antagonists of an average arch come to the zone; null where none does.

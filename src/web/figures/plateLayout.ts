@@ -37,7 +37,7 @@ export interface PlateLayout {
   edges: Bounds;
   middle: number;
   title: string;
-  caption: string;
+  captions: string[];
   below: string;
   labels: Label[];
   path: PathArrow | null;
@@ -77,7 +77,7 @@ export function plateLayout(unit: Unit, zone: string, width: number, height: num
     edges,
     middle,
     title: `${unit.plan.tooth}, ${main.plane} section`,
-    caption: `${main.through} · ${sides(main, unit)} · ${drawing.measured ? 'average form at the measured size' : 'average form'}`,
+    captions: captions(main, unit, width >= ROOMY),
     below: below(main, unit, drawn),
     labels,
     path: drawn && !unit.traits.isVeneer ? arrow(labels, unit, main, on) : null,
@@ -101,6 +101,13 @@ function flips(section: Section, { drawing }: Unit): boolean {
 function sides(section: Section, { drawing }: Unit): string {
   if (section.plane === 'faciolingual') return 'facial at left';
   return `${mesialOnLeft(drawing.isRight) ? 'mesial' : 'distal'} at left`;
+}
+
+// Beside a narrow plate's button there is room for half of it.
+function captions(main: Section, unit: Unit, oneLine: boolean): string[] {
+  const form = unit.drawing.measured ? 'average form at the measured size' : 'average form';
+  const how = `${sides(main, unit)} · ${form}`;
+  return oneLine ? [`${main.through} · ${how}`] : [main.through, how];
 }
 
 function below(main: Section, unit: Unit, drawn: boolean): string {

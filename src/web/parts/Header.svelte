@@ -1,4 +1,5 @@
 <script lang="ts">
+  import LineButton from './LineButton.svelte';
   import { route } from '../router';
   import { shared } from './shared.svelte';
 
@@ -33,12 +34,12 @@
     class="ml-auto flex min-h-10 w-48 min-w-0 xl:w-80 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft"
     onclick={onquickline}
   >
-    <span>36 crown zirconia</span><span class="key" aria-hidden="true">/</span>
+    <span class="truncate">36 crown zirconia</span><span class="key" aria-hidden="true">/</span>
     <span class="sr-only">Open the quick line</span>
   </button>
-  <button class="line-button whitespace-nowrap" onclick={() => shared.switchTheme()}>
+  <LineButton class="whitespace-nowrap" onclick={() => shared.switchTheme()}>
     {shared.theme === 'chair' ? 'Desk' : 'Chair'} screen
-  </button>
-  <button class="line-button" onclick={onsettings}>Settings</button>
-  <button class="line-button" onclick={onhelp}>Keys</button>
+  </LineButton>
+  <LineButton onclick={onsettings}>Settings</LineButton>
+  <LineButton onclick={onhelp}>Keys</LineButton>
 </header>

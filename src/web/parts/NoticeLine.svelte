@@ -1,4 +1,5 @@
 <script lang="ts">
+  import LineButton from './LineButton.svelte';
   import Toast from 'flowbite-svelte/Toast.svelte';
   import { notices } from './notices.svelte';
 
@@ -14,15 +15,15 @@
       <div class="flex items-center gap-5">
         <span class="min-w-0 text-ink wrap-anywhere">{notice.text}</span>
         {#if notice.action}
-          <button
-            class="line-button font-semibold"
+          <LineButton
+            class="font-semibold"
             onclick={() => {
               notice.action?.run();
               notices.clear();
-            }}>{notice.action.label}</button
+            }}>{notice.action.label}</LineButton
           >
         {/if}
-        <button class="line-button" onclick={() => notices.clear()}>Close</button>
+        <LineButton onclick={() => notices.clear()}>Close</LineButton>
       </div>
     </Toast>
   {/if}

@@ -1,4 +1,7 @@
 <script lang="ts" generics="T extends string">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Tooltip from 'flowbite-svelte/Tooltip.svelte';
+
   interface Option {
     value: T;
     words: string;
@@ -16,12 +19,14 @@
   <p class="quiet mb-1">{title}</p>
   <div class="flex flex-wrap gap-1.5">
     {#each options as option (option.value)}
-      <button
-        class="pill text-[13px] first-letter:uppercase"
+      <Button
+        class="text-[13px] first-letter:uppercase"
         aria-pressed={option.value === value}
-        title={option.note ?? undefined}
-        onclick={() => option.value !== value && onpick(option.value)}>{option.words}</button
+        onclick={() => option.value !== value && onpick(option.value)}>{option.words}</Button
       >
+      {#if option.note}
+        <Tooltip type="custom" arrow={false} class="dialog max-w-64 px-3 py-2 text-[13px]">{option.note}</Tooltip>
+      {/if}
     {/each}
   </div>
 </div>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
   import Modal from 'flowbite-svelte/Modal.svelte';
   import { answer, api, Refusal, type Schemas } from '../api/client';
   import { navigate } from '../router';
@@ -51,13 +53,13 @@
 <Modal bind:open size="md" placement="top-center" class="dialog mt-16" dismissable={false} aria-label="Quick line">
   <form onsubmit={run} class="flex flex-col gap-3">
     <label class="quiet" for="quick-line">Tooth, what it gets, material</label>
-    <input
+    <Input
       id="quick-line"
-      class="field measure text-[26px]"
+      class="measure text-[26px]"
       data-autofocus
       autocomplete="off"
       spellcheck="false"
-      maxlength="200"
+      maxlength={200}
       placeholder="36 crown zirconia"
       bind:value={line}
       aria-describedby="quick-line-meaning"
@@ -73,7 +75,7 @@
         {/if}
         <ul class="mt-2 flex flex-wrap gap-2">
           {#each meant.suggestions as suggestion (suggestion)}
-            <li><button type="button" class="pill" onclick={() => (line = suggestion)}>{suggestion}</button></li>
+            <li><Button type="button" onclick={() => (line = suggestion)}>{suggestion}</Button></li>
           {/each}
         </ul>
       {/if}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
   let { label, given, onreason }: { label: string; given?: string | null; onreason: (reason: string) => void } =
     $props();
 
@@ -14,7 +16,7 @@
   <p class="quiet">Done all the same: {given}</p>
 {:else}
   <form class="mt-1 flex gap-2" onsubmit={submit}>
-    <input class="field min-w-0 flex-1" aria-label={label} placeholder="Reason" maxlength="200" bind:value={reason} />
-    <button class="pill text-[13px]" disabled={!reason.trim()}>All the same</button>
+    <Input class="min-w-0 flex-1" aria-label={label} placeholder="Reason" maxlength={200} bind:value={reason} />
+    <Button type="submit" class="text-[13px]" disabled={!reason.trim()}>All the same</Button>
   </form>
 {/if}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Radio from 'flowbite-svelte/Radio.svelte';
+  import Select from 'flowbite-svelte/Select.svelte';
   import Modal from 'flowbite-svelte/Modal.svelte';
   import type { Settings } from '../api/client';
   import { mm } from '../words/words';
@@ -30,22 +32,20 @@
   <fieldset class="flex flex-col gap-2">
     <legend class="mb-2 font-semibold">Teeth are written</legend>
     {#each notations as notation (notation.value)}
-      <label class="flex min-h-9 items-center gap-3">
-        <input
-          type="radio"
-          name="notation"
-          class="accent-(--plum)"
-          checked={shared.settings.notation === notation.value}
-          onchange={() => save({ notation: notation.value })}
-        />
+      <Radio
+        name="notation"
+        value={notation.value}
+        group={shared.settings.notation}
+        onchange={() => save({ notation: notation.value })}
+      >
         {notation.words} <span class="measure ml-auto text-soft">{notation.example}</span>
-      </label>
+      </Radio>
     {/each}
   </fieldset>
   <label class="flex flex-col gap-2">
     <span class="font-semibold">Bur in hand</span>
-    <select
-      class="field"
+    <Select
+      placeholder=""
       value={shared.settings.burTipMm ?? ''}
       onchange={(event) =>
         save({ burTipMm: event.currentTarget.value ? Number(event.currentTarget.value) : undefined })}
@@ -54,7 +54,7 @@
       {#each shared.reference?.burs ?? [] as bur (bur.id)}
         <option value={bur.tipMm}>{bur.name} ({mm(bur.tipMm)} mm)</option>
       {/each}
-    </select>
+    </Select>
     <span class="quiet">Corrections are told in widths of this bur.</span>
   </label>
   {#if shared.reference}

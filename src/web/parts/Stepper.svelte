@@ -1,5 +1,11 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import { numberOf } from '../words/typed';
   import { change, mm } from '../words/words';
+  import { leaveOnEnter, selectAll } from './fields';
+  import { notices } from './notices.svelte';
+  import { inPlace } from './theme';
 
   let {
     label,
@@ -10,6 +16,7 @@
     empty = 'not read',
     stacked = false,
     onstep,
+    onclear,
   }: {
     label: string;
     value: number | null;
@@ -22,21 +29,41 @@
     /** Label above the buttons, for narrow columns. */
     stacked?: boolean;
     onstep: (value: number) => void;
+    /** Takes the value away again; where there is none, an emptied field goes back to what it was. */
+    onclear?: () => void;
   } = $props();
 
-  function step(by: number) {
-    const next = Math.round(((value ?? 0) + by) * 100) / 100;
+  const said = $derived(value === null ? '' : signed ? change(value) : mm(value));
+
+  function set(wanted: number) {
+    const next = Math.round(wanted * 100) / 100;
     onstep(least === undefined ? next : Math.max(least, next));
+  }
+
+  function type(field: HTMLInputElement) {
+    const typed = numberOf(field.value);
+    if (typed !== null) set(typed);
+    else if (field.value.trim() === '') onclear?.();
+    else notices.warn(`“${field.value}” is no number.`);
+    // What stands is shown, until an answer changes it.
+    field.value = said;
   }
 </script>
 
 <div class={stacked ? 'py-0.5' : 'flex items-center justify-between'} role="group" aria-label={label}>
   <span class="first-letter:uppercase {stacked ? 'block text-[14px]' : ''}">{label}</span>
   <span class="flex items-center {stacked ? 'justify-between' : ''}">
-    <button class="pill min-w-11 text-center" aria-label="{label} less" onclick={() => step(-size)}>−</button>
-    <output class="measure min-w-20 px-1 text-center text-[18px]">
-      {value === null ? empty : signed ? change(value) : mm(value)}
-    </output>
-    <button class="pill min-w-11 text-center" aria-label="{label} more" onclick={() => step(size)}>+</button>
+    <Button class="min-w-11 text-center" aria-label="{label} less" onclick={() => set((value ?? 0) - size)}>−</Button>
+    <Input
+      class="measure {inPlace} w-20! border-transparent px-1 text-center text-[18px]"
+      aria-label={label}
+      inputmode="decimal"
+      placeholder={empty}
+      value={said}
+      onchange={(event) => type(event.currentTarget)}
+      onfocus={selectAll}
+      onkeydown={leaveOnEnter}
+    />
+    <Button class="min-w-11 text-center" aria-label="{label} more" onclick={() => set((value ?? 0) + size)}>+</Button>
   </span>
 </div>

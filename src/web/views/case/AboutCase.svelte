@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Textarea from 'flowbite-svelte/Textarea.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import { inPlace } from '../../parts/theme';
+  import LineButton from '../../parts/LineButton.svelte';
   import { answer, api, type Schemas } from '../../api/client';
   import { attempt } from '../../parts/notices.svelte';
 
@@ -20,17 +24,17 @@
 
 <aside class="min-h-0 overflow-y-auto border-r border-hairline px-4 py-4" aria-label="About the case">
   <p class="quiet">case {whole.number}</p>
-  <input
-    class="w-full border-b border-transparent bg-transparent font-plate text-[21px] hover:border-firm focus:border-plum"
+  <Input
+    class="{inPlace} w-full! border-transparent font-plate text-[21px]"
     aria-label="Patient"
-    maxlength="120"
+    maxlength={120}
     value={whole.patient}
     onchange={(event) => void change({ patient: event.currentTarget.value }, event.currentTarget, whole.patient)}
   />
   <label class="mt-3 flex flex-col">
     <span class="quiet">Visit</span>
-    <input
-      class="field text-[13px]"
+    <Input
+      class="text-[13px]"
       type="datetime-local"
       value={local(whole.visitAt)}
       onchange={(event) =>
@@ -45,13 +49,13 @@
   </label>
   <label class="mt-3 flex flex-col">
     <span class="quiet">Note</span>
-    <textarea
-      class="field min-h-24 text-[14px]"
-      maxlength="2000"
+    <Textarea
+      classes={{ div: 'w-full', wrapper: 'box-border w-full! min-h-24 border-firm text-[14px]' }}
+      maxlength={2000}
       value={whole.note}
       onchange={(event) => void change({ note: event.currentTarget.value }, event.currentTarget, whole.note)}
-    ></textarea>
+    />
   </label>
   <p class="quiet mt-4">Press <span class="key">/</span> to add a tooth to this case.</p>
-  <a class="line-button mt-3 inline-block" href="/api/cases/{whole.id}/file" download>Save as file</a>
+  <LineButton class="mt-3 inline-block" href="/api/cases/{whole.id}/file" download>Save as file</LineButton>
 </aside>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { untrack } from 'svelte';
   import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
   import { changed } from '../../parts/changed.svelte';
@@ -73,7 +74,7 @@
 {#if missing}
   <div class="p-10">
     <p class="border-l-4 border-critical pl-4">{missing}</p>
-    <a class="pill mt-4 inline-block" href="/">To the cases</a>
+    <Button class="mt-4 inline-block" href="/">To the cases</Button>
   </div>
 {:else if whole}
   <div class="grid h-full grid-cols-[186px_minmax(0,1fr)] xl:grid-cols-[208px_minmax(0,1fr)]">

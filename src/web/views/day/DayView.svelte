@@ -1,9 +1,11 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { answer, api, Refusal, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
   import { changed } from '../../parts/changed.svelte';
   import { attempt, jsonOf, notices } from '../../parts/notices.svelte';
   import { shared } from '../../parts/shared.svelte';
+  import { line } from '../../parts/theme';
   import CaseRow from './CaseRow.svelte';
   import TraySide from './TraySide.svelte';
 
@@ -62,7 +64,7 @@
     <div class="flex items-baseline gap-6">
       <h1 class="text-[34px] leading-none">Cases</h1>
       <p class="quiet">Press <span class="key">/</span> and say what is to be done: 36 crown zirconia</p>
-      <label class="line-button ml-auto cursor-pointer focus-within:outline-2">
+      <label class="{line} ml-auto focus-within:outline-2">
         Add from file
         <input type="file" accept="application/json,.json" class="sr-only" onchange={importFile} />
       </label>
@@ -70,7 +72,7 @@
 
     {#if problem}
       <p class="mt-8 border-l-4 border-critical pl-4">{problem}</p>
-      <button class="pill mt-4" onclick={() => ((problem = null), load())}>Try again</button>
+      <Button class="mt-4" onclick={() => ((problem = null), load())}>Try again</Button>
     {:else if day && day.cases.length === 0}
       <p class="mt-10 text-lg">
         No case yet. Press <span class="key">/</span> and type a tooth, what it gets and the material.

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import LineButton from '../../parts/LineButton.svelte';
   import type { Schemas } from '../../api/client';
 
   let { tray }: { tray: Schemas['TrayView'] } = $props();
@@ -9,7 +10,7 @@
 <aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-7" aria-label="Tray for today">
   <div class="flex items-baseline">
     <h2 class="text-[23px] leading-none">Tray for today</h2>
-    <a class="line-button ml-auto" href="/api/day/tray.pdf" target="_blank">Print page</a>
+    <LineButton class="ml-auto" href="/api/day/tray.pdf" target="_blank">Print page</LineButton>
   </div>
   {#each tray.warnings as warning (warning)}
     <p class="mt-2 border-l-4 border-over pl-2 text-[14px]">{warning}</p>

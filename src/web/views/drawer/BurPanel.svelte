@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
   import type { Schemas } from '../../api/client';
   import { mm, upperFirst } from '../../words/words';
   import BurRuler from './BurRuler.svelte';
@@ -43,29 +45,29 @@
   </dl>
   <label class="mt-1 flex items-center justify-between">
     <span>Limit of this practice</span>
-    <input
-      class="field w-20 text-right"
+    <Input
+      class="w-20! text-right"
       type="number"
       min="1"
       max="1000"
-      value={bur.usesMost ?? null}
+      value={bur.usesMost ?? ''}
       onchange={(event) => onchange('limit', event.currentTarget.valueAsNumber)}
     />
   </label>
   <p class="quiet">How often a bur may be used is assumed; 1 is for single use. Burn marks mean worn at once.</p>
   <div class="mt-3 flex flex-wrap gap-2">
-    <button class="pill" onclick={() => onchange('used-on-tooth')}>Used on a tooth</button>
-    <button class="pill" onclick={() => onchange('used-on-plastic')}>Used on plastic, dry</button>
-    <button class="pill" onclick={() => onchange('used-on-wet-plastic')}>Used on plastic, wet</button>
-    <button class="pill" onclick={() => onchange('sterilised')}>Sterilised</button>
+    <Button onclick={() => onchange('used-on-tooth')}>Used on a tooth</Button>
+    <Button onclick={() => onchange('used-on-plastic')}>Used on plastic, dry</Button>
+    <Button onclick={() => onchange('used-on-wet-plastic')}>Used on plastic, wet</Button>
+    <Button onclick={() => onchange('sterilised')}>Sterilised</Button>
     {#if bur.worn}
-      <button class="pill" onclick={() => onchange('not-worn')}>Not worn after all</button>
+      <Button onclick={() => onchange('not-worn')}>Not worn after all</Button>
     {:else}
-      <button class="pill" onclick={() => onchange('worn')}>Worn, burn marks</button>
+      <Button onclick={() => onchange('worn')}>Worn, burn marks</Button>
     {/if}
-    <button class="pill" disabled={bur.pieces === 0} onclick={() => onchange('new-piece')}>Take a new one</button>
-    <button class="pill" onclick={() => onchange('one-more')}>One more bought</button>
-    <button class="pill" disabled={bur.pieces === 0} onclick={() => onchange('one-less')}>One less</button>
+    <Button disabled={bur.pieces === 0} onclick={() => onchange('new-piece')}>Take a new one</Button>
+    <Button onclick={() => onchange('one-more')}>One more bought</Button>
+    <Button disabled={bur.pieces === 0} onclick={() => onchange('one-less')}>One less</Button>
   </div>
   {#if bur.cases.length > 0}
     <p class="quiet mt-4">Needed for {bur.cases.join(', ').toLowerCase()}.</p>

@@ -1,5 +1,10 @@
 <script lang="ts">
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
+  import LineButton from '../../parts/LineButton.svelte';
   import { navigate } from '../../router';
+  import { line } from '../../parts/theme';
   import type { ProtocolState } from './protocolState.svelte';
 
   let { book }: { book: ProtocolState } = $props();
@@ -52,10 +57,10 @@
   </ol>
   <div class="mt-1 flex flex-wrap gap-x-4">
     {#if !head.inUse && book.edits.length === 0}
-      <button class="line-button" onclick={() => void book.use(head)}>Plan new teeth with it</button>
+      <LineButton onclick={() => void book.use(head)}>Plan new teeth with it</LineButton>
     {/if}
-    <a class="line-button" href="/api/protocols/{head.id}/{head.version}/file" download>Save as file</a>
-    <label class="line-button cursor-pointer focus-within:outline-2">
+    <LineButton href="/api/protocols/{head.id}/{head.version}/file" download>Save as file</LineButton>
+    <label class="{line} focus-within:outline-2">
       Add from file
       <input type="file" accept="application/json,.json" class="sr-only" onchange={pick} />
     </label>
@@ -76,18 +81,16 @@
     <form class="mt-4 flex flex-col gap-2" onsubmit={keep}>
       <label class="flex flex-col"
         ><span class="quiet">Name</span>
-        <input class="field" maxlength="80" placeholder={suggested} bind:value={name} /></label
+        <Input maxlength={80} placeholder={suggested} bind:value={name} /></label
       >
       <label class="flex flex-col"
         ><span class="quiet">Why</span>
-        <input class="field" maxlength="500" required placeholder="a few words" bind:value={note} /></label
+        <Input maxlength={500} required placeholder="a few words" bind:value={note} /></label
       >
-      <label class="flex min-h-9 items-center gap-2"
-        ><input type="checkbox" class="size-4 accent-(--plum)" bind:checked={use} /> Plan new teeth with it</label
-      >
+      <Checkbox bind:checked={use}>Plan new teeth with it</Checkbox>
       <div class="flex gap-3">
-        <button class="pill" aria-pressed="true">Keep as a new version</button>
-        <button type="button" class="line-button" onclick={() => void book.drop()}>Drop changes</button>
+        <Button type="submit" aria-pressed="true">Keep as a new version</Button>
+        <LineButton type="button" onclick={() => void book.drop()}>Drop changes</LineButton>
       </div>
     </form>
     <h3 class="mt-4 text-[17px]">On the teeth that are planned</h3>

@@ -1,4 +1,9 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Select from 'flowbite-svelte/Select.svelte';
+  import { leaveOnEnter } from '../../parts/fields';
+  import { inPlace } from '../../parts/theme';
+  import { numberOf } from '../../words/typed';
   import { mm, standing } from '../../words/words';
   import type { Field, Line, ProtocolState } from './protocolState.svelte';
 
@@ -7,9 +12,9 @@
   const said = (field: Field) => (field.unit === 'mm' ? mm(field.number!) : String(field.number!).replace('-', '−'));
 
   function change(field: Field, input: HTMLInputElement) {
-    const number = Number(input.value.trim().replace(',', '.').replace('−', '-'));
+    const number = numberOf(input.value);
     // What was typed stays until the answer comes; then the value that stands is shown again.
-    if (input.value.trim() === '' || Number.isNaN(number)) {
+    if (number === null) {
       book.wrong = `“${input.value}” is no number.`;
       input.value = said(field);
     } else if (number !== field.number) {
@@ -37,20 +42,23 @@
         <span class="quiet">{field.words || (field.unit === '°' ? 'degrees' : field.unit || 'share')}</span>
         {#if field.number != null}
           <span class="flex items-baseline gap-1">
-            <input
-              class="measure number text-[22px] {was === undefined ? 'text-number' : 'text-plum'}"
+            <Input
+              class="{inPlace} border-firm measure w-[3.6rem]! text-[22px] {was === undefined
+                ? 'text-number'
+                : 'text-plum'}"
               inputmode="decimal"
               aria-label="{line.group ? `${line.group}: ` : ''}{line.words} {field.words}"
               value={said(field)}
               onchange={(event) => change(field, event.currentTarget)}
-              onkeydown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+              onkeydown={leaveOnEnter}
             />
           </span>
         {:else}
-          <select
-            class="measure border-b border-firm bg-transparent py-0.5 text-[19px] {was === undefined
-              ? ''
-              : 'text-plum'}"
+          <Select
+            placeholder=""
+            classes={{
+              select: `${inPlace} border-firm measure py-0.5 text-[19px] ${was === undefined ? '' : 'text-plum'}`,
+            }}
             aria-label="{line.words} {field.words}"
             value={field.choice}
             onchange={(event) => void book.set({ path: field.path, choice: event.currentTarget.value })}
@@ -58,26 +66,10 @@
             {#each field.choices as choice (choice)}
               <option value={choice}>{choice.replaceAll('-', ' ')}</option>
             {/each}
-          </select>
+          </Select>
         {/if}
         {#if was !== undefined}<s class="quiet">{was || 'none'}</s>{/if}
       </label>
     {/each}
   </div>
 </div>
-
-<style>
-  .number {
-    width: 3.6rem;
-    background: transparent;
-    border-bottom: 1px solid var(--firm);
-  }
-  .number:hover,
-  .number:focus {
-    border-color: var(--plum);
-  }
-  select option {
-    background: var(--leaf);
-    color: var(--ink);
-  }
-</style>

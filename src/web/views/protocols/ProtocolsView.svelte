@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import { shared } from '../../parts/shared.svelte';
   import DraftPanel from './DraftPanel.svelte';
@@ -82,10 +83,10 @@
           </div>
           <div class="mt-2 flex flex-wrap gap-1.5" role="group" aria-label="Of">
             {#each entries.filter((one) => kindOf(one) === kindOf(entry)) as name (name)}
-              <button
-                class="pill text-[13px] first-letter:uppercase"
+              <Button
+                class="text-[13px] first-letter:uppercase"
                 aria-pressed={name === entry}
-                onclick={() => (group = name)}>{rest(name)}</button
+                onclick={() => (group = name)}>{rest(name)}</Button
               >
             {/each}
           </div>

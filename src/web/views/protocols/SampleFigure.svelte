@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { answer, api, Refusal, type Schemas } from '../../api/client';
   import { bounds, fit } from '../../figures/plate';
   import { mm, plain } from '../../words/words';
@@ -64,7 +65,7 @@
     {#if kind && kind.teeth.length > 1}
       <div class="mb-1 flex gap-1.5" role="group" aria-label="Tooth">
         {#each kind.teeth as iso (iso)}
-          <button class="pill text-[13px]" aria-pressed={iso === tooth} onclick={() => (chosen = iso)}>{iso}</button>
+          <Button class="text-[13px]" aria-pressed={iso === tooth} onclick={() => (chosen = iso)}>{iso}</Button>
         {/each}
       </div>
     {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import { actions } from '../../actions.svelte';
   import { shared } from '../../parts/shared.svelte';
@@ -49,7 +50,7 @@
 {#if sheet.missing}
   <div class="p-10">
     <p class="border-l-4 border-critical pl-4">{sheet.missing}</p>
-    <a class="pill mt-4 inline-block" href="/case/{id}">To the case</a>
+    <Button class="mt-4 inline-block" href="/case/{id}">To the case</Button>
   </div>
 {:else if sheet.view}
   <div class="grid h-full grid-cols-[176px_minmax(0,1fr)_272px] xl:grid-cols-[208px_minmax(0,1fr)_318px]">

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import LineButton from '../../parts/LineButton.svelte';
   import { clock } from '../../words/words';
   import type { SheetState } from './sheetState.svelte';
 
@@ -41,22 +43,20 @@
   <p class="quiet">{totals.viewChanges} changes of place</p>
   {#if view.ownOrder}
     <p class="mt-2 text-[13px] text-plum">Your own order.</p>
-    <button class="line-button" onclick={() => void sheet.change({ bestOrder: true })}
-      >Back to the fewest changes</button
-    >
+    <LineButton onclick={() => void sheet.change({ bestOrder: true })}>Back to the fewest changes</LineButton>
   {/if}
 
   <p class="mt-5 mb-1 font-semibold">Steps</p>
   <div class="flex flex-col items-start gap-1.5" role="group" aria-label="Order of steps">
     {#each view.schools as choice (choice.school)}
-      <button
-        class="pill text-[14px]"
+      <Button
+        class="text-[14px]"
         aria-pressed={taken.includes(choice.school)}
-        onclick={() => void sheet.change({ school: choice.school })}>{choice.name}</button
+        onclick={() => void sheet.change({ school: choice.school })}>{choice.name}</Button
       >
     {/each}
     {#if view.school}
-      <button class="line-button" onclick={() => void sheet.change({ ownSchools: true })}>As each plan has it</button>
+      <LineButton onclick={() => void sheet.change({ ownSchools: true })}>As each plan has it</LineButton>
     {/if}
   </div>
 
@@ -73,11 +73,11 @@
   {/if}
 
   <p class="mt-5 flex flex-col items-start gap-1">
-    <a class="line-button" href="/api/cases/{view.caseId}/sheet.pdf" target="_blank">Print page</a>
+    <LineButton href="/api/cases/{view.caseId}/sheet.pdf" target="_blank">Print page</LineButton>
     {#if view.visitAt}
-      <a class="line-button" href="/api/cases/{view.caseId}/visit.ics" download>Visit for a calendar</a>
+      <LineButton href="/api/cases/{view.caseId}/visit.ics" download>Visit for a calendar</LineButton>
     {/if}
-    <a class="line-button" href="/drawer">Drawer</a>
+    <LineButton href="/drawer">Drawer</LineButton>
   </p>
   <p class="quiet mt-4">Minutes are assumed until this practice has recorded its own.</p>
 </aside>

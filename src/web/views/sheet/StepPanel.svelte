@@ -1,4 +1,5 @@
 <script lang="ts">
+  import LineButton from '../../parts/LineButton.svelte';
   import { mm } from '../../words/words';
   import type { SheetState, Step } from './sheetState.svelte';
   import StepFigure from './StepFigure.svelte';
@@ -111,8 +112,8 @@
       <p class="mt-2 border-l-4 border-over pl-3 text-[14px]">{caution}</p>
     {/each}
     <p class="mt-3 flex gap-4">
-      <button class="line-button" onclick={() => onshift(-1)}>Earlier</button>
-      <button class="line-button" onclick={() => onshift(1)}>Later</button>
+      <LineButton onclick={() => onshift(-1)}>Earlier</LineButton>
+      <LineButton onclick={() => onshift(1)}>Later</LineButton>
     </p>
   </div>
   {#if waits.length > 0}

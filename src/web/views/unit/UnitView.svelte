@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import { actions } from '../../actions.svelte';
   import { route } from '../../router';
@@ -59,7 +60,7 @@
 {#if unitState.missing}
   <div class="p-10">
     <p class="border-l-4 border-critical pl-4">{unitState.missing}</p>
-    <a class="pill mt-4 inline-block" href="/">To the cases</a>
+    <Button class="mt-4 inline-block" href="/">To the cases</Button>
   </div>
 {:else if unit && unitState.zone}
   <h1 class="sr-only">{unit.written}, {unit.plan.toothName}</h1>

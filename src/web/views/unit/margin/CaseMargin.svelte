@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import { inPlace } from '../../../parts/theme';
   import type { Unit } from '../../../api/client';
   import ToothName from '../../../parts/ToothName.svelte';
   import { lowerFirst, plain } from '../../../words/words';
@@ -25,10 +28,10 @@
 
 <aside class="min-h-0 overflow-y-auto border-r border-hairline px-4 py-4" aria-label="Case">
   <p class="quiet">case {unit.case.number}</p>
-  <input
-    class="w-full border-b border-transparent bg-transparent font-plate text-[21px] hover:border-firm focus:border-plum"
+  <Input
+    class="{inPlace} w-full! border-transparent font-plate text-[21px]"
     aria-label="Patient"
-    maxlength="120"
+    maxlength={120}
     value={unit.case.patient}
     onchange={(event) => unitState.renamePatient(event.currentTarget.value)}
   />
@@ -113,14 +116,11 @@
     <p class="quiet mb-2">Steps: {plain(unit.plan.school)}</p>
   {/if}
   {#if !unit.traits.isFront}
-    <label class="mb-3 flex min-h-9 items-center gap-2">
-      <input
-        type="checkbox"
-        class="size-4 accent-(--plum)"
-        checked={unitState.inputs.crossbite ?? false}
-        onchange={(event) => unitState.change({ crossbite: event.currentTarget.checked })}
-      /> Crossbite
-    </label>
+    <Checkbox
+      classes={{ div: 'mb-3' }}
+      checked={unitState.inputs.crossbite ?? false}
+      onchange={(event) => unitState.change({ crossbite: event.currentTarget.checked })}>Crossbite</Checkbox
+    >
   {/if}
   {#if unit.traits.isCut}
     <FindingsPanel {unitState} {unit} />

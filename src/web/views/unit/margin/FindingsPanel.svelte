@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import type { Findings, Unit } from '../../../api/client';
   import { change, mm } from '../../../words/words';
   import OldWork from './OldWork.svelte';
@@ -159,15 +160,12 @@
   <OldWork {unitState} {unit} />
   <div class="mt-2">
     {#each ticks as tick (tick.key)}
-      <label class="flex min-h-9 items-center gap-2 text-[14px]">
-        <input
-          type="checkbox"
-          class="size-4 accent-(--plum)"
-          checked={found[tick.key] ?? false}
-          onchange={(event) => unitState.changeFindings({ [tick.key]: event.currentTarget.checked })}
-        />
-        {tick.words}
-      </label>
+      <Checkbox
+        classes={{ div: 'text-[14px]' }}
+        checked={found[tick.key] ?? false}
+        onchange={(event) => unitState.changeFindings({ [tick.key]: event.currentTarget.checked })}
+        >{tick.words}</Checkbox
+      >
     {/each}
   </div>
   <p class="quiet">Lengths in mm, {change(1)} is above the gum.</p>

@@ -1,7 +1,10 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
   import type { Inputs, Schemas, Unit } from '../../../api/client';
   import { notices } from '../../../parts/notices.svelte';
   import Pills from '../../../parts/Pills.svelte';
+  import { numberOf } from '../../../words/typed';
   import type { UnitState } from '../unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
@@ -23,10 +26,6 @@
     { key: 'faciolingual', words: 'Faciolingual' },
   ] as const;
 
-  function placeOn(side: 'mesial' | 'distal'): Place {
-    return unit.plan.transitions.find((transition) => transition.side === side)?.place ?? 'lingual-of-contact';
-  }
-
   type WallSide = Unit['traits']['wallSides'][number];
   const kinds = ['groove', 'box'] as const;
   const featureAt = (side: WallSide) => unit.plan.features?.find((one) => one.side === side)?.kind;
@@ -38,13 +37,13 @@
   }
 
   function setSize(key: (typeof sizes)[number]['key'], text: string) {
-    const value = Number(text.replace(',', '.'));
-    if (Number.isNaN(value)) {
+    const value = numberOf(text);
+    if (value === null && text.trim() !== '') {
       notices.warn(`“${text}” is no length in millimetres.`);
       return;
     }
     const size: NonNullable<Inputs['sizeMm']> = { ...unitState.inputs.sizeMm };
-    if (text.trim() === '') delete size[key];
+    if (value === null) delete size[key];
     else size[key] = value;
     unitState.change({ sizeMm: Object.keys(size).length > 0 ? size : undefined });
   }
@@ -56,8 +55,8 @@
   {#each sizes as size (size.key)}
     <label class="flex items-center justify-between gap-2 py-0.5 text-[14px]">
       {size.words}
-      <input
-        class="field measure w-18"
+      <Input
+        class="measure w-18!"
         inputmode="decimal"
         placeholder={unit.drawing.size[size.key].toFixed(1)}
         value={unitState.inputs.sizeMm?.[size.key] ?? ''}
@@ -65,30 +64,25 @@
       />
     </label>
   {/each}
-  {#if unit.plan.transitions.length > 0}
+  {#each unit.plan.transitions as { side, place } (side)}
+    {@const field = side === 'mesial' ? 'mesialTransition' : 'distalTransition'}
     <Pills
-      title="Facial margin, mesially"
+      title="Facial margin, {side}ly"
       options={places}
-      value={unitState.inputs.mesialTransition ?? placeOn('mesial')}
-      onpick={(mesialTransition) => unitState.change({ mesialTransition })}
+      value={unitState.inputs[field] ?? place}
+      onpick={(wanted) => unitState.change({ [field]: wanted })}
     />
-    <Pills
-      title="Facial margin, distally"
-      options={places}
-      value={unitState.inputs.distalTransition ?? placeOn('distal')}
-      onpick={(distalTransition) => unitState.change({ distalTransition })}
-    />
-  {/if}
+  {/each}
   {#if unit.traits.wallSides.length > 0}
     <p class="quiet mt-1">Grooves and boxes in the walls</p>
     {#each unit.traits.wallSides as side (side)}
       <div class="flex items-center gap-1.5 py-0.5 text-[14px]" role="group" aria-label="{side} wall">
         <span class="flex-1 first-letter:uppercase">{side}</span>
         {#each kinds as kind (kind)}
-          <button
-            class="pill text-[13px] first-letter:uppercase"
+          <Button
+            class="text-[13px] first-letter:uppercase"
             aria-pressed={featureAt(side) === kind}
-            onclick={() => setFeature(side, kind)}>{kind}</button
+            onclick={() => setFeature(side, kind)}>{kind}</Button
           >
         {/each}
       </div>

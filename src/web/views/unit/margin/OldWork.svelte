@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
   import type { Findings, Schemas, Unit } from '../../../api/client';
   import { plain } from '../../../words/words';
   import Stepper from '../../../parts/Stepper.svelte';
@@ -37,11 +39,11 @@
   <p class="quiet mt-2">Cracked cusps</p>
   <div class="flex flex-wrap gap-1">
     {#each cusps as cusp (cusp)}
-      <button
-        class="pill text-[13px]"
+      <Button
+        class="text-[13px]"
         aria-pressed={found.crackedCusps?.includes(cusp) ?? false}
         onclick={() => unitState.changeFindings({ crackedCusps: toggled(found.crackedCusps, cusp) })}
-        >{plain(cusp)}</button
+        >{plain(cusp)}</Button
       >
     {/each}
   </div>
@@ -61,10 +63,10 @@
   <p class="quiet mt-2">Marginal ridges gone</p>
   <div class="flex flex-wrap gap-1">
     {#each sides as side (side)}
-      <button
-        class="pill text-[13px]"
+      <Button
+        class="text-[13px]"
         aria-pressed={found.lostRidges?.includes(side) ?? false}
-        onclick={() => unitState.changeFindings({ lostRidges: toggled(found.lostRidges, side) })}>{side} ridge</button
+        onclick={() => unitState.changeFindings({ lostRidges: toggled(found.lostRidges, side) })}>{side} ridge</Button
       >
     {/each}
   </div>
@@ -72,10 +74,10 @@
 <p class="quiet mt-2">Old fillings</p>
 <div class="flex flex-wrap gap-1">
   {#each surfaces as surface (surface)}
-    <button
-      class="pill text-[13px]"
+    <Button
+      class="text-[13px]"
       aria-pressed={found.fillings?.some((filling) => filling.surface === surface) ?? false}
-      onclick={() => fill(surface)}>{surface}</button
+      onclick={() => fill(surface)}>{surface}</Button
     >
   {/each}
 </div>
@@ -110,10 +112,10 @@
 {/each}
 <label class="mt-2 flex items-center justify-between gap-2 text-[14px]">
   Stands as
-  <input
-    class="field measure w-18"
+  <Input
+    class="measure w-18!"
     placeholder={unit.plan.tooth}
-    maxlength="2"
+    maxlength={2}
     value={found.standsAs ?? ''}
     onchange={(event) => unitState.changeFindings({ standsAs: event.currentTarget.value.trim() || undefined })}
   />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import type { Unit } from '../../../api/client';
   import { notices } from '../../../parts/notices.svelte';
@@ -102,7 +103,7 @@
   <div class="flex flex-wrap items-center gap-x-4 gap-y-2 px-5 pb-3 text-[13px]">
     <div class="flex gap-1.5" role="group" aria-label="Look from">
       {#each sides as side (side)}
-        <button class="pill first-letter:uppercase" onclick={() => scene?.look(side)}>{side}</button>
+        <Button class="first-letter:uppercase" onclick={() => scene?.look(side)}>{side}</Button>
       {/each}
     </div>
     <label class="flex items-center gap-2 text-soft">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import type { Unit, Zone } from '../../../api/client';
   import { plateLayout, type SmallFigure } from '../../../figures/plateLayout';
   import AboveFigure from '../../../figures/AboveFigure.svelte';
@@ -28,13 +29,9 @@
 
 <div class="relative min-h-0 flex-1 overflow-hidden" bind:clientWidth={width} bind:clientHeight={height}>
   {#if layout.drawn}
-    <button
-      class="pill absolute top-4 right-4 z-10 text-[13px]"
-      aria-pressed={turning}
-      onclick={() => (turning = !turning)}
-    >
+    <Button class="absolute top-4 right-4 z-10 text-[13px]" aria-pressed={turning} onclick={() => (turning = !turning)}>
       {turning ? 'Sections' : 'In the round'}
-    </button>
+    </Button>
   {/if}
   {#if turning && layout.drawn}
     <BodiesView {unit} />
@@ -43,7 +40,9 @@
     {@const toc = unit.plan.tocDeg}
     <svg {width} {height} viewBox="0 0 {width} {height}" class="block" role="group" aria-label="Plate">
       <text x="22" y="34" class="title">{layout.title}</text>
-      <text x="22" y="53" class="caption">{layout.caption}</text>
+      {#each layout.captions as caption, i (caption)}
+        <text x="22" y={53 + 17 * i} class="caption">{caption}</text>
+      {/each}
 
       <SectionFigure section={main} {on} selected={zone.zone} large />
       {#if layout.path}

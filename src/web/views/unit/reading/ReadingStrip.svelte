@@ -1,8 +1,13 @@
 <script lang="ts">
-  import type { Gauge, ReadingKind, Zone } from '../../../api/client';
+  import Input from 'flowbite-svelte/Input.svelte';
+  import Select from 'flowbite-svelte/Select.svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
+  import type { ReadingKind, Zone } from '../../../api/client';
   import { notices } from '../../../parts/notices.svelte';
   import { shared } from '../../../parts/shared.svelte';
+  import { numberOf } from '../../../words/typed';
   import { lowerFirst, mm } from '../../../words/words';
+  import { valuesOf } from './values';
   import type { UnitState } from '../unitState.svelte';
 
   let { unitState, zone }: { unitState: UnitState; zone: Zone } = $props();
@@ -29,20 +34,13 @@
     (shared.reference?.gauges ?? []).filter((candidate) => !byHeight || candidate.kind === 'read'),
   );
   const gauge = $derived(gauges.find((candidate) => candidate.id === gaugeId) ?? gauges.at(-1));
-  const values = $derived(gauge && !byHeight ? valuesOf(gauge) : []);
+  const values = $derived(
+    gauge && !byHeight ? valuesOf(gauge, (kind === 'clearance' && zone.expectedClearanceMm) || zone.depthMm) : [],
+  );
 
   /** Puts the keys on the chips: the digits pick them. */
   export function take() {
     chips?.querySelector<HTMLElement>('button, input')?.focus();
-  }
-
-  // A set of thicknesses offers its sizes; a scale offers what is likely here, on its own marks.
-  function valuesOf(of: Gauge): number[] {
-    if (of.kind === 'pass') return [0, ...of.sizesMm];
-    const mark = of.resolutionMm ?? 0.1;
-    const expected = kind === 'clearance' && zone.expectedClearanceMm ? zone.expectedClearanceMm : zone.depthMm;
-    const first = Math.max(0, Math.round((expected.target - 5 * mark) / mark));
-    return Array.from({ length: 9 }, (_, i) => Math.round((first + i) * mark * 100) / 100);
   }
 
   async function enter(value: number) {
@@ -60,8 +58,9 @@
     else if (await unitState.read({ zone: zone.zone, kind, gauge: gauge.id, ...at })) typed = after = '';
   }
 
+  // Nothing typed is not asked for yet; what is no number is told.
   function lengthOf(text: string): number | undefined {
-    return text.trim() === '' ? undefined : Number(text.replace(',', '.'));
+    return text.trim() === '' ? undefined : (numberOf(text) ?? NaN);
   }
 
   function digits(event: KeyboardEvent) {
@@ -82,15 +81,15 @@
     >
     <label class="quiet ml-auto flex items-center gap-2"
       ><span class="max-xl:sr-only">what</span>
-      <select class="field text-ink" bind:value={() => kind, (value) => (wantedKind = value)}>
+      <Select placeholder="" bind:value={() => kind, (value) => (wantedKind = value)}>
         {#each offered as option (option.value)}<option value={option.value}>{option.words}</option>{/each}
-      </select>
+      </Select>
     </label>
     <label class="quiet flex items-center gap-2"
       ><span class="max-xl:sr-only">with</span>
-      <select class="field text-ink" bind:value={() => gauge?.id ?? '', (value) => (gaugeId = value)}>
+      <Select placeholder="" bind:value={() => gauge?.id ?? '', (value) => (gaugeId = value)}>
         {#each gauges as option (option.id)}<option value={option.id}>{option.name}</option>{/each}
-      </select>
+      </Select>
     </label>
   </div>
   <!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -99,23 +98,23 @@
       >{byHeight ? 'height, mm' : gauge?.kind === 'pass' ? 'largest that passes' : 'it reads'}</span
     >
     {#each values as value, i (value)}
-      <button class="pill measure min-h-11 min-w-13 text-center text-[19px]" onclick={() => enter(value)}>
+      <Button class="measure min-h-11 min-w-13 text-center text-[19px]" onclick={() => enter(value)}>
         {gauge?.kind === 'pass' && value === 0 ? 'none' : mm(value)}<span class="sr-only">, key {i + 1}</span>
-      </button>
+      </Button>
     {/each}
     {#if gauge?.kind === 'read'}
       <form onsubmit={enterTyped} class={byHeight ? 'flex items-center gap-3' : 'ml-auto'}>
         {#if byHeight}
           <label class="flex items-center gap-2"
-            >before <input class="field measure w-20" inputmode="decimal" bind:value={before} /></label
+            >before <Input class="measure w-20!" inputmode="decimal" bind:value={before} /></label
           >
           <label class="flex items-center gap-2"
-            >after <input class="field measure w-20" inputmode="decimal" bind:value={after} /></label
+            >after <Input class="measure w-20!" inputmode="decimal" bind:value={after} /></label
           >
-          <button class="pill min-h-11">Enter</button>
+          <Button type="submit" class="min-h-11">Enter</Button>
         {:else}
-          <input
-            class="field measure w-24"
+          <Input
+            class="measure w-24!"
             inputmode="decimal"
             placeholder="other"
             aria-label="Other value, millimetres"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import LineButton from '../../../parts/LineButton.svelte';
   import type { Unit, Zone } from '../../../api/client';
   import { cuspOf, threadWords } from '../../../words/zoneWords';
   import { verdicts } from '../../../words/verdicts';
@@ -26,12 +27,12 @@
 <nav class="col-span-3 border-t border-firm bg-leaf px-5 pt-2 pb-2" aria-label="Zones">
   <div class="quiet mb-1 flex items-baseline gap-5">
     <span class="mr-2">{unit.plan.zones.length} {unit.plan.zones.length === 1 ? 'zone' : 'zones'} · {read} read</span>
-    <button class="line-button" onclick={onoptions}>Options</button>
-    <button class="line-button" onclick={onprint}>Print page</button>
-    <a class="line-button" href="/api/cases/{unit.case.id}/file" download>Save as file</a>
-    <button class="line-button" onclick={() => unitState.finish(!unit.finished)}>
+    <LineButton onclick={onoptions}>Options</LineButton>
+    <LineButton onclick={onprint}>Print page</LineButton>
+    <LineButton href="/api/cases/{unit.case.id}/file" download>Save as file</LineButton>
+    <LineButton onclick={() => unitState.finish(!unit.finished)}>
       {unit.finished ? 'Open again' : 'Mark finished'}
-    </button>
+    </LineButton>
     <span class="ml-auto flex gap-3">
       <span><span class="key">←</span> <span class="key">→</span> zones</span>
       <span><span class="key">R</span> reading</span>

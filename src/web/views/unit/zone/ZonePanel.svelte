@@ -1,8 +1,10 @@
 <script lang="ts">
+  import LineButton from '../../../parts/LineButton.svelte';
   import type { Unit, Zone } from '../../../api/client';
   import { change, mm, standing } from '../../../words/words';
   import { verdicts } from '../../../words/verdicts';
   import CutBy from './CutBy.svelte';
+  import KeptOtherwise from './KeptOtherwise.svelte';
   import RangeBar from './RangeBar.svelte';
   import ReasonLine from '../../../parts/ReasonLine.svelte';
   import Stepper from '../../../parts/Stepper.svelte';
@@ -18,10 +20,6 @@
   const margins = $derived(unit.plan.margin.filter((piece) => piece.segment === unit.traits.beside[zone.zone]));
   // Where the body can't take just what was asked, that is said, not hidden.
   const outcome = $derived(unit.drawing.outcomes.find((one) => one.zone === zone.zone));
-  const differs = $derived(
-    outcome?.why != null &&
-      (outcome.mostMm > zone.depthMm.target + 0.15 || outcome.usualMm < zone.depthMm.target - 0.05),
-  );
 
   // What was entered counts at once, before the plan that follows from it is there: quick taps add up.
   const shownBuildOut = $derived(unitState.inputs.buildOutMm?.[zone.zone] ?? zone.buildOutMm);
@@ -44,6 +42,7 @@
 </script>
 
 <aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-4" aria-label="Zone">
+  {#if unit.keptOtherwise}<KeptOtherwise {unitState} kept={unit.keptOtherwise} />{/if}
   <h2 class="font-text text-[15px] font-semibold text-soft">{zone.words}</h2>
   <div class="flex flex-wrap items-baseline justify-between gap-x-3">
     <p class="measure text-[62px] leading-none text-number">
@@ -80,7 +79,7 @@
 
   <CutBy {unit} {zone} />
 
-  {#if outcome && differs}
+  {#if outcome?.shows}
     <p class="quiet border-t border-hairline py-1.5">
       On this form {outcome.usualMm.toFixed(1)} is taken here, {outcome.mostMm.toFixed(1)} at most. {outcome.why}
     </p>
@@ -101,7 +100,7 @@
       <p>{finding.instruction}</p>
       <p class="quiet flex items-center justify-between">
         <span>{reading.said}</span>
-        <button class="line-button" onclick={() => unitState.takeBack(reading.id, true)}>Take back</button>
+        <LineButton onclick={() => unitState.takeBack(reading.id, true)}>Take back</LineButton>
       </p>
     </div>
   {/if}

@@ -1,0 +1,103 @@
+import { describe, expect, it } from 'vitest';
+import type { Section, Unit } from '../api/client';
+import { plateLayout } from './plateLayout';
+import { extent } from './plate';
+
+const outline = [-5, -4, 5, -4, 5, 6, -5, 6];
+const section = (plane: Section['plane'], zones: string[]): Section =>
+  ({
+    plane,
+    through: `through the ${plane}`,
+    present: outline,
+    planned: outline,
+    marks: zones.map((zone, i) => ({ zone, x: 4 - i, y: 3 })),
+    margins: [],
+    nearWallMm: 3.1,
+    farWallMm: 2.9,
+    baseMm: 7.25,
+  }) as unknown as Section;
+
+function unit(jaw: 'upper' | 'lower', isRight: boolean, path = [0, 0, 1]): Unit {
+  const zones = [
+    ['facial', 'facial-gingival-half'],
+    ['mesial', 'mesial'],
+    ['groove', 'groove'],
+  ] as const;
+  return {
+    drawing: {
+      jaw,
+      isRight,
+      measured: false,
+      faciolingual: [section('faciolingual', ['facial', 'groove'])],
+      mesiodistal: section('mesiodistal', ['mesial', 'groove']),
+      above: { present: outline },
+    },
+    plan: {
+      tooth: '36',
+      path,
+      tocDeg: { min: 6, target: 12, max: 20 },
+      margin: [],
+      zones: zones.map(([zone, kind]) => ({ zone, kind, depthMm: { target: 1 } })),
+    },
+    traits: { isVeneer: false, drawn: 'drawn' },
+  } as unknown as Unit;
+}
+
+describe('the plate', () => {
+  it.each([
+    [740, 520],
+    [546, 470],
+    [1100, 700],
+  ])('holds every figure and its words on %s by %s, whichever tooth it is', (width, height) => {
+    for (const jaw of ['upper', 'lower'] as const) {
+      for (const isRight of [true, false]) {
+        const of = unit(jaw, isRight);
+        const layout = plateLayout(of, 'facial', width, height);
+        const figures = [extent(outline, layout.on)];
+        if (layout.beside) {
+          const { section: small, above } = layout.beside;
+          figures.push(extent(outline, small.on), extent(outline, above.on));
+          expect(figures[0]!.right, 'the small figures stand beside the large one').toBeLessThan(figures[1]!.left);
+          expect(small.foot, 'and below each other').toBeLessThan(figures[2]!.top);
+          expect(above.foot + 39).toBeLessThanOrEqual(height);
+        }
+        for (const figure of figures) {
+          expect(figure.left).toBeGreaterThanOrEqual(0);
+          expect(figure.right).toBeLessThanOrEqual(width);
+          expect(figure.top).toBeGreaterThanOrEqual(60);
+          expect(figure.bottom).toBeLessThanOrEqual(height - 58);
+        }
+      }
+    }
+  });
+
+  it('gives the small figures up on a narrow plate and breaks its caption beside the button', () => {
+    expect(plateLayout(unit('lower', true), 'facial', 546, 470)).toMatchObject({
+      beside: null,
+      captions: { length: 2 },
+    });
+    expect(plateLayout(unit('lower', true), 'facial', 740, 520).captions).toHaveLength(1);
+  });
+
+  it('shows large the section in which the zone lies, across the arch where both show it', () => {
+    const plane = (zone: string) => plateLayout(unit('lower', true), zone, 740, 520).main.plane;
+    expect(['facial', 'mesial', 'groove'].map(plane)).toEqual(['faciolingual', 'mesiodistal', 'faciolingual']);
+  });
+
+  it('says the shorter wall', () => {
+    expect(plateLayout(unit('lower', true), 'facial', 740, 520).below).toBe('6–20 allowed · wall 2.9 · base 7.3');
+  });
+
+  // A path that leans mesially leans to where mesial is drawn: left at a left tooth, right at a right one; an upper tooth hangs.
+  it.each([
+    ['lower', false, -1],
+    ['lower', true, 1],
+    ['upper', false, 1],
+    ['upper', true, -1],
+  ] as const)('leans the path as the tooth is drawn: %s, right %s', (jaw, isRight, sign) => {
+    const leaning = unit(jaw, isRight, [Math.tan(Math.PI / 18), 0, 1]);
+    leaning.drawing.faciolingual = [section('faciolingual', ['facial'])];
+    expect(plateLayout(leaning, 'groove', 740, 520).path?.lean).toBeCloseTo(10 * sign, 6);
+    expect(plateLayout(unit(jaw, isRight, [0.2, 0, 1]), 'facial', 740, 520).path?.lean).toBeCloseTo(0, 9);
+  });
+});

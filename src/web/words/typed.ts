@@ -1,0 +1,6 @@
+/** What someone typed as a number, with point or comma and any kind of minus; null when it is none. */
+export function numberOf(text: string): number | null {
+  const plain = text.trim().replace(',', '.').replace('−', '-');
+  const value = Number(plain);
+  return plain === '' || !Number.isFinite(value) ? null : value;
+}
