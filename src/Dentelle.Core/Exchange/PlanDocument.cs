@@ -175,10 +175,38 @@ public sealed record MarginDocument(
 /// <param name="End">Where it is complete.</param>
 public sealed record TransitionDocument(Segment Side, TransitionPlace Place, double Begin, double End);
 
-/// <param name="MustBeAnswered">Whether it needs a reason before the plan stands.</param>
-/// <param name="Because">The reason given.</param>
-public sealed record CautionDocument(string Code, string Text, string? Zone, Segment? Segment, bool MustBeAnswered, string? Because)
+/// <summary>Something to think about before cutting.</summary>
+public sealed record CautionDocument
 {
+    public required string Code { get; init; }
+
+    public required string Text { get; init; }
+
+    public string? Zone { get; init; }
+
+    public Segment? Segment { get; init; }
+
+    /// <summary>Whether it needs a reason before the plan stands.</summary>
+    public required bool MustBeAnswered { get; init; }
+
+    /// <summary>The reason given.</summary>
+    public string? Because { get; init; }
+
+    /// <summary>Where the limit it counts with comes from.</summary>
+    public required string Source { get; init; }
+
+    public required Standing Standing { get; init; }
+
     public static CautionDocument From(Caution caution) =>
-        new(caution.Code, caution.Text, caution.Zone, caution.Segment, caution.MustBeAnswered, caution.Because);
+        new()
+        {
+            Code = caution.Code,
+            Text = caution.Text,
+            Zone = caution.Zone,
+            Segment = caution.Segment,
+            MustBeAnswered = caution.MustBeAnswered,
+            Because = caution.Because,
+            Source = caution.Source,
+            Standing = caution.Standing,
+        };
 }

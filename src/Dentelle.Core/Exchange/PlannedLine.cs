@@ -30,6 +30,28 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
         return Drawn(Joined(plans, [.. units.Select(entry => entry.Unit)], i => units[i].Handbook), i => units[i].Handbook);
     }
 
+    /// <summary>
+    /// The plan of one unit of a case, joined with the others of its bridge. A bridge of which some unit is gone or can't be
+    /// planned is none: the unit then stands alone.
+    /// </summary>
+    /// <param name="others">The other units of the case, each with its own protocol.</param>
+    public static Answer<Plan> One(LineUnit unit, Handbook handbook, IEnumerable<(LineUnit Unit, Handbook Handbook)> others)
+    {
+        if (!PlannedUnit.PlanOnly(unit.Tooth, unit.Inputs, handbook).Is(out var plan, out var problem))
+            return problem;
+        if (unit.Inputs.Bridge is not { } bridge)
+            return plan;
+        var (units, plans) = (new List<LineUnit> { unit }, new List<Plan> { plan });
+        foreach (var (other, own) in others.Where(other => other.Unit.Inputs.Bridge?.Teeth.SequenceEqual(bridge.Teeth) == true))
+        {
+            if (!PlannedUnit.PlanOnly(other.Tooth, other.Inputs, own).Is(out var joining, out _))
+                continue;
+            units.Add(other);
+            plans.Add(joining);
+        }
+        return Joined(plans, units, _ => handbook)[0];
+    }
+
     /// <summary>The plans, those of a bridge whose teeth are all there joined by it.</summary>
     private static IReadOnlyList<Plan> Joined(IReadOnlyList<Plan> plans, IReadOnlyList<LineUnit> units, Func<int, Handbook> handbook)
     {

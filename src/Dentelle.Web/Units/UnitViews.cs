@@ -30,23 +30,12 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
 
     private Answer<Plan> PlanOf(UnitRow unit, PlanInputs inputs, KeptProtocol protocol)
     {
-        if (!PlannedUnit.PlanOnly(ToothOf(unit), inputs, protocol.Handbook).Is(out var plan, out var problem))
-            return problem;
-        if (inputs.Bridge is not { } bridge || unit.Case is not { } whole)
-            return plan;
-        // A bridge of which some unit is gone or can't be planned is none: the unit then stands alone.
-        var others = whole.Units.Where(row =>
-            row.Id != unit.Id
-            && bridge.Teeth.Contains(row.Tooth)
-            && InputsOf(row).Bridge is { } own
-            && own.Teeth.SequenceEqual(bridge.Teeth)
+        var others = unit.Case?.Units.Where(row => row.Id != unit.Id) ?? [];
+        return PlannedLine.One(
+            new LineUnit(ToothOf(unit), inputs),
+            protocol.Handbook,
+            others.Select(row => (new LineUnit(ToothOf(row), InputsOf(row)), shelf.Of(row).Handbook))
         );
-        Plan[] plans =
-        [
-            plan,
-            .. others.Select(row => PlannedUnit.PlanOnly(ToothOf(row), InputsOf(row), shelf.Of(row).Handbook).Value).OfType<Plan>(),
-        ];
-        return plans.Length == bridge.Teeth.Count ? BridgePlanner.Joined(plans, shelf.Of(unit).Protocol)[0] : plan;
     }
 
     public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)

@@ -800,6 +800,7 @@ export interface components {
             note: string;
             units: components["schemas"]["CaseUnitView"][];
         };
+        /** @description Something to think about before cutting. */
         CautionDocument: {
             code: string;
             text: string;
@@ -809,6 +810,9 @@ export interface components {
             mustBeAnswered: boolean;
             /** @description The reason given. */
             because?: null | string;
+            /** @description Where the limit it counts with comes from. */
+            source: string;
+            standing: components["schemas"]["Standing"];
         };
         /** @enum {unknown} */
         CeramicCoverage: "wall" | "facial-cusp" | "occlusal";

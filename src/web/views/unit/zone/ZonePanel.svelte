@@ -139,6 +139,9 @@
       {#each cautions as caution (caution.code + caution.zone + caution.segment)}
         <li class="border-l-4 pl-3 text-[14px] {caution.mustBeAnswered ? 'border-critical' : 'border-(--over-mark)'}">
           {caution.text}
+          <span class="quiet block"
+            >{caution.source === 'P' ? '' : `${caution.source} · `}{standing(caution.standing)}</span
+          >
           {#if caution.mustBeAnswered}
             <ReasonLine
               label="Reason to do it all the same"
