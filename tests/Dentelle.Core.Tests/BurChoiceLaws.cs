@@ -124,15 +124,16 @@ public class BurChoiceLaws
                     Bur[] drawer =
                     [
                         .. tips.Distinct()
-                            .Select(tip => new Bur(
-                                $"torpedo-{tip}",
-                                BurFamily.Torpedo,
-                                BurMaterial.Diamond,
-                                Grit.Medium,
-                                tip / 10.0,
-                                tip / 10.0,
-                                8
-                            )),
+                            .Select(tip => new Bur
+                            {
+                                Id = $"torpedo-{tip}",
+                                Family = BurFamily.Torpedo,
+                                Material = BurMaterial.Diamond,
+                                Grit = Grit.Medium,
+                                TipMm = tip / 10.0,
+                                LargestMm = tip / 10.0,
+                                LengthMm = 8,
+                            }),
                     ];
                     var chosen = For(need, drawer).Chosen!.TipMm / 2;
                     // Half of the tip is the widest line without a lip: over it lies what the tip is too wide by, under it

@@ -19,7 +19,17 @@ public class BurChoiceTables
             .FirstOrDefault(known => known is not null);
         var material = parts.Contains("carbide") ? BurMaterial.Carbide : BurMaterial.Diamond;
         double? guide = family is BurFamily.DepthRing or BurFamily.NeckBall ? 1.0 : null;
-        return new(words, family, material, grit ?? Grit.Medium, sizes[0], sizes[^1], 8, GuideMm: guide);
+        return new()
+        {
+            Id = words,
+            Family = family,
+            Material = material,
+            Grit = grit ?? Grit.Medium,
+            TipMm = sizes[0],
+            LargestMm = sizes[^1],
+            LengthMm = 8,
+            GuideMm = guide,
+        };
     }
 
     private static BurNeed Need(string role, double? depth, double? wall = null, double? reduction = null) =>
@@ -79,7 +89,12 @@ public class BurChoiceTables
     [InlineData(4, "cylinder-flat 1.0")] // four count 0.10
     public void Tipped(double wall, string best)
     {
-        var role = new BurRole(BurUse.Wall, [BurFamily.CylinderFlat, BurFamily.TaperFlat], [Grit.Medium]);
+        var role = new BurRole
+        {
+            Use = BurUse.Wall,
+            Families = [BurFamily.CylinderFlat, BurFamily.TaperFlat],
+            Grits = [Grit.Medium],
+        };
         Assert.Equal(best, For(Need(role, 1.0, wall), "cylinder-flat 1.0", "taper-flat 1.0>2.6").Chosen!.Id);
     }
 

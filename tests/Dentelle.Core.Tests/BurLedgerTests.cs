@@ -10,7 +10,17 @@ public class BurLedgerTests
     private const double DryPlasticMost = 1;
 
     private static Bur Lasting(int? most, string id = "bur") =>
-        new(id, BurFamily.TaperRound, BurMaterial.Diamond, Grit.Medium, 1, 1.4, 8) { UsesMost = most };
+        new()
+        {
+            Id = id,
+            Family = BurFamily.TaperRound,
+            Material = BurMaterial.Diamond,
+            Grit = Grit.Medium,
+            TipMm = 1,
+            LargestMm = 1.4,
+            LengthMm = 8,
+            UsesMost = most,
+        };
 
     private static BurLedger Ledger(int pieces, int? most, int uses, bool worn = false, string id = "bur") =>
         new(Lasting(most, id), pieces, [.. Enumerable.Repeat(new BurUsed(UsedOn.Tooth, Wet: true), uses)], 0, worn);
@@ -75,7 +85,17 @@ public class BurLedgerTests
     }
 
     private static Bur Shaped(BurFamily family, double tip, double largest, double length, double corner = 0) =>
-        new("shape", family, BurMaterial.Diamond, Grit.Medium, tip, largest, length) { CornerMm = corner };
+        new()
+        {
+            Id = "shape",
+            Family = family,
+            Material = BurMaterial.Diamond,
+            Grit = Grit.Medium,
+            TipMm = tip,
+            LargestMm = largest,
+            LengthMm = length,
+            CornerMm = corner,
+        };
 
     private static double Volume(Bur bur)
     {

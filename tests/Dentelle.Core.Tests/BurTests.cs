@@ -76,7 +76,16 @@ public class BurTests
                 (tenths, hundredths) =>
                 {
                     var (tip, depth) = (tenths / 10.0, hundredths / 100.0);
-                    var bur = new Bur("taper", BurFamily.TaperRound, BurMaterial.Diamond, Grit.Medium, tip, tip + 0.4, 8);
+                    var bur = new Bur
+                    {
+                        Id = "taper",
+                        Family = BurFamily.TaperRound,
+                        Material = BurMaterial.Diamond,
+                        Grit = Grit.Medium,
+                        TipMm = tip,
+                        LargestMm = tip + 0.4,
+                        LengthMm = 8,
+                    };
                     var words = BurChoice.DepthWords(bur, new(depth), Tolerance);
                     var (meant, within) = Meant(words, tip);
                     Assert.True(Math.Abs(meant - depth) <= within, $"{words} with a tip of {tip} is {meant}, not {depth}");
@@ -180,16 +189,17 @@ public class BurTests
             .Sample(
                 (ball, share, tilt) =>
                 {
-                    var bur = new Bur(
-                        "ball",
-                        BurFamily.NeckBall,
-                        BurMaterial.Diamond,
-                        Grit.Medium,
-                        ball,
-                        ball,
-                        ball * 1.5,
-                        GuideMm: ball * share
-                    );
+                    var bur = new Bur
+                    {
+                        Id = "ball",
+                        Family = BurFamily.NeckBall,
+                        Material = BurMaterial.Diamond,
+                        Grit = Grit.Medium,
+                        TipMm = ball,
+                        LargestMm = ball,
+                        LengthMm = ball * 1.5,
+                        GuideMm = ball * share,
+                    };
                     var (radius, neck, angle) = (ball / 2, ball * share / 2, tilt * Math.PI / 180);
                     // The neck from where it leaves the ball outwards, lower side; the axis rises by the tilt.
                     var from = Math.Sqrt((radius * radius) - (neck * neck));
@@ -208,7 +218,16 @@ public class BurTests
             .Sample(
                 (tip, sunk) =>
                 {
-                    var bur = new Bur("taper", BurFamily.TaperRound, BurMaterial.Diamond, Grit.Medium, tip, tip + 0.4, 8);
+                    var bur = new Bur
+                    {
+                        Id = "taper",
+                        Family = BurFamily.TaperRound,
+                        Material = BurMaterial.Diamond,
+                        Grit = Grit.Medium,
+                        TipMm = tip,
+                        LargestMm = tip + 0.4,
+                        LengthMm = 8,
+                    };
                     // The half ball's outline at the outer surface, against its lowest point; beside the ball it cannot reach.
                     var profile = BurProfile.Of(bur);
                     var past = sunk - (tip / 2);

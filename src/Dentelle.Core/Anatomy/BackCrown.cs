@@ -39,17 +39,18 @@ internal sealed class BackCrown : CrownShape
         {
             var angle = 2 * Math.PI * step / AngleTable.Steps;
             var above = new SoftPower((form.P ?? new FormSides(defaults.P, defaults.P, defaults.P, defaults.P)).At(angle));
-            var profile = new WallProfile(
-                Cervical(angle),
-                neck[step],
-                height[step],
-                contour[step],
-                rimHeight[step],
-                rimReach[step],
-                above,
-                below,
-                defaults.Flare
-            );
+            var profile = new WallProfile
+            {
+                Neck = Cervical(angle),
+                NeckRadius = neck[step],
+                Contour = height[step],
+                ContourRadius = contour[step],
+                Rim = rimHeight[step],
+                RimRadius = rimReach[step],
+                AboveContour = above,
+                BelowContour = below,
+                Flare = defaults.Flare,
+            };
             for (var level = 0; level < Levels; level++)
                 radii[(step * Levels) + level] = profile.Radius(low + (level * perLevel));
         });

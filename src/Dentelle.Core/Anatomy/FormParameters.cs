@@ -3,49 +3,90 @@ using Dentelle.Geometry.Grids;
 
 namespace Dentelle.Core.Anatomy;
 
-/// <param name="Dims">Millimetres: crown length, mesiodistal, mesiodistal at the neck, faciolingual, faciolingual at the neck.</param>
-/// <param name="Offset">Crown centre relative to neck centre, millimetres.</param>
-/// <param name="Cerv">Rise of the cervical line on each side, millimetres.</param>
-/// <param name="Hoc">Height of contour on each side, share of the crown length.</param>
-public sealed record FormParameters(
-    string Family,
-    string SizeSource,
-    double[] Dims,
-    double[] Offset,
-    FormSides Cerv,
-    FormSides? Hoc,
-    double[][]? Outline,
-    double[][]? Rim,
-    FormLine[]? Ridges,
-    FormLine[]? Grooves,
-    IReadOnlyDictionary<string, double[]>? Cusps,
-    double? NeckN,
-    [property: JsonPropertyName("M")] double[][]? MesialWidth,
-    [property: JsonPropertyName("D")] double[][]? DistalWidth,
-    double[][]? Edge,
-    [property: JsonPropertyName("F")] double[][]? FacialProfile,
-    [property: JsonPropertyName("Lg")] double[][]? LingualProfile,
-    [property: JsonPropertyName("nF")] double[][]? FacialPower,
-    [property: JsonPropertyName("nL")] double[][]? LingualPower,
-    FormRelief[]? Relief,
-    double[]? Pole,
-    FormSides? P,
-    double? Q,
-    double? Floor,
-    double[][]? Dents,
-    double[][]? Pits,
-    double? NeckTaper,
-    double[]? RimK,
-    double? RimA,
-    double? CapIn,
-    double[]? Supp,
-    double? Blend,
-    double[][]? Mid,
-    double? EdgeY,
-    double? EdgeTilt,
-    double? Twist
-)
+public sealed record FormParameters
 {
+    public required string Family { get; init; }
+
+    public required string SizeSource { get; init; }
+
+    /// <summary>Millimetres: crown length, mesiodistal, mesiodistal at the neck, faciolingual, faciolingual at the neck.</summary>
+    public required double[] Dims { get; init; }
+
+    /// <summary>Crown centre relative to neck centre, millimetres.</summary>
+    public required double[] Offset { get; init; }
+
+    /// <summary>Rise of the cervical line on each side, millimetres.</summary>
+    public required FormSides Cerv { get; init; }
+
+    /// <summary>Height of contour on each side, share of the crown length.</summary>
+    public FormSides? Hoc { get; init; }
+
+    public double[][]? Outline { get; init; }
+
+    public double[][]? Rim { get; init; }
+
+    public FormLine[]? Ridges { get; init; }
+
+    public FormLine[]? Grooves { get; init; }
+
+    public IReadOnlyDictionary<string, double[]>? Cusps { get; init; }
+
+    public double? NeckN { get; init; }
+
+    [JsonPropertyName("M")]
+    public double[][]? MesialWidth { get; init; }
+
+    [JsonPropertyName("D")]
+    public double[][]? DistalWidth { get; init; }
+
+    public double[][]? Edge { get; init; }
+
+    [JsonPropertyName("F")]
+    public double[][]? FacialProfile { get; init; }
+
+    [JsonPropertyName("Lg")]
+    public double[][]? LingualProfile { get; init; }
+
+    [JsonPropertyName("nF")]
+    public double[][]? FacialPower { get; init; }
+
+    [JsonPropertyName("nL")]
+    public double[][]? LingualPower { get; init; }
+
+    public FormRelief[]? Relief { get; init; }
+
+    public double[]? Pole { get; init; }
+
+    public FormSides? P { get; init; }
+
+    public double? Q { get; init; }
+
+    public double? Floor { get; init; }
+
+    public double[][]? Dents { get; init; }
+
+    public double[][]? Pits { get; init; }
+
+    public double? NeckTaper { get; init; }
+
+    public double[]? RimK { get; init; }
+
+    public double? RimA { get; init; }
+
+    public double? CapIn { get; init; }
+
+    public double[]? Supp { get; init; }
+
+    public double? Blend { get; init; }
+
+    public double[][]? Mid { get; init; }
+
+    public double? EdgeY { get; init; }
+
+    public double? EdgeTilt { get; init; }
+
+    public double? Twist { get; init; }
+
     /// <summary>Average crown size, or this patient's where it was measured; the neck keeps its share of the width.</summary>
     public CrownSize SizeFor(MeasuredSize measured)
     {

@@ -40,15 +40,25 @@ public sealed record FormArch(
 public sealed record FormStand(double TipDeg, double LeanDeg, double LevelMm);
 
 /// <summary>Values shared by all teeth; the file's meta section explains them.</summary>
-public sealed record FormDefaults(
-    double P,
-    double Q,
-    double CervPow,
-    double[] RimK,
-    double RimA,
-    double CapIn,
-    double RidgeBlend,
-    double Blur,
-    double[] Supp,
-    double Flare
-);
+public sealed record FormDefaults
+{
+    public required double P { get; init; }
+
+    public required double Q { get; init; }
+
+    public required double CervPow { get; init; }
+
+    public required double[] RimK { get; init; }
+
+    public required double RimA { get; init; }
+
+    public required double CapIn { get; init; }
+
+    public required double RidgeBlend { get; init; }
+
+    public required double Blur { get; init; }
+
+    public required double[] Supp { get; init; }
+
+    public required double Flare { get; init; }
+}

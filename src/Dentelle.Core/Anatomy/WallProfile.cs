@@ -3,18 +3,26 @@ using Dentelle.Geometry;
 namespace Dentelle.Core.Anatomy;
 
 /// <summary>One meridian of the wall: out from the neck to the height of contour, in from there to the rim.</summary>
-internal readonly record struct WallProfile(
-    double Neck,
-    double NeckRadius,
-    double Contour,
-    double ContourRadius,
-    double Rim,
-    double RimRadius,
-    SoftPower AboveContour,
-    SoftPower BelowContour,
-    double Flare
-)
+internal readonly record struct WallProfile
 {
+    public required double Neck { get; init; }
+
+    public required double NeckRadius { get; init; }
+
+    public required double Contour { get; init; }
+
+    public required double ContourRadius { get; init; }
+
+    public required double Rim { get; init; }
+
+    public required double RimRadius { get; init; }
+
+    public required SoftPower AboveContour { get; init; }
+
+    public required SoftPower BelowContour { get; init; }
+
+    public required double Flare { get; init; }
+
     public double Radius(double z)
     {
         if (z < Contour)

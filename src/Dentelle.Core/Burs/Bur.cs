@@ -59,30 +59,47 @@ public static class BurFamilies
 }
 
 /// <summary>A rotary instrument by its shape and sizes, millimetres; generic, no maker's.</summary>
-/// <param name="Id">Stable name.</param>
-/// <param name="Code">ISO 6360 number; null where the number of its shape is not known here.</param>
-/// <param name="TipMm">Diameter at the tip: of the half ball, or of the flat end.</param>
-/// <param name="LargestMm">Largest diameter of the working part.</param>
-/// <param name="LengthMm">Length of the working part.</param>
-/// <param name="CornerMm">Radius of a flat end's corner.</param>
-/// <param name="GuideMm">Diameter of the smooth part that stops it: between the rings, or the neck of a ball.</param>
-/// <param name="UsesMost">After so many preparations it is worn; 1 for single use; null when nothing is known.</param>
-public sealed record Bur(
-    string Id,
-    BurFamily Family,
-    BurMaterial Material,
-    Grit Grit,
-    double TipMm,
-    double LargestMm,
-    double LengthMm,
-    string Shank = "314",
-    string? Code = null,
-    double CornerMm = 0,
-    double? GuideMm = null,
-    int? Blades = null,
-    int? UsesMost = null
-)
+public sealed record Bur
 {
+    /// <summary>Stable name.</summary>
+    public required string Id { get; init; }
+
+    public required BurFamily Family { get; init; }
+
+    public required BurMaterial Material { get; init; }
+
+    public required Grit Grit { get; init; }
+
+    /// <summary>Diameter at the tip: of the half ball, or of the flat end.</summary>
+    public required double TipMm { get; init; }
+
+    /// <summary>Largest diameter of the working part.</summary>
+    public required double LargestMm { get; init; }
+
+    /// <summary>Length of the working part.</summary>
+    public required double LengthMm { get; init; }
+
+    /// <summary>Group of its shank; friction grip where a file says none.</summary>
+    public string Shank
+    {
+        get => field ?? "314";
+        init;
+    }
+
+    /// <summary>ISO 6360 number; null where the number of its shape is not known here.</summary>
+    public string? Code { get; init; }
+
+    /// <summary>Radius of a flat end's corner.</summary>
+    public double CornerMm { get; init; }
+
+    /// <summary>Diameter of the smooth part that stops it: between the rings, or the neck of a ball.</summary>
+    public double? GuideMm { get; init; }
+
+    public int? Blades { get; init; }
+
+    /// <summary>After so many preparations it is worn; 1 for single use; null when nothing is known.</summary>
+    public int? UsesMost { get; init; }
+
     [JsonIgnore]
     public Mm Tip => new(TipMm);
 

@@ -17,20 +17,28 @@ public enum BurUse
 }
 
 /// <summary>What a kind of step wants of a bur, whichever tooth.</summary>
-/// <param name="Families">Shapes, best first; none where the finish line decides.</param>
-/// <param name="Grits">Grits, best first.</param>
-/// <param name="UnlessCanine">Shapes for canines, whose lingual side has no hollow.</param>
-/// <param name="Tool">What else does it, where no bur is meant.</param>
-public sealed record BurRole(
-    BurUse Use,
-    IReadOnlyList<BurFamily> Families,
-    IReadOnlyList<Grit> Grits,
-    BurMaterial? Material = null,
-    string? Shank = null,
-    double? LeastDiameterMm = null,
-    IReadOnlyList<BurFamily>? UnlessCanine = null,
-    string? Tool = null
-);
+public sealed record BurRole
+{
+    public required BurUse Use { get; init; }
+
+    /// <summary>Shapes, best first; none where the finish line decides.</summary>
+    public required IReadOnlyList<BurFamily> Families { get; init; }
+
+    /// <summary>Grits, best first.</summary>
+    public required IReadOnlyList<Grit> Grits { get; init; }
+
+    public BurMaterial? Material { get; init; }
+
+    public string? Shank { get; init; }
+
+    public double? LeastDiameterMm { get; init; }
+
+    /// <summary>Shapes for canines, whose lingual side has no hollow.</summary>
+    public IReadOnlyList<BurFamily>? UnlessCanine { get; init; }
+
+    /// <summary>What else does it, where no bur is meant.</summary>
+    public string? Tool { get; init; }
+}
 
 /// <summary>What one step on one tooth wants of a bur. Lengths in millimetres.</summary>
 /// <param name="Depth">How deep it is sunk; null where no depth is meant.</param>

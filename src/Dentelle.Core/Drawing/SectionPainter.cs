@@ -23,17 +23,20 @@ internal static class SectionPainter
         var zones = tooth.Present.Select(preparation.Zones.Of).ToArray();
         var prepared = section.Walls?.Outline.Points
             ?? (preparation.Body is { } body ? tooth.Cut.Flat(tooth.Cut.Outline(body.Surface)) : []);
-        return new(
-            tooth.Cut.Plane,
-            tooth.Cut.Through,
-            tooth.Outline,
-            section.Walls,
-            prepared,
-            preparation.Walled is { } walled ? Marks(preparation, walled, tooth, zones, section.Walls!) : Marks(preparation, tooth, zones),
-            Margins(plan, preparation.Body, tooth, prepared, shape),
-            tooth.Enamel,
-            tooth.Pulp
-        );
+        return new()
+        {
+            Plane = tooth.Cut.Plane,
+            Through = tooth.Cut.Through,
+            Present = tooth.Outline,
+            Planned = section.Walls,
+            Prepared = prepared,
+            Marks = preparation.Walled is { } walled
+                ? Marks(preparation, walled, tooth, zones, section.Walls!)
+                : Marks(preparation, tooth, zones),
+            Margins = Margins(plan, preparation.Body, tooth, prepared, shape),
+            Enamel = tooth.Enamel,
+            Pulp = tooth.Pulp,
+        };
     }
 
     /// <summary>Where the section meets the margin; a side that the plan leaves uncut has none.</summary>

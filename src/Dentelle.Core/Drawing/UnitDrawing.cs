@@ -26,19 +26,28 @@ public sealed record ZoneMark(string Zone, Vec2 At, Vec2 Inside, Vec2 Outward, d
 /// <summary>A margin's mark in a section.</summary>
 public sealed record MarginMark(Segment Segment, Vec2 At, Vec2 Gum);
 
-/// <param name="Planned">The planned outline with its walls; null where no walls are planned.</param>
-/// <param name="Prepared">The planned outline; empty where no body is made.</param>
-public sealed record SectionDrawing(
-    SectionPlane Plane,
-    string Through,
-    IReadOnlyList<Vec2> Present,
-    PlannedSection? Planned,
-    IReadOnlyList<Vec2> Prepared,
-    IReadOnlyList<ZoneMark> Marks,
-    IReadOnlyList<MarginMark> Margins,
-    IReadOnlyList<Vec2> Enamel,
-    IReadOnlyList<Vec2> Pulp
-);
+public sealed record SectionDrawing
+{
+    public required SectionPlane Plane { get; init; }
+
+    public required string Through { get; init; }
+
+    public required IReadOnlyList<Vec2> Present { get; init; }
+
+    /// <summary>The planned outline with its walls; null where no walls are planned.</summary>
+    public PlannedSection? Planned { get; init; }
+
+    /// <summary>The planned outline; empty where no body is made.</summary>
+    public required IReadOnlyList<Vec2> Prepared { get; init; }
+
+    public required IReadOnlyList<ZoneMark> Marks { get; init; }
+
+    public required IReadOnlyList<MarginMark> Margins { get; init; }
+
+    public required IReadOnlyList<Vec2> Enamel { get; init; }
+
+    public required IReadOnlyList<Vec2> Pulp { get; init; }
+}
 
 /// <param name="Present">Largest outline of the present tooth.</param>
 /// <param name="FinishLine">Outer edge of the margin.</param>

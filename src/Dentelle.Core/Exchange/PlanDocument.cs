@@ -16,26 +16,39 @@ public sealed record PlanDocument(
     IReadOnlyList<OptionDocument>? Options = null
 );
 
-/// <param name="Tooth">ISO 3950 code.</param>
-/// <param name="ToothName">The tooth in words.</param>
-/// <param name="TocDeg">Total occlusal convergence; left out where no walls converge.</param>
-public sealed record UnitDocument(
-    string Tooth,
-    string ToothName,
-    Restoration Restoration,
-    Material Material,
-    CeramicCoverage? Coverage,
-    BuildOutSchool BuildOutSchool,
-    CuttingSchool School,
-    IReadOnlyList<ZoneDocument> Zones,
-    IReadOnlyList<MarginDocument> Margin,
-    IReadOnlyList<TransitionDocument> Transitions,
-    RangeDocument? TocDeg,
-    IReadOnlyList<ReasonDocument> TocReasons,
-    double FinishingAllowanceMm,
-    IReadOnlyList<CautionDocument> Cautions
-)
+public sealed record UnitDocument
 {
+    /// <summary>ISO 3950 code.</summary>
+    public required string Tooth { get; init; }
+
+    /// <summary>The tooth in words.</summary>
+    public required string ToothName { get; init; }
+
+    public required Restoration Restoration { get; init; }
+
+    public required Material Material { get; init; }
+
+    public CeramicCoverage? Coverage { get; init; }
+
+    public required BuildOutSchool BuildOutSchool { get; init; }
+
+    public required CuttingSchool School { get; init; }
+
+    public required IReadOnlyList<ZoneDocument> Zones { get; init; }
+
+    public required IReadOnlyList<MarginDocument> Margin { get; init; }
+
+    public required IReadOnlyList<TransitionDocument> Transitions { get; init; }
+
+    /// <summary>Total occlusal convergence; left out where no walls converge.</summary>
+    public RangeDocument? TocDeg { get; init; }
+
+    public required IReadOnlyList<ReasonDocument> TocReasons { get; init; }
+
+    public required double FinishingAllowanceMm { get; init; }
+
+    public required IReadOnlyList<CautionDocument> Cautions { get; init; }
+
     /// <summary>Direction of draw out of the tooth, length 1, in the tooth's own frame: x mesial, y facial, z along its axis.</summary>
     public IReadOnlyList<double> Path { get; init; } = [0, 0, 1];
 
@@ -81,23 +94,22 @@ public sealed record UnitDocument(
         var toc = plan.Convergence.Value;
         // Veneers have no opposing walls, cavities diverge, pontics are not cut.
         var converges = plan.Rules().HasWalls;
-        return new(
-            plan.Tooth.Iso,
-            plan.Tooth.Name,
-            plan.Restoration,
-            plan.Material.Value,
-            plan.Coverage,
-            plan.BuildOutSchool,
-            plan.School,
-            [.. plan.Zones.Select(ZoneDocument.From)],
-            [.. plan.Margin.Pieces.Select(MarginDocument.From)],
-            [.. plan.Margin.Transitions.Select(t => new TransitionDocument(t.Side, t.Place, t.Begin, t.End))],
-            converges ? new(toc.Target.Degrees, toc.Least.Degrees, toc.Most.Degrees) : null,
-            converges ? [.. plan.Convergence.Reasons.Select(ReasonDocument.From)] : [],
-            plan.FinishingAllowance.Rounded,
-            [.. cautions.Select(CautionDocument.From)]
-        )
+        return new()
         {
+            Tooth = plan.Tooth.Iso,
+            ToothName = plan.Tooth.Name,
+            Restoration = plan.Restoration,
+            Material = plan.Material.Value,
+            Coverage = plan.Coverage,
+            BuildOutSchool = plan.BuildOutSchool,
+            School = plan.School,
+            Zones = [.. plan.Zones.Select(ZoneDocument.From)],
+            Margin = [.. plan.Margin.Pieces.Select(MarginDocument.From)],
+            Transitions = [.. plan.Margin.Transitions.Select(t => new TransitionDocument(t.Side, t.Place, t.Begin, t.End))],
+            TocDeg = converges ? new(toc.Target.Degrees, toc.Least.Degrees, toc.Most.Degrees) : null,
+            TocReasons = converges ? [.. plan.Convergence.Reasons.Select(ReasonDocument.From)] : [],
+            FinishingAllowanceMm = plan.FinishingAllowance.Rounded,
+            Cautions = [.. cautions.Select(CautionDocument.From)],
             Path = [Math.Round(plan.Path.X, 6) + 0.0, Math.Round(plan.Path.Y, 6) + 0.0, Math.Round(plan.Path.Z, 6)],
             Features = plan.Features.Count > 0 ? [.. plan.Features.Select(FeatureDocument.From)] : null,
             Intracoronal = plan.Cavity is { } cavity ? IntracoronalDocument.From(cavity) : null,
@@ -106,37 +118,47 @@ public sealed record UnitDocument(
     }
 }
 
-/// <param name="Zone">The zone's name, with the cusp as a suffix.</param>
-/// <param name="Kind">The kind of zone, without a cusp.</param>
-/// <param name="Words">The zone as a person says it.</param>
-/// <param name="DepthMm">Depth to cut from the present surface.</param>
-/// <param name="ExpectedClearanceMm">Room to the antagonist after cutting, where the zone meets one.</param>
-public sealed record ZoneDocument(
-    string Zone,
-    ZoneKind Kind,
-    string Words,
-    RangeDocument DepthMm,
-    double RoughCutMm,
-    double BuildOutMm,
-    double? RoomBeforeMm,
-    RangeDocument ThicknessMm,
-    RangeDocument? ExpectedClearanceMm,
-    IReadOnlyList<ReasonDocument> Reasons
-)
+public sealed record ZoneDocument
 {
+    /// <summary>The zone's name, with the cusp as a suffix.</summary>
+    public required string Zone { get; init; }
+
+    /// <summary>The kind of zone, without a cusp.</summary>
+    public required ZoneKind Kind { get; init; }
+
+    /// <summary>The zone as a person says it.</summary>
+    public required string Words { get; init; }
+
+    /// <summary>Depth to cut from the present surface.</summary>
+    public required RangeDocument DepthMm { get; init; }
+
+    public required double RoughCutMm { get; init; }
+
+    public required double BuildOutMm { get; init; }
+
+    public double? RoomBeforeMm { get; init; }
+
+    public required RangeDocument ThicknessMm { get; init; }
+
+    /// <summary>Room to the antagonist after cutting, where the zone meets one.</summary>
+    public RangeDocument? ExpectedClearanceMm { get; init; }
+
+    public required IReadOnlyList<ReasonDocument> Reasons { get; init; }
+
     public static ZoneDocument From(ZonePlan zone) =>
-        new(
-            zone.Zone.Name,
-            zone.Zone.Kind,
-            zone.Zone.Words,
-            RangeDocument.From(zone.Depth.Value),
-            zone.RoughCut.Rounded,
-            zone.BuildOut.Rounded,
-            zone.RoomBefore?.Rounded,
-            RangeDocument.From(zone.Thickness),
-            zone.Zone.Occludes ? RangeDocument.From(zone.ExpectedClearance) : null,
-            [.. zone.Depth.Reasons.Select(ReasonDocument.From)]
-        );
+        new()
+        {
+            Zone = zone.Zone.Name,
+            Kind = zone.Zone.Kind,
+            Words = zone.Zone.Words,
+            DepthMm = RangeDocument.From(zone.Depth.Value),
+            RoughCutMm = zone.RoughCut.Rounded,
+            BuildOutMm = zone.BuildOut.Rounded,
+            RoomBeforeMm = zone.RoomBefore?.Rounded,
+            ThicknessMm = RangeDocument.From(zone.Thickness),
+            ExpectedClearanceMm = zone.Zone.Occludes ? RangeDocument.From(zone.ExpectedClearance) : null,
+            Reasons = [.. zone.Depth.Reasons.Select(ReasonDocument.From)],
+        };
 }
 
 public sealed record RangeDocument(double Target, double Min, double Max)

@@ -5,30 +5,42 @@ using Dentelle.Core.Protocols;
 namespace Dentelle.Core.Exchange;
 
 /// <summary>Inside of an inlay or onlay. Lengths in millimetres, angles in degrees.</summary>
-/// <param name="IsthmusMm">Left out where it is a share of a distance that nobody knows.</param>
-/// <param name="IsthmusShare">Of the distance between the cusp tips.</param>
-/// <param name="DepthMm">From the imagined bottom of the groove to the pulpal floor.</param>
-/// <param name="WallDivergenceDeg">Each wall to the path, opening outwards.</param>
-public sealed record IntracoronalDocument(
-    RangeDocument? IsthmusMm,
-    IReadOnlyList<ReasonDocument> IsthmusReasons,
-    Limits? IsthmusShare,
-    RangeDocument DepthMm,
-    IReadOnlyList<BoxDocument> Boxes,
-    Limits WallDivergenceDeg,
-    double CavosurfaceDeg,
-    Limits? BevelMm,
-    Limits? BevelDeg,
-    IReadOnlyList<CuspDocument> Cusps,
-    double? FunctionalShoulderMm
-)
+public sealed record IntracoronalDocument
 {
+    /// <summary>Left out where it is a share of a distance that nobody knows.</summary>
+    public RangeDocument? IsthmusMm { get; init; }
+
+    public required IReadOnlyList<ReasonDocument> IsthmusReasons { get; init; }
+
+    /// <summary>Of the distance between the cusp tips.</summary>
+    public Limits? IsthmusShare { get; init; }
+
+    /// <summary>From the imagined bottom of the groove to the pulpal floor.</summary>
+    public required RangeDocument DepthMm { get; init; }
+
+    public required IReadOnlyList<BoxDocument> Boxes { get; init; }
+
+    /// <summary>Each wall to the path, opening outwards.</summary>
+    public required Limits WallDivergenceDeg { get; init; }
+
+    public required double CavosurfaceDeg { get; init; }
+
+    public Limits? BevelMm { get; init; }
+
+    public Limits? BevelDeg { get; init; }
+
+    public required IReadOnlyList<CuspDocument> Cusps { get; init; }
+
+    public double? FunctionalShoulderMm { get; init; }
+
     public static IntracoronalDocument From(Cavity cavity) =>
-        new(
-            cavity.Isthmus is { } isthmus ? RangeDocument.From(isthmus.Value) : null,
-            [.. (cavity.Isthmus?.Reasons ?? []).Select(ReasonDocument.From)],
-            cavity.IsthmusShare,
-            RangeDocument.From(cavity.Depth.Value),
+        new()
+        {
+            IsthmusMm = cavity.Isthmus is { } isthmus ? RangeDocument.From(isthmus.Value) : null,
+            IsthmusReasons = [.. (cavity.Isthmus?.Reasons ?? []).Select(ReasonDocument.From)],
+            IsthmusShare = cavity.IsthmusShare,
+            DepthMm = RangeDocument.From(cavity.Depth.Value),
+            Boxes =
             [
                 .. cavity.BoxPlans.Select(box => new BoxDocument(
                     box.Side,
@@ -39,13 +51,16 @@ public sealed record IntracoronalDocument(
                     [.. box.Axial.Reasons.Concat(box.Widened.Reasons).Select(ReasonDocument.From)]
                 )),
             ],
-            cavity.Divergence,
-            cavity.CavosurfaceDeg,
-            cavity.Bevel,
-            cavity.BevelDeg,
-            [.. cavity.Cusps.Select(cusp => new CuspDocument(cusp.Cusp, cusp.Covered, [.. cusp.Reasons.Select(ReasonDocument.From)]))],
-            cavity.FunctionalShoulder?.Value.Rounded
-        );
+            WallDivergenceDeg = cavity.Divergence,
+            CavosurfaceDeg = cavity.CavosurfaceDeg,
+            BevelMm = cavity.Bevel,
+            BevelDeg = cavity.BevelDeg,
+            Cusps =
+            [
+                .. cavity.Cusps.Select(cusp => new CuspDocument(cusp.Cusp, cusp.Covered, [.. cusp.Reasons.Select(ReasonDocument.From)])),
+            ],
+            FunctionalShoulderMm = cavity.FunctionalShoulder?.Value.Rounded,
+        };
 }
 
 /// <param name="AxialMm">From the present surface to the axial wall.</param>

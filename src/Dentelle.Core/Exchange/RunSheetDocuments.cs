@@ -23,16 +23,17 @@ public sealed record RunSheetDocument(
         return new(
             [.. sheet.Visit.Schools.Select(entry => new ToothSchool(entry.Key.Iso, entry.Value.School, entry.Value.Name))],
             [.. Told(sheet)],
-            new(
-                sheet.BurChanges,
-                sheet.ViewChanges,
-                Math.Round(sheet.Minutes, 1),
-                Math.Round(sheet.LeastMinutes, 1),
-                sheet.LowerBound,
-                sheet.Proven,
-                sheet.ToothByTooth?.BurChanges,
-                sheet.ToothByTooth?.ViewChanges
-            ),
+            new()
+            {
+                BurChanges = sheet.BurChanges,
+                ViewChanges = sheet.ViewChanges,
+                Minutes = Math.Round(sheet.Minutes, 1),
+                LeastMinutes = Math.Round(sheet.LeastMinutes, 1),
+                LowerBound = sheet.LowerBound,
+                Proven = sheet.Proven,
+                ToothByToothBurChanges = sheet.ToothByTooth?.BurChanges,
+                ToothByToothViewChanges = sheet.ToothByTooth?.ViewChanges,
+            },
             [.. sheet.Free.Select(free => new FreeDocument(free.Start, free.End, names[free.After]))],
             [
                 .. sheet
@@ -62,20 +63,28 @@ public sealed record RunSheetDocument(
 
 public sealed record ToothSchool(string Tooth, CuttingSchool School, string Name);
 
-/// <param name="LeastMinutes">No order with as few changes as the best one ends sooner.</param>
-/// <param name="LowerBound">No order has fewer bur changes.</param>
-/// <param name="Proven">Whether none has fewer, nor with as many fewer changes of place.</param>
-/// <param name="ToothByToothBurChanges">When one tooth is finished after the other; absent for a single tooth.</param>
-public sealed record SheetTotals(
-    int BurChanges,
-    int ViewChanges,
-    double Minutes,
-    double LeastMinutes,
-    int LowerBound,
-    bool Proven,
-    int? ToothByToothBurChanges,
-    int? ToothByToothViewChanges
-);
+public sealed record SheetTotals
+{
+    public required int BurChanges { get; init; }
+
+    public required int ViewChanges { get; init; }
+
+    public required double Minutes { get; init; }
+
+    /// <summary>No order with as few changes as the best one ends sooner.</summary>
+    public required double LeastMinutes { get; init; }
+
+    /// <summary>No order has fewer bur changes.</summary>
+    public required int LowerBound { get; init; }
+
+    /// <summary>Whether none has fewer, nor with as many fewer changes of place.</summary>
+    public required bool Proven { get; init; }
+
+    /// <summary>When one tooth is finished after the other; absent for a single tooth.</summary>
+    public int? ToothByToothBurChanges { get; init; }
+
+    public int? ToothByToothViewChanges { get; init; }
+}
 
 public sealed record FreeDocument(double From, double To, string After);
 
@@ -83,62 +92,105 @@ public sealed record FreeDocument(double From, double To, string After);
 /// <param name="For">Names of the steps it is for.</param>
 public sealed record MissingBur(string Wanted, string Instead, IReadOnlyList<string> For);
 
-/// <param name="Bur">ISO 6360 number; null where the number of its shape is not known, or no bur is used.</param>
-/// <param name="Mark">To which mark of the bur the deepest of it is sunk.</param>
-/// <param name="TakesUp">Whether another bur or rotary tool is taken in hand for it.</param>
-public sealed record StepDocument(
-    int Order,
-    string Key,
-    string Code,
-    StepPhase Phase,
-    string Name,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] string? Tooth,
-    string? Part,
-    IReadOnlyList<string> Zones,
-    IReadOnlyList<Segment> Segments,
-    IReadOnlyList<CutDocument> Cuts,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] string? Bur,
-    string? BurId,
-    string? BurName,
-    string? BurWhy,
-    string? Mark,
-    string? RunnerUp,
-    string? Missing,
-    string? Instead,
-    string? Tool,
-    bool TakesUp,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] double? SinkMm,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] double? RemainingMm,
-    double? LipMm,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.Never)] double? TiltDeg,
-    string? Stroke,
-    string? Hint,
-    StepSpeed Speed,
-    bool Water,
-    StepView? View,
-    string? Assistant,
-    string? Check,
-    string? Gauge,
-    double Start,
-    double Minutes,
-    bool Learned,
-    double? WaitMinutes,
-    IReadOnlyList<string> Cautions
-)
+public sealed record StepDocument
 {
+    public required int Order { get; init; }
+
+    public required string Key { get; init; }
+
+    public required string Code { get; init; }
+
+    public required StepPhase Phase { get; init; }
+
+    public required string Name { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
+    public string? Tooth { get; init; }
+
+    public string? Part { get; init; }
+
+    public required IReadOnlyList<string> Zones { get; init; }
+
+    public required IReadOnlyList<Segment> Segments { get; init; }
+
+    public required IReadOnlyList<CutDocument> Cuts { get; init; }
+
+    /// <summary>ISO 6360 number; null where the number of its shape is not known, or no bur is used.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
+    public string? Bur { get; init; }
+
+    public string? BurId { get; init; }
+
+    public string? BurName { get; init; }
+
+    public string? BurWhy { get; init; }
+
+    /// <summary>To which mark of the bur the deepest of it is sunk.</summary>
+    public string? Mark { get; init; }
+
+    public string? RunnerUp { get; init; }
+
+    public string? Missing { get; init; }
+
+    public string? Instead { get; init; }
+
+    public string? Tool { get; init; }
+
+    /// <summary>Whether another bur or rotary tool is taken in hand for it.</summary>
+    public required bool TakesUp { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
+    public double? SinkMm { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
+    public double? RemainingMm { get; init; }
+
+    public double? LipMm { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
+    public double? TiltDeg { get; init; }
+
+    public string? Stroke { get; init; }
+
+    public string? Hint { get; init; }
+
+    public required StepSpeed Speed { get; init; }
+
+    public required bool Water { get; init; }
+
+    public StepView? View { get; init; }
+
+    public string? Assistant { get; init; }
+
+    public string? Check { get; init; }
+
+    public string? Gauge { get; init; }
+
+    public required double Start { get; init; }
+
+    public required double Minutes { get; init; }
+
+    public required bool Learned { get; init; }
+
+    public double? WaitMinutes { get; init; }
+
+    public required IReadOnlyList<string> Cautions { get; init; }
+
     public static StepDocument From(TimedStep timed, bool takesUp)
     {
         var (step, entry, bur) = (timed.Step, timed.Step.Entry, timed.Step.Bur?.Chosen);
-        return new(
-            timed.Order,
-            step.Key,
-            entry.As ?? step.Code,
-            entry.Phase,
-            step.Name,
-            step.Tooth?.Iso,
-            step.Part?.Name,
-            [.. step.Cuts.Select(cut => cut.Zone.Name)],
-            step.Segments,
+        return new()
+        {
+            Order = timed.Order,
+            Key = step.Key,
+            Code = entry.As ?? step.Code,
+            Phase = entry.Phase,
+            Name = step.Name,
+            Tooth = step.Tooth?.Iso,
+            Part = step.Part?.Name,
+            Zones = [.. step.Cuts.Select(cut => cut.Zone.Name)],
+            Segments = step.Segments,
+            Cuts =
             [
                 .. step.Cuts.Select(cut => new CutDocument(
                     cut.Zone.Name,
@@ -148,34 +200,34 @@ public sealed record StepDocument(
                     cut.Mark
                 )),
             ],
-            bur?.Code,
-            bur?.Id,
-            bur?.Name,
-            step.Bur?.Why,
-            step.Bur?.Mark,
-            step.Bur?.RunnerUp?.Name,
-            step.Bur?.Missing,
-            step.Bur?.Instead,
-            step.Tool,
-            takesUp,
-            step.Sink?.Rounded,
-            step.Remaining?.Rounded,
-            step.LipMm > Mm.Zero ? step.LipMm.Rounded : null,
-            step.TiltDeg,
-            entry.Stroke,
-            step.Hint,
-            entry.Speed,
-            entry.Speed != StepSpeed.None && !step.Dry,
-            step.View,
-            step.View?.Assistant ?? entry.Assistant,
-            entry.Check,
-            entry.Gauge,
-            timed.Start,
-            timed.Minutes,
-            timed.Learned,
-            step.WaitMinutes,
-            step.Cautions
-        );
+            Bur = bur?.Code,
+            BurId = bur?.Id,
+            BurName = bur?.Name,
+            BurWhy = step.Bur?.Why,
+            Mark = step.Bur?.Mark,
+            RunnerUp = step.Bur?.RunnerUp?.Name,
+            Missing = step.Bur?.Missing,
+            Instead = step.Bur?.Instead,
+            Tool = step.Tool,
+            TakesUp = takesUp,
+            SinkMm = step.Sink?.Rounded,
+            RemainingMm = step.Remaining?.Rounded,
+            LipMm = step.LipMm > Mm.Zero ? step.LipMm.Rounded : null,
+            TiltDeg = step.TiltDeg,
+            Stroke = entry.Stroke,
+            Hint = step.Hint,
+            Speed = entry.Speed,
+            Water = entry.Speed != StepSpeed.None && !step.Dry,
+            View = step.View,
+            Assistant = step.View?.Assistant ?? entry.Assistant,
+            Check = entry.Check,
+            Gauge = entry.Gauge,
+            Start = timed.Start,
+            Minutes = timed.Minutes,
+            Learned = timed.Learned,
+            WaitMinutes = step.WaitMinutes,
+            Cautions = step.Cautions,
+        };
     }
 }
 
@@ -183,20 +235,30 @@ public sealed record StepDocument(
 public sealed record CutDocument(string Zone, double? SinkMm, double RemovesMm, double RemainingMm, string? Mark);
 
 /// <summary>A bur's number decoded, and what can be worked out with such a bur.</summary>
-public sealed record BurDocument(
-    string Code,
-    string Words,
-    BurMaterial Material,
-    string Shank,
-    double ShankMm,
-    BurFamily? Family,
-    string ShapeGroup,
-    Grit? Grit,
-    double SizeMm,
-    IReadOnlyList<BurSum> Sums,
-    string Remark
-)
+public sealed record BurDocument
 {
+    public required string Code { get; init; }
+
+    public required string Words { get; init; }
+
+    public required BurMaterial Material { get; init; }
+
+    public required string Shank { get; init; }
+
+    public required double ShankMm { get; init; }
+
+    public BurFamily? Family { get; init; }
+
+    public required string ShapeGroup { get; init; }
+
+    public Grit? Grit { get; init; }
+
+    public required double SizeMm { get; init; }
+
+    public required IReadOnlyList<BurSum> Sums { get; init; }
+
+    public required string Remark { get; init; }
+
     private const string FromMemory =
         "Numbers of shape groups and cuts are recalled from memory; a nominal size says nothing about tip and length.";
 
@@ -207,31 +269,33 @@ public sealed record BurDocument(
         var known = drawer.Burs.FirstOrDefault(bur => bur.Code == code.ToString())
             ?? (
                 family == BurFamily.Round
-                    ? new Bur(
-                        "",
-                        BurFamily.Round,
-                        code.Material,
-                        code.Grit ?? Burs.Grit.Medium,
-                        code.Size.Value,
-                        code.Size.Value,
-                        code.Size.Value,
-                        code.Shank.Group
-                    )
+                    ? new Bur
+                    {
+                        Id = "",
+                        Family = BurFamily.Round,
+                        Material = code.Material,
+                        Grit = code.Grit ?? Burs.Grit.Medium,
+                        TipMm = code.Size.Value,
+                        LargestMm = code.Size.Value,
+                        LengthMm = code.Size.Value,
+                        Shank = code.Shank.Group,
+                    }
                     : null
             );
-        return new(
-            code.ToString(),
-            code.Words(table.Shapes),
-            code.Material,
-            code.Shank.Words,
-            code.Shank.DiameterMm,
-            family,
-            code.Shape,
-            code.Grit,
-            code.Size.Rounded,
-            known is null ? [] : SumsOf(known),
-            FromMemory
-        );
+        return new()
+        {
+            Code = code.ToString(),
+            Words = code.Words(table.Shapes),
+            Material = code.Material,
+            Shank = code.Shank.Words,
+            ShankMm = code.Shank.DiameterMm,
+            Family = family,
+            ShapeGroup = code.Shape,
+            Grit = code.Grit,
+            SizeMm = code.Size.Rounded,
+            Sums = known is null ? [] : SumsOf(known),
+            Remark = FromMemory,
+        };
     }
 
     public static IReadOnlyList<BurSum> SumsOf(Bur bur)

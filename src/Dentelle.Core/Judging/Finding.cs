@@ -21,19 +21,27 @@ public enum Verdict
 }
 
 /// <summary>What one reading means.</summary>
-/// <param name="Expected">What this kind of reading should have shown, with its limits.</param>
-/// <param name="CorrectionLeast">What must at least still go to reach the target; zero when nothing must. Millimetres.</param>
-/// <param name="CorrectionMost">What may at most still go.</param>
-/// <param name="Headline">"0.5 short", "Within", "Can't tell".</param>
-/// <param name="Instruction">What to do: how much more, in widths of the bur in hand, or what settles it.</param>
-/// <param name="SettlingGauge">Size of the gauge that would settle a "can't tell".</param>
-public sealed record Finding(
-    Reading Reading,
-    Verdict Verdict,
-    MmRange Expected,
-    Mm CorrectionLeast,
-    Mm CorrectionMost,
-    string Headline,
-    string Instruction,
-    Mm? SettlingGauge
-);
+public sealed record Finding
+{
+    public required Reading Reading { get; init; }
+
+    public required Verdict Verdict { get; init; }
+
+    /// <summary>What this kind of reading should have shown, with its limits.</summary>
+    public required MmRange Expected { get; init; }
+
+    /// <summary>What must at least still go to reach the target; zero when nothing must. Millimetres.</summary>
+    public required Mm CorrectionLeast { get; init; }
+
+    /// <summary>What may at most still go.</summary>
+    public required Mm CorrectionMost { get; init; }
+
+    /// <summary>"0.5 short", "Within", "Can't tell".</summary>
+    public required string Headline { get; init; }
+
+    /// <summary>What to do: how much more, in widths of the bur in hand, or what settles it.</summary>
+    public required string Instruction { get; init; }
+
+    /// <summary>Size of the gauge that would settle a "can't tell".</summary>
+    public Mm? SettlingGauge { get; init; }
+}

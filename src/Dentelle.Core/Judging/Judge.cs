@@ -40,7 +40,17 @@ public static class Judge
         var least = reading.Interval.IsOpen ? Mm.Zero : Mm.Most(expected.Target - reading.Interval.Below, Mm.Zero);
         var settling = verdict == Verdict.CantTell ? bands.Settling(reading.Interval, Sizes(protocol)) : null;
         var (headline, instruction) = Words(verdict, zone, expected, reading, least, most, settling, Tips(protocol, burTip));
-        return new Finding(reading, verdict, expected, least, most, headline, instruction, settling?.Size);
+        return new Finding
+        {
+            Reading = reading,
+            Verdict = verdict,
+            Expected = expected,
+            CorrectionLeast = least,
+            CorrectionMost = most,
+            Headline = headline,
+            Instruction = instruction,
+            SettlingGauge = settling?.Size,
+        };
     }
 
     /// <summary>What a reading of this kind should show once the zone is cut to the plan.</summary>

@@ -36,20 +36,28 @@ public static class Milling
 }
 
 /// <summary>The thinnest ceramic beside an outer edge of the preparation, before and after the mill. Millimetres.</summary>
-/// <param name="Zone">Where it is thinnest.</param>
-/// <param name="EdgeRadiusNeededMm">Null when no radius keeps the least.</param>
-public sealed record MillingCheck(
-    string Zone,
-    double ToolDiameterMm,
-    double EdgeRadiusMm,
-    double IncludedDeg,
-    double WallMm,
-    double LossMm,
-    double LeftMm,
-    double LeastMm,
-    double? EdgeRadiusNeededMm
-)
+public sealed record MillingCheck
 {
+    /// <summary>Where it is thinnest.</summary>
+    public required string Zone { get; init; }
+
+    public required double ToolDiameterMm { get; init; }
+
+    public required double EdgeRadiusMm { get; init; }
+
+    public required double IncludedDeg { get; init; }
+
+    public required double WallMm { get; init; }
+
+    public required double LossMm { get; init; }
+
+    public required double LeftMm { get; init; }
+
+    public required double LeastMm { get; init; }
+
+    /// <summary>Null when no radius keeps the least.</summary>
+    public double? EdgeRadiusNeededMm { get; init; }
+
     /// <summary>For restorations that are milled: ceramic ones. Null for others.</summary>
     public static MillingCheck? Of(Plan plan, Protocols.Protocol protocol)
     {
@@ -61,16 +69,19 @@ public sealed record MillingCheck(
         var wall = thinnest.Thickness.Target.Value;
         var loss = Planning.Milling.Loss(tool / 2, radius, edge);
         var least = plan.Zones.Where(zone => zone.Zone.Occludes).Min(zone => zone.Needed.Least.Value);
-        return new(
-            thinnest.Zone.Name,
-            tool,
-            radius,
-            edge,
-            Math.Round(wall, 3),
-            Math.Round(loss, 3),
-            Math.Round(wall - loss, 3),
-            Math.Round(least, 3),
-            Planning.Milling.EdgeRadiusNeeded(tool / 2, edge, wall, least) is { } needed ? Math.Round(needed, 3) : null
-        );
+        return new()
+        {
+            Zone = thinnest.Zone.Name,
+            ToolDiameterMm = tool,
+            EdgeRadiusMm = radius,
+            IncludedDeg = edge,
+            WallMm = Math.Round(wall, 3),
+            LossMm = Math.Round(loss, 3),
+            LeftMm = Math.Round(wall - loss, 3),
+            LeastMm = Math.Round(least, 3),
+            EdgeRadiusNeededMm = Planning.Milling.EdgeRadiusNeeded(tool / 2, edge, wall, least) is { } needed
+                ? Math.Round(needed, 3)
+                : null,
+        };
     }
 }

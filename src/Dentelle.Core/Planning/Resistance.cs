@@ -35,29 +35,38 @@ public static class Resistance
 }
 
 /// <summary>One way a crown could tip.</summary>
-/// <param name="Plane">"faciolingual" or "mesiodistal".</param>
-/// <param name="About">Side whose margin it would turn about.</param>
-/// <param name="HeightMm">Of the wall on the other side.</param>
-/// <param name="BaseMm">Between the feet of both walls.</param>
-/// <param name="HeightToBase">Their ratio.</param>
-/// <param name="TocDeg">Convergence as planned.</param>
-/// <param name="NoneResistsDeg">Convergence at which nothing resists any more.</param>
-/// <param name="HalfResistsDeg">Convergence at which the wanted share still does.</param>
-/// <param name="Share">Share that resists as planned.</param>
-/// <param name="Remedies">What would bring it to the wanted share, computed; empty when it has it.</param>
-public sealed record Tipping(
-    string Plane,
-    string About,
-    double HeightMm,
-    double BaseMm,
-    double HeightToBase,
-    double TocDeg,
-    double NoneResistsDeg,
-    double HalfResistsDeg,
-    double Share,
-    IReadOnlyList<Remedy> Remedies
-)
+public sealed record Tipping
 {
+    /// <summary>"faciolingual" or "mesiodistal".</summary>
+    public required string Plane { get; init; }
+
+    /// <summary>Side whose margin it would turn about.</summary>
+    public required string About { get; init; }
+
+    /// <summary>Of the wall on the other side.</summary>
+    public required double HeightMm { get; init; }
+
+    /// <summary>Between the feet of both walls.</summary>
+    public required double BaseMm { get; init; }
+
+    /// <summary>Their ratio.</summary>
+    public required double HeightToBase { get; init; }
+
+    /// <summary>Convergence as planned.</summary>
+    public required double TocDeg { get; init; }
+
+    /// <summary>Convergence at which nothing resists any more.</summary>
+    public required double NoneResistsDeg { get; init; }
+
+    /// <summary>Convergence at which the wanted share still does.</summary>
+    public required double HalfResistsDeg { get; init; }
+
+    /// <summary>Share that resists as planned.</summary>
+    public required double Share { get; init; }
+
+    /// <summary>What would bring it to the wanted share, computed; empty when it has it.</summary>
+    public required IReadOnlyList<Remedy> Remedies { get; init; }
+
     /// <summary>What holds: the wall, or a groove or box that stands nearer to the margin it would turn about.</summary>
     public string HeldBy { get; init; } = "wall";
 
@@ -115,19 +124,18 @@ public sealed record Tipping(
             .OrderByDescending(feature => feature.Share)
             .FirstOrDefault();
         var best = Math.Max(share, held.Share);
-        return new(
-            plane,
-            about,
-            Math.Round(height, 3),
-            Math.Round(width, 3),
-            Math.Round(height / width, 3),
-            toc.Degrees,
-            Math.Round(Resistance.Limit(height, width, 0).Degrees, 2),
-            Math.Round(Resistance.Limit(height, width, wanted).Degrees, 2),
-            Math.Round(best, 3),
-            best >= wanted ? [] : [.. Remedy.For(height, width, toc, wanted, grooveDepth)]
-        )
+        return new()
         {
+            Plane = plane,
+            About = about,
+            HeightMm = Math.Round(height, 3),
+            BaseMm = Math.Round(width, 3),
+            HeightToBase = Math.Round(height / width, 3),
+            TocDeg = toc.Degrees,
+            NoneResistsDeg = Math.Round(Resistance.Limit(height, width, 0).Degrees, 2),
+            HalfResistsDeg = Math.Round(Resistance.Limit(height, width, wanted).Degrees, 2),
+            Share = Math.Round(best, 3),
+            Remedies = best >= wanted ? [] : [.. Remedy.For(height, width, toc, wanted, grooveDepth)],
             HeldBy = held.Share > share ? Kebab.Of(held.Kind) : "wall",
         };
     }

@@ -3,27 +3,36 @@ using Dentelle.Core.Protocols;
 namespace Dentelle.Core.Plans;
 
 /// <summary>The inside of an inlay or onlay. Lengths in millimetres, angles in degrees.</summary>
-/// <param name="Isthmus">Width at the narrowest; null where it is a share of a distance that nobody knows.</param>
-/// <param name="IsthmusShare">The same as a share of the distance between the cusp tips; null where it is a plain width.</param>
-/// <param name="Depth">From the imagined bottom of the groove to the pulpal floor.</param>
-/// <param name="BoxPlans">Boxes, mesial first.</param>
-/// <param name="Divergence">Of each wall to the path: walls open outwards.</param>
-/// <param name="Cusps">Every cusp, covered or not, with what decides it.</param>
-/// <param name="Bevel">Width of the bevel; null where the material wants none.</param>
-/// <param name="BevelDeg">Its angle to the surface.</param>
-public sealed record Cavity(
-    Reasoned<MmRange>? Isthmus,
-    Limits? IsthmusShare,
-    Reasoned<MmRange> Depth,
-    IReadOnlyList<BoxPlan> BoxPlans,
-    Limits Divergence,
-    double CavosurfaceDeg,
-    Limits? Bevel,
-    Limits? BevelDeg,
-    IReadOnlyList<CuspChoice> Cusps,
-    Reasoned<Mm>? FunctionalShoulder
-)
+public sealed record Cavity
 {
+    /// <summary>Width at the narrowest; null where it is a share of a distance that nobody knows.</summary>
+    public Reasoned<MmRange>? Isthmus { get; init; }
+
+    /// <summary>The same as a share of the distance between the cusp tips; null where it is a plain width.</summary>
+    public Limits? IsthmusShare { get; init; }
+
+    /// <summary>From the imagined bottom of the groove to the pulpal floor.</summary>
+    public required Reasoned<MmRange> Depth { get; init; }
+
+    /// <summary>Boxes, mesial first.</summary>
+    public required IReadOnlyList<BoxPlan> BoxPlans { get; init; }
+
+    /// <summary>Of each wall to the path: walls open outwards.</summary>
+    public required Limits Divergence { get; init; }
+
+    public required double CavosurfaceDeg { get; init; }
+
+    /// <summary>Width of the bevel; null where the material wants none.</summary>
+    public Limits? Bevel { get; init; }
+
+    /// <summary>Its angle to the surface.</summary>
+    public Limits? BevelDeg { get; init; }
+
+    /// <summary>Every cusp, covered or not, with what decides it.</summary>
+    public required IReadOnlyList<CuspChoice> Cusps { get; init; }
+
+    public Reasoned<Mm>? FunctionalShoulder { get; init; }
+
     public IEnumerable<ProximalSide> Boxes => BoxPlans.Select(box => box.Side);
 
     public IEnumerable<Cusp> Covered => Cusps.Where(choice => choice.Covered).Select(choice => choice.Cusp);

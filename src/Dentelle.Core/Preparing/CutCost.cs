@@ -9,22 +9,30 @@ namespace Dentelle.Core.Preparing;
 /// What a planned body costs the tooth. Volumes in mm³ of the form, not of this patient's tooth; enamel and pulp are
 /// averages.
 /// </summary>
-/// <param name="CrownMm3">Of the crown as it stands, from the cervical line up.</param>
-/// <param name="Share">Removed against that.</param>
-/// <param name="Pulp">From the planned surface to the pulp, the least of each zone.</param>
-/// <param name="LeastThicknessMm">Of the restoration, over all zones.</param>
-public sealed record CutCost(
-    double RemovedMm3,
-    double CrownMm3,
-    double Share,
-    double EnamelMm3,
-    double EnamelLeftMm3,
-    double EnamelLeftShare,
-    IReadOnlyList<PulpDistance> Pulp,
-    double LeastThicknessMm,
-    string LeastThicknessAt
-)
+public sealed record CutCost
 {
+    public required double RemovedMm3 { get; init; }
+
+    /// <summary>Of the crown as it stands, from the cervical line up.</summary>
+    public required double CrownMm3 { get; init; }
+
+    /// <summary>Removed against that.</summary>
+    public required double Share { get; init; }
+
+    public required double EnamelMm3 { get; init; }
+
+    public required double EnamelLeftMm3 { get; init; }
+
+    public required double EnamelLeftShare { get; init; }
+
+    /// <summary>From the planned surface to the pulp, the least of each zone.</summary>
+    public required IReadOnlyList<PulpDistance> Pulp { get; init; }
+
+    /// <summary>Of the restoration, over all zones.</summary>
+    public required double LeastThicknessMm { get; init; }
+
+    public required string LeastThicknessAt { get; init; }
+
     /// <summary>Columns a fifth of a millimetre apart: volumes to about half a per cent.</summary>
     private const double Step = 0.2;
 
@@ -44,17 +52,18 @@ public sealed record CutCost(
         var (_, labels) = planned.Present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
         var crown = CrownVolume(planned.Present.Surface, labels);
         var thinnest = plan.Zones.MinBy(zone => (zone.Depth.Value.Target + zone.BuildOut).Value)!;
-        return new(
-            Math.Round(removed, 1),
-            Math.Round(crown, 1),
-            Math.Round(removed / crown, 3),
-            Math.Round(enamel, 1),
-            Math.Round(left, 1),
-            Math.Round(left / enamel, 3),
-            preparation.Pulp,
-            (thinnest.Depth.Value.Target + thinnest.BuildOut).Rounded,
-            thinnest.Zone.Name
-        );
+        return new()
+        {
+            RemovedMm3 = Math.Round(removed, 1),
+            CrownMm3 = Math.Round(crown, 1),
+            Share = Math.Round(removed / crown, 3),
+            EnamelMm3 = Math.Round(enamel, 1),
+            EnamelLeftMm3 = Math.Round(left, 1),
+            EnamelLeftShare = Math.Round(left / enamel, 3),
+            Pulp = preparation.Pulp,
+            LeastThicknessMm = (thinnest.Depth.Value.Target + thinnest.BuildOut).Rounded,
+            LeastThicknessAt = thinnest.Zone.Name,
+        };
     }
 
     /// <summary>The crown's facets seen from the middle of the line they end at: the cone to that middle closes the body.</summary>

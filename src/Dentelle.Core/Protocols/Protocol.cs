@@ -7,35 +7,60 @@ namespace Dentelle.Core.Protocols;
 /// and at what angle, and from where on a caution is raised, stands here with its source and standing and not in the code.
 /// Lengths in millimetres, angles in degrees.
 /// </summary>
-public sealed record Protocol(
-    string Id,
-    int Version,
-    string Name,
-    ProtocolDefaults Defaults,
-    IReadOnlyList<RestorationEntry> Restorations,
-    IReadOnlyList<Disagreement> Disagreements,
-    Sourced<double> EqualOcclusalMm,
-    IReadOnlyList<DepthInstead> Exceptions,
-    IReadOnlyList<DepthCap> Caps,
-    IReadOnlyList<ConvergenceTarget> Convergence,
-    VeneerHabits Veneers,
-    IReadOnlyList<CavityHabits> Intracoronal,
-    CuspCover CuspCover,
-    GumFigures Gums,
-    BridgeFigures Bridges,
-    ResistanceLimits Resistance,
-    FeatureFigures Features,
-    MillingHabits Milling,
-    DentineLimits Dentine,
-    WallLimits Walls,
-    ShapeHabits Shape,
-    CautionLimits Cautions,
-    Plausible Plausible,
-    IReadOnlyList<Gauge> Gauges,
-    IReadOnlyList<BurInHand> BursInHand,
-    Estimates Estimates
-)
+public sealed record Protocol
 {
+    public required string Id { get; init; }
+
+    public required int Version { get; init; }
+
+    public required string Name { get; init; }
+
+    public required ProtocolDefaults Defaults { get; init; }
+
+    public required IReadOnlyList<RestorationEntry> Restorations { get; init; }
+
+    public required IReadOnlyList<Disagreement> Disagreements { get; init; }
+
+    public required Sourced<double> EqualOcclusalMm { get; init; }
+
+    public required IReadOnlyList<DepthInstead> Exceptions { get; init; }
+
+    public required IReadOnlyList<DepthCap> Caps { get; init; }
+
+    public required IReadOnlyList<ConvergenceTarget> Convergence { get; init; }
+
+    public required VeneerHabits Veneers { get; init; }
+
+    public required IReadOnlyList<CavityHabits> Intracoronal { get; init; }
+
+    public required CuspCover CuspCover { get; init; }
+
+    public required GumFigures Gums { get; init; }
+
+    public required BridgeFigures Bridges { get; init; }
+
+    public required ResistanceLimits Resistance { get; init; }
+
+    public required FeatureFigures Features { get; init; }
+
+    public required MillingHabits Milling { get; init; }
+
+    public required DentineLimits Dentine { get; init; }
+
+    public required WallLimits Walls { get; init; }
+
+    public required ShapeHabits Shape { get; init; }
+
+    public required CautionLimits Cautions { get; init; }
+
+    public required Plausible Plausible { get; init; }
+
+    public required IReadOnlyList<Gauge> Gauges { get; init; }
+
+    public required IReadOnlyList<BurInHand> BursInHand { get; init; }
+
+    public required Estimates Estimates { get; init; }
+
     public Mm Tolerance => new(Defaults.ToleranceMm.Value);
 
     /// <summary>Whether the practice takes this side in a question the trade disagrees on.</summary>
@@ -56,17 +81,24 @@ public static class SourcedLengths
 }
 
 /// <summary>Everything a protocol says of one kind of restoration in some materials.</summary>
-public sealed record RestorationEntry(
-    Restoration Restoration,
-    IReadOnlyList<Material> Materials,
-    string Name,
-    MaterialClass Class,
-    IReadOnlyList<JawEnd> For,
-    IReadOnlyList<DepthEntry> Depths,
-    IReadOnlyList<MarginEntry> Margin,
-    string? Note = null
-)
+public sealed record RestorationEntry
 {
+    public required Restoration Restoration { get; init; }
+
+    public required IReadOnlyList<Material> Materials { get; init; }
+
+    public required string Name { get; init; }
+
+    public required MaterialClass Class { get; init; }
+
+    public required IReadOnlyList<JawEnd> For { get; init; }
+
+    public required IReadOnlyList<DepthEntry> Depths { get; init; }
+
+    public required IReadOnlyList<MarginEntry> Margin { get; init; }
+
+    public string? Note { get; init; }
+
     public bool Suits(ToothCode tooth) => For.Any(end => end.Includes(tooth));
 
     /// <summary>The problem when this protocol has no numbers for the material on such a tooth; null when it has.</summary>
@@ -101,17 +133,24 @@ public sealed record DepthEntry(
 }
 
 /// <summary>A margin design and its width, all round or on one side.</summary>
-public sealed record MarginEntry(
-    MarginSide Segments,
-    MarginDesign Design,
-    string Source,
-    Standing Standing,
-    double? WidthMm = null,
-    double? LeastWidthMm = null,
-    double? MostWidthMm = null,
-    IReadOnlyList<MarginAlternative>? Alternatives = null
-)
+public sealed record MarginEntry
 {
+    public required MarginSide Segments { get; init; }
+
+    public required MarginDesign Design { get; init; }
+
+    public required string Source { get; init; }
+
+    public required Standing Standing { get; init; }
+
+    public double? WidthMm { get; init; }
+
+    public double? LeastWidthMm { get; init; }
+
+    public double? MostWidthMm { get; init; }
+
+    public IReadOnlyList<MarginAlternative>? Alternatives { get; init; }
+
     public MmRange Width(Mm tolerance) => Ranges.From(WidthMm, LeastWidthMm, MostWidthMm, tolerance);
 
     /// <summary>The entry with another design, where this material offers it; null where it does not.</summary>
@@ -219,21 +258,34 @@ public sealed record Limits(double From, double To)
     public bool Include(double value) => value >= From && value <= To;
 }
 
-public sealed record Plausible(
-    Limits BuildOutMm,
-    Limits RoomBeforeMm,
-    Limits MarginLevelMm,
-    Limits FinishingAllowanceMm,
-    Limits ReadingMm,
-    Limits SizeRatio,
-    Limits FindingMm,
-    Limits FillingEndMm,
-    Limits LeanDeg,
-    Limits TurnDeg,
-    Limits ShadeSteps,
-    string Source,
-    Standing Standing
-);
+public sealed record Plausible
+{
+    public required Limits BuildOutMm { get; init; }
+
+    public required Limits RoomBeforeMm { get; init; }
+
+    public required Limits MarginLevelMm { get; init; }
+
+    public required Limits FinishingAllowanceMm { get; init; }
+
+    public required Limits ReadingMm { get; init; }
+
+    public required Limits SizeRatio { get; init; }
+
+    public required Limits FindingMm { get; init; }
+
+    public required Limits FillingEndMm { get; init; }
+
+    public required Limits LeanDeg { get; init; }
+
+    public required Limits TurnDeg { get; init; }
+
+    public required Limits ShadeSteps { get; init; }
+
+    public required string Source { get; init; }
+
+    public required Standing Standing { get; init; }
+}
 
 internal static class Ranges
 {

@@ -1,17 +1,24 @@
 namespace Dentelle.Core.Protocols;
 
 /// <summary>What a practice takes when nothing else is said.</summary>
-public sealed record ProtocolDefaults(
-    IReadOnlyList<DefaultMaterials> Materials,
-    Sourced<BuildOutSchool> BuildOutSchool,
-    Sourced<double> FinishingAllowanceMm,
-    Sourced<double> ToleranceMm,
-    DefaultCoverage CeramicCoverage,
-    DefaultTransition Transition,
-    DefaultLevels MarginLevelMm,
-    DefaultSchools Schools
-)
+public sealed record ProtocolDefaults
 {
+    public required IReadOnlyList<DefaultMaterials> Materials { get; init; }
+
+    public required Sourced<BuildOutSchool> BuildOutSchool { get; init; }
+
+    public required Sourced<double> FinishingAllowanceMm { get; init; }
+
+    public required Sourced<double> ToleranceMm { get; init; }
+
+    public required DefaultCoverage CeramicCoverage { get; init; }
+
+    public required DefaultTransition Transition { get; init; }
+
+    public required DefaultLevels MarginLevelMm { get; init; }
+
+    public required DefaultSchools Schools { get; init; }
+
     public DefaultMaterials MaterialsOf(Restoration restoration) =>
         Materials.FirstOrDefault(entry => entry.Restorations.Contains(restoration)) ?? Materials[0];
 }
@@ -53,17 +60,24 @@ public sealed record DefaultLevels(
     Sourced<double> FrontMetalCeramicFacial
 );
 
-public sealed record DefaultSchools(
-    CuttingSchool Back,
-    CuttingSchool Front,
-    CuttingSchool Bridge,
-    IReadOnlyDictionary<string, CuttingSchool> Restorations,
-    IReadOnlyList<SchoolFor> Overrides,
-    IReadOnlyList<SchoolFor> Offered,
-    string Source,
-    Standing Standing
-)
+public sealed record DefaultSchools
 {
+    public required CuttingSchool Back { get; init; }
+
+    public required CuttingSchool Front { get; init; }
+
+    public required CuttingSchool Bridge { get; init; }
+
+    public required IReadOnlyDictionary<string, CuttingSchool> Restorations { get; init; }
+
+    public required IReadOnlyList<SchoolFor> Overrides { get; init; }
+
+    public required IReadOnlyList<SchoolFor> Offered { get; init; }
+
+    public required string Source { get; init; }
+
+    public required Standing Standing { get; init; }
+
     public CuttingSchool For(ToothCode tooth, Restoration restoration, Material material, bool inBridge = false) =>
         inBridge ? Bridge
         : Restorations.TryGetValue(Kebab.Of(restoration), out var own) ? own

@@ -1,48 +1,71 @@
 namespace Dentelle.Core.Protocols;
 
 /// <summary>What holds for veneers besides depths and margins.</summary>
-/// <param name="EdgeLeastMm">A lengthened edge is still cut by this.</param>
-/// <param name="ShadeStepMm">Deeper for every step of shade.</param>
-/// <param name="ShadeStepRangeMm">Least and most of the same.</param>
-/// <param name="EnamelShareLeast">Share of the facial surface that should still be enamel.</param>
-/// <param name="EnamelShareGrey">How far to either side of it both ways are open.</param>
-/// <param name="LingualDownMm">How far a wrap goes down the lingual.</param>
-/// <param name="BeyondFillingMm">How far a margin passes beyond a filling.</param>
-/// <param name="ThroughContactMm">How far behind the contact a margin ends that goes through it.</param>
-/// <param name="BondedShareLeast">Share of a third that should end in enamel.</param>
-/// <param name="PathDeg">How far the path points to the edge, from straight facially.</param>
-public sealed record VeneerHabits(
-    Sourced<double> EdgeLeastMm,
-    Sourced<double> ShadeStepMm,
-    SourcedLimits ShadeStepRangeMm,
-    Sourced<double> EnamelShareLeast,
-    Sourced<double> EnamelShareGrey,
-    Sourced<double> LingualDownMm,
-    Sourced<double> BeyondFillingMm,
-    Sourced<double> ThroughContactMm,
-    Sourced<double> PathDeg,
-    Sourced<double> BondedShareLeast
-);
+public sealed record VeneerHabits
+{
+    /// <summary>A lengthened edge is still cut by this.</summary>
+    public required Sourced<double> EdgeLeastMm { get; init; }
+
+    /// <summary>Deeper for every step of shade.</summary>
+    public required Sourced<double> ShadeStepMm { get; init; }
+
+    /// <summary>Least and most of the same.</summary>
+    public required SourcedLimits ShadeStepRangeMm { get; init; }
+
+    /// <summary>Share of the facial surface that should still be enamel.</summary>
+    public required Sourced<double> EnamelShareLeast { get; init; }
+
+    /// <summary>How far to either side of it both ways are open.</summary>
+    public required Sourced<double> EnamelShareGrey { get; init; }
+
+    /// <summary>How far a wrap goes down the lingual.</summary>
+    public required Sourced<double> LingualDownMm { get; init; }
+
+    /// <summary>How far a margin passes beyond a filling.</summary>
+    public required Sourced<double> BeyondFillingMm { get; init; }
+
+    /// <summary>How far behind the contact a margin ends that goes through it.</summary>
+    public required Sourced<double> ThroughContactMm { get; init; }
+
+    /// <summary>How far the path points to the edge, from straight facially.</summary>
+    public required Sourced<double> PathDeg { get; init; }
+
+    /// <summary>Share of a third that should end in enamel.</summary>
+    public required Sourced<double> BondedShareLeast { get; init; }
+}
 
 /// <summary>
 /// Cavities of inlays and onlays in some materials. The isthmus is a width, or a share of the distance between the cusp
 /// tips.
 /// </summary>
-public sealed record CavityHabits(
-    IReadOnlyList<Material> Materials,
-    Limits DepthMm,
-    Limits BoxAxialMm,
-    double GingivalFloorMm,
-    Limits WallDivergenceDeg,
-    double CavosurfaceDeg,
-    double NeighbourGapMm,
-    string Source,
-    Standing Standing,
-    IsthmusWidths? IsthmusMm = null,
-    Limits? IsthmusShare = null,
-    Limits? BevelMm = null,
-    Limits? BevelDeg = null
-);
+public sealed record CavityHabits
+{
+    public required IReadOnlyList<Material> Materials { get; init; }
+
+    public required Limits DepthMm { get; init; }
+
+    public required Limits BoxAxialMm { get; init; }
+
+    public required double GingivalFloorMm { get; init; }
+
+    public required Limits WallDivergenceDeg { get; init; }
+
+    public required double CavosurfaceDeg { get; init; }
+
+    public required double NeighbourGapMm { get; init; }
+
+    public required string Source { get; init; }
+
+    public required Standing Standing { get; init; }
+
+    public IsthmusWidths? IsthmusMm { get; init; }
+
+    public Limits? IsthmusShare { get; init; }
+
+    public Limits? BevelMm { get; init; }
+
+    public Limits? BevelDeg { get; init; }
+}
 
 public sealed record IsthmusWidths(double Premolar, double Molar)
 {

@@ -34,18 +34,19 @@ internal abstract class CavityRules : RestorationRules
         var habits = protocol.Intracoronal.First(row => row.Materials.Contains(material));
         var sides = decision.Boxes ?? SidesOf(assessment.Findings);
         CuspChoice[] cusps = [.. Cusps.Of(assessment.Tooth).Select(cusp => Choose(cusp, assessment, decision, protocol))];
-        return new Cavity(
-            Isthmus(habits, entry, assessment),
-            habits.IsthmusShare,
-            Range("Pulpal floor under the imagined bottom of the groove", habits.DepthMm, habits),
-            [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings))],
-            habits.WallDivergenceDeg,
-            habits.CavosurfaceDeg,
-            habits.BevelMm,
-            habits.BevelDeg,
-            cusps,
-            FunctionalShoulder(cusps, assessment, protocol)
-        );
+        return new Cavity
+        {
+            Isthmus = Isthmus(habits, entry, assessment),
+            IsthmusShare = habits.IsthmusShare,
+            Depth = Range("Pulpal floor under the imagined bottom of the groove", habits.DepthMm, habits),
+            BoxPlans = [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings))],
+            Divergence = habits.WallDivergenceDeg,
+            CavosurfaceDeg = habits.CavosurfaceDeg,
+            Bevel = habits.BevelMm,
+            BevelDeg = habits.BevelDeg,
+            Cusps = cusps,
+            FunctionalShoulder = FunctionalShoulder(cusps, assessment, protocol),
+        };
     }
 
     internal override Answer<PlannedBody>? Body(PresentTooth present, Plan plan, Protocol protocol) =>

@@ -28,24 +28,33 @@ public sealed record SheetRequest(
 }
 
 /// <summary>The steps of a visit in their order.</summary>
-/// <param name="BurChanges">How often another rotary tool is taken up.</param>
-/// <param name="ToothByTooth">The same when one tooth is finished after the other.</param>
-/// <param name="LeastMinutes">No order with as few changes as the best one ends sooner.</param>
-public sealed record RunSheet(
-    VisitSteps Visit,
-    IReadOnlyList<TimedStep> Steps,
-    int BurChanges,
-    int ViewChanges,
-    int LowerBound,
-    bool Proven,
-    (int BurChanges, int ViewChanges)? ToothByTooth,
-    IReadOnlyList<FreeTime> Free,
-    double Minutes,
-    double LeastMinutes
-)
+public sealed record RunSheet
 {
+    public required VisitSteps Visit { get; init; }
+
+    public required IReadOnlyList<TimedStep> Steps { get; init; }
+
+    /// <summary>How often another rotary tool is taken up.</summary>
+    public required int BurChanges { get; init; }
+
+    public required int ViewChanges { get; init; }
+
+    public required int LowerBound { get; init; }
+
+    public required bool Proven { get; init; }
+
+    /// <summary>The same when one tooth is finished after the other.</summary>
+    public (int BurChanges, int ViewChanges)? ToothByTooth { get; init; }
+
+    public required IReadOnlyList<FreeTime> Free { get; init; }
+
+    public required double Minutes { get; init; }
+
+    /// <summary>No order with as few changes as the best one ends sooner.</summary>
+    public required double LeastMinutes { get; init; }
+
     /// <summary>Its burs, each with the number of teeth it cuts.</summary>
-    public IReadOnlyDictionary<string, int> Burs { get; } =
+    public IReadOnlyDictionary<string, int> Burs =>
         Steps
             .Select(timed => timed.Step)
             .Where(step => step.Bur?.Chosen is not null)
@@ -73,6 +82,18 @@ public sealed record RunSheet(
         }
         var (tools, views) = graph.Changes(order);
         var (timed, free) = Timeline.Of([.. order.Select(i => visit.Steps[i])], visit.Order, table.Limits, times);
-        return new RunSheet(visit, timed, tools, views, best.LowerBound, best.Proven, graph.ToothByTooth(), free, timed[^1].End, least);
+        return new RunSheet
+        {
+            Visit = visit,
+            Steps = timed,
+            BurChanges = tools,
+            ViewChanges = views,
+            LowerBound = best.LowerBound,
+            Proven = best.Proven,
+            ToothByTooth = graph.ToothByTooth(),
+            Free = free,
+            Minutes = timed[^1].End,
+            LeastMinutes = least,
+        };
     }
 }

@@ -12,25 +12,36 @@ public sealed record DayView(IReadOnlyList<CaseView> Cases);
 
 public sealed record CaseView(Guid Id, string Number, string Patient, DateTime? VisitAt, string Note, IReadOnlyList<CaseUnitView> Units);
 
-/// <param name="What">"crown", "veneer, incisal butt".</param>
-/// <param name="Stage">How far the unit is.</param>
-/// <param name="Measured">Zones with a reading.</param>
-/// <param name="Zones">Zones in all.</param>
-/// <param name="Worst">The worst verdict of the newest readings; null when nothing was read.</param>
-/// <param name="Telling">One line on what matters: "Outer bevel, mesiofacial: 0.5 short".</param>
-public sealed record CaseUnitView(
-    Guid Id,
-    string Tooth,
-    string Written,
-    string ToothName,
-    string What,
-    string Material,
-    UnitStage Stage,
-    int Measured,
-    int Zones,
-    Verdict? Worst,
-    string? Telling
-);
+public sealed record CaseUnitView
+{
+    public required Guid Id { get; init; }
+
+    public required string Tooth { get; init; }
+
+    public required string Written { get; init; }
+
+    public required string ToothName { get; init; }
+
+    /// <summary>"crown", "veneer, incisal butt".</summary>
+    public required string What { get; init; }
+
+    public required string Material { get; init; }
+
+    /// <summary>How far the unit is.</summary>
+    public required UnitStage Stage { get; init; }
+
+    /// <summary>Zones with a reading.</summary>
+    public required int Measured { get; init; }
+
+    /// <summary>Zones in all.</summary>
+    public required int Zones { get; init; }
+
+    /// <summary>The worst verdict of the newest readings; null when nothing was read.</summary>
+    public Verdict? Worst { get; init; }
+
+    /// <summary>One line on what matters: "Outer bevel, mesiofacial: 0.5 short".</summary>
+    public string? Telling { get; init; }
+}
 
 [JsonConverter(typeof(KebabCase<UnitStage>))]
 public enum UnitStage

@@ -49,19 +49,20 @@ public sealed class CaseViews(CaseStore store, UnitViews views)
             : unit.Readings.Any(row => row.TakenBackAt is null) ? UnitStage.BeingCut
             : UnitStage.Planned;
         if (!views.PlanOf(unit).Is(out var plan, out var problem))
-            return new(
-                unit.Id,
-                unit.Tooth,
-                written,
-                tooth.Name,
-                views.WhatOf(unit),
-                views.MaterialNameOf(unit),
-                stage,
-                0,
-                0,
-                null,
-                problem.Sentence
-            );
+            return new()
+            {
+                Id = unit.Id,
+                Tooth = unit.Tooth,
+                Written = written,
+                ToothName = tooth.Name,
+                What = views.WhatOf(unit),
+                Material = views.MaterialNameOf(unit),
+                Stage = stage,
+                Measured = 0,
+                Zones = 0,
+                Worst = null,
+                Telling = problem.Sentence,
+            };
 
         var latest = views.Readings(unit, plan, settings).Where(reading => reading is { IsLatest: true, Finding: not null }).ToArray();
         // Verdicts are declared worst first but for "over" and "can't tell", which still ask for a look before "within" does.
@@ -73,18 +74,19 @@ public sealed class CaseViews(CaseStore store, UnitViews views)
             worst is null ? null
             : worst.Finding!.Verdict == Verdict.Within ? $"{latest.Length} of {plan.Zones.Count} zones read, all within"
             : $"{plan.Zone(worst.Zone)!.Zone.Words}: {worst.Finding.Headline.LowerFirst()}";
-        return new(
-            unit.Id,
-            unit.Tooth,
-            written,
-            tooth.Name,
-            views.WhatOf(unit),
-            views.MaterialNameOf(unit),
-            stage,
-            latest.Length,
-            plan.Zones.Count,
-            worst?.Finding?.Verdict,
-            telling
-        );
+        return new()
+        {
+            Id = unit.Id,
+            Tooth = unit.Tooth,
+            Written = written,
+            ToothName = tooth.Name,
+            What = views.WhatOf(unit),
+            Material = views.MaterialNameOf(unit),
+            Stage = stage,
+            Measured = latest.Length,
+            Zones = plan.Zones.Count,
+            Worst = worst?.Finding?.Verdict,
+            Telling = telling,
+        };
     }
 }

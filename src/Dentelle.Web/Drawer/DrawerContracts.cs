@@ -15,35 +15,57 @@ public sealed record DrawerView(
     string Remark
 );
 
-/// <param name="Code">ISO 6360 number in its groups; absent where the number of its shape is not known.</param>
-/// <param name="Uses">Preparations cut with the piece in use.</param>
-/// <param name="UsesOnPlastic">How many of them on plastic.</param>
-/// <param name="Spent">Share of its life used up; absent when nothing is known of how long it lasts.</param>
-/// <param name="Left">Preparations all pieces are still good for.</param>
-public sealed record DrawerBurView(
-    string Id,
-    string Name,
-    BurFamily Family,
-    string FamilyWords,
-    Grit Grit,
-    BurMaterial Material,
-    double TipMm,
-    double LargestMm,
-    double LengthMm,
-    string? Code,
-    BurShapeView Shape,
-    IReadOnlyList<BurSum> Sums,
-    int Pieces,
-    int Uses,
-    int UsesOnPlastic,
-    int? UsesMost,
-    double? Spent,
-    int? Left,
-    int Sterilised,
-    bool Worn,
-    string? Warning,
-    IReadOnlyList<string> Cases
-);
+public sealed record DrawerBurView
+{
+    public required string Id { get; init; }
+
+    public required string Name { get; init; }
+
+    public required BurFamily Family { get; init; }
+
+    public required string FamilyWords { get; init; }
+
+    public required Grit Grit { get; init; }
+
+    public required BurMaterial Material { get; init; }
+
+    public required double TipMm { get; init; }
+
+    public required double LargestMm { get; init; }
+
+    public required double LengthMm { get; init; }
+
+    /// <summary>ISO 6360 number in its groups; absent where the number of its shape is not known.</summary>
+    public string? Code { get; init; }
+
+    public required BurShapeView Shape { get; init; }
+
+    public required IReadOnlyList<BurSum> Sums { get; init; }
+
+    public required int Pieces { get; init; }
+
+    /// <summary>Preparations cut with the piece in use.</summary>
+    public required int Uses { get; init; }
+
+    /// <summary>How many of them on plastic.</summary>
+    public required int UsesOnPlastic { get; init; }
+
+    public int? UsesMost { get; init; }
+
+    /// <summary>Share of its life used up; absent when nothing is known of how long it lasts.</summary>
+    public double? Spent { get; init; }
+
+    /// <summary>Preparations all pieces are still good for.</summary>
+    public int? Left { get; init; }
+
+    public required int Sterilised { get; init; }
+
+    public required bool Worn { get; init; }
+
+    public string? Warning { get; init; }
+
+    public required IReadOnlyList<string> Cases { get; init; }
+}
 
 public sealed record MissingView(string Wanted, string Instead, IReadOnlyList<string> Cases);
 

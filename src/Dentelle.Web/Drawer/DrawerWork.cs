@@ -102,19 +102,20 @@ public sealed class DrawerWork(DrawerStore drawer, CaseStore store, CaseSheets s
         var (tip, length) = (entry.TipMm ?? size, entry.LengthMm ?? size);
         if (!(tip > 0 && tip <= 8 && length > 0 && length <= 20))
             return new Problem("bur-sizes", "A bur's tip has 0.1 to 8 mm and its working part up to 20.");
-        var bur = new Bur(
-            $"{Kebab.Of(family)}-{tip:0.0#}-{code}",
-            family,
-            code.Material,
-            code.Grit ?? Grit.Medium,
-            tip,
-            size,
-            length,
-            code.Shank.Group,
-            code.ToString(),
-            Blades: code.Material == BurMaterial.Carbide ? (int)handbook.Sheets.Limits.CarbideBlades.Value : null,
-            UsesMost: (int)handbook.Sheets.Limits.UsesMost.Value
-        );
+        var bur = new Bur
+        {
+            Id = $"{Kebab.Of(family)}-{tip:0.0#}-{code}",
+            Family = family,
+            Material = code.Material,
+            Grit = code.Grit ?? Grit.Medium,
+            TipMm = tip,
+            LargestMm = size,
+            LengthMm = length,
+            Shank = code.Shank.Group,
+            Code = code.ToString(),
+            Blades = code.Material == BurMaterial.Carbide ? (int)handbook.Sheets.Limits.CarbideBlades.Value : null,
+            UsesMost = (int)handbook.Sheets.Limits.UsesMost.Value,
+        };
         return RunSheetReader.Complaint(bur, handbook.Sheets.Shapes) is { } wrong
             ? new Problem("bur-sizes", $"That can't be: {wrong}.")
             : bur;
@@ -140,29 +141,30 @@ public sealed class DrawerWork(DrawerStore drawer, CaseStore store, CaseSheets s
     private static DrawerBurView View(BurLedger ledger, double dry, IReadOnlyList<string> cases)
     {
         var bur = ledger.Bur;
-        return new(
-            bur.Id,
-            bur.Name,
-            bur.Family,
-            bur.Family.Words(),
-            bur.Grit,
-            bur.Material,
-            bur.TipMm,
-            bur.LargestMm,
-            bur.LengthMm,
-            bur.Code is { } code && IsoCode.Parse(code).Is(out var parsed, out _) ? parsed.Spaced : null,
-            BurShapeView.From(bur),
-            BurDocument.SumsOf(bur),
-            ledger.Pieces,
-            ledger.Uses.Count,
-            ledger.Uses.Count(use => use.On == UsedOn.Plastic),
-            bur.UsesMost,
-            ledger.Spent(dry) is { } spent ? Math.Round(spent, 3) : null,
-            ledger.Left(dry),
-            ledger.Sterilised,
-            ledger.Worn,
-            ledger.Warning(dry),
-            cases
-        );
+        return new()
+        {
+            Id = bur.Id,
+            Name = bur.Name,
+            Family = bur.Family,
+            FamilyWords = bur.Family.Words(),
+            Grit = bur.Grit,
+            Material = bur.Material,
+            TipMm = bur.TipMm,
+            LargestMm = bur.LargestMm,
+            LengthMm = bur.LengthMm,
+            Code = bur.Code is { } code && IsoCode.Parse(code).Is(out var parsed, out _) ? parsed.Spaced : null,
+            Shape = BurShapeView.From(bur),
+            Sums = BurDocument.SumsOf(bur),
+            Pieces = ledger.Pieces,
+            Uses = ledger.Uses.Count,
+            UsesOnPlastic = ledger.Uses.Count(use => use.On == UsedOn.Plastic),
+            UsesMost = bur.UsesMost,
+            Spent = ledger.Spent(dry) is { } spent ? Math.Round(spent, 3) : null,
+            Left = ledger.Left(dry),
+            Sterilised = ledger.Sterilised,
+            Worn = ledger.Worn,
+            Warning = ledger.Warning(dry),
+            Cases = cases,
+        };
     }
 }

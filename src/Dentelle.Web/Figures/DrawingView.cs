@@ -9,96 +9,128 @@ namespace Dentelle.Web.Figures;
 /// The plate's drawing, millimetres. Lines are flat lists x, y, x, y …; x points facially (or mesially), y toward the
 /// bite, in the view from above facially.
 /// </summary>
-public sealed record DrawingView(
-    Jaw Jaw,
-    bool IsRight,
-    SizeView Size,
-    string SizeSource,
-    bool Measured,
-    IReadOnlyList<SectionView> Faciolingual,
-    SectionView Mesiodistal,
-    AboveView Above,
-    IReadOnlyList<OutcomeView> Outcomes
-)
+public sealed record DrawingView
 {
+    public required Jaw Jaw { get; init; }
+
+    public required bool IsRight { get; init; }
+
+    public required SizeView Size { get; init; }
+
+    public required string SizeSource { get; init; }
+
+    public required bool Measured { get; init; }
+
+    public required IReadOnlyList<SectionView> Faciolingual { get; init; }
+
+    public required SectionView Mesiodistal { get; init; }
+
+    public required AboveView Above { get; init; }
+
+    public required IReadOnlyList<OutcomeView> Outcomes { get; init; }
+
     public static DrawingView From(PlannedUnit unit, ArchDrawing arch) => From(unit.Preparation, unit.Drawing, arch);
 
     private static DrawingView From(Preparation preparation, UnitDrawing drawing, ArchDrawing arch) =>
-        new(
-            preparation.Plan.Tooth.Jaw,
-            preparation.Plan.Tooth.IsRight,
-            new(drawing.Size.Length, drawing.Size.Mesiodistal, drawing.Size.Faciolingual),
-            drawing.SizeSource,
-            drawing.Measured,
-            [.. drawing.Faciolingual.Select((section, i) => SectionView.From(section, arch.Lines[i]))],
-            SectionView.From(drawing.Mesiodistal, arch.Lines[^1]),
-            AboveView.From(drawing.Above),
-            [.. preparation.Outcomes.Select(outcome => OutcomeView.From(outcome, arch.Rooms.GetValueOrDefault(outcome.Zone.Name)))]
-        );
+        new()
+        {
+            Jaw = preparation.Plan.Tooth.Jaw,
+            IsRight = preparation.Plan.Tooth.IsRight,
+            Size = new(drawing.Size.Length, drawing.Size.Mesiodistal, drawing.Size.Faciolingual),
+            SizeSource = drawing.SizeSource,
+            Measured = drawing.Measured,
+            Faciolingual = [.. drawing.Faciolingual.Select((section, i) => SectionView.From(section, arch.Lines[i]))],
+            Mesiodistal = SectionView.From(drawing.Mesiodistal, arch.Lines[^1]),
+            Above = AboveView.From(drawing.Above),
+            Outcomes =
+            [
+                .. preparation.Outcomes.Select(outcome => OutcomeView.From(outcome, arch.Rooms.GetValueOrDefault(outcome.Zone.Name))),
+            ],
+        };
 }
 
 /// <summary>What the planned body really takes from one zone, and why where it is not what was asked. Millimetres.</summary>
-/// <param name="Shows">Whether a reading would show the difference, so that it is said beside the depth.</param>
-/// <param name="RoomBeforeMm">How near the antagonists of an average arch come to the zone; null where none does.</param>
-/// <param name="RoomCutMm">The same once the plan is cut.</param>
-public sealed record OutcomeView(
-    string Zone,
-    double LeastMm,
-    double UsualMm,
-    double MostMm,
-    string? Why,
-    bool Shows,
-    double? RoomBeforeMm,
-    double? RoomCutMm
-)
+public sealed record OutcomeView
 {
+    public required string Zone { get; init; }
+
+    public required double LeastMm { get; init; }
+
+    public required double UsualMm { get; init; }
+
+    public required double MostMm { get; init; }
+
+    public string? Why { get; init; }
+
+    /// <summary>Whether a reading would show the difference, so that it is said beside the depth.</summary>
+    public required bool Shows { get; init; }
+
+    /// <summary>How near the antagonists of an average arch come to the zone; null where none does.</summary>
+    public double? RoomBeforeMm { get; init; }
+
+    /// <summary>The same once the plan is cut.</summary>
+    public double? RoomCutMm { get; init; }
+
     public static OutcomeView From(ZoneOutcome outcome, ArchRoom? room) =>
-        new(
-            outcome.Zone.Name,
-            Math.Round(outcome.Least.Value, 2),
-            Math.Round(outcome.Usual.Value, 2),
-            Math.Round(outcome.Most.Value, 2),
-            outcome.Why,
-            outcome.Shows,
-            Rounded(room?.Before),
-            Rounded(room?.Cut)
-        );
+        new()
+        {
+            Zone = outcome.Zone.Name,
+            LeastMm = Math.Round(outcome.Least.Value, 2),
+            UsualMm = Math.Round(outcome.Usual.Value, 2),
+            MostMm = Math.Round(outcome.Most.Value, 2),
+            Why = outcome.Why,
+            Shows = outcome.Shows,
+            RoomBeforeMm = Rounded(room?.Before),
+            RoomCutMm = Rounded(room?.Cut),
+        };
 
     private static double? Rounded(Mm? length) => length is { } mm ? Math.Round(mm.Value, 2) : null;
 }
 
 public sealed record SizeView(double Length, double Mesiodistal, double Faciolingual);
 
-public sealed record SectionView(
-    SectionPlane Plane,
-    string Through,
-    IReadOnlyList<double> Present,
-    IReadOnlyList<double> Planned,
-    IReadOnlyList<double> Enamel,
-    IReadOnlyList<double> Pulp,
-    IReadOnlyList<IReadOnlyList<double>> Around,
-    IReadOnlyList<MarkView> Marks,
-    IReadOnlyList<MarginMarkView> Margins,
-    double? NearWallMm,
-    double? FarWallMm,
-    double? BaseMm
-)
+public sealed record SectionView
 {
+    public required SectionPlane Plane { get; init; }
+
+    public required string Through { get; init; }
+
+    public required IReadOnlyList<double> Present { get; init; }
+
+    public required IReadOnlyList<double> Planned { get; init; }
+
+    public required IReadOnlyList<double> Enamel { get; init; }
+
+    public required IReadOnlyList<double> Pulp { get; init; }
+
+    public required IReadOnlyList<IReadOnlyList<double>> Around { get; init; }
+
+    public required IReadOnlyList<MarkView> Marks { get; init; }
+
+    public required IReadOnlyList<MarginMarkView> Margins { get; init; }
+
+    public double? NearWallMm { get; init; }
+
+    public double? FarWallMm { get; init; }
+
+    public double? BaseMm { get; init; }
+
     public static SectionView From(SectionDrawing section, IReadOnlyList<IReadOnlyList<Vec2>> around) =>
-        new(
-            section.Plane,
-            section.Through,
-            Flat.Of(section.Present),
-            Flat.Of(section.Prepared),
-            Flat.Of(section.Enamel),
-            Flat.Of(section.Pulp),
-            [.. around.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
-            [.. section.Marks.Select(MarkView.From)],
-            [.. section.Margins.Select(mark => new MarginMarkView(mark.Segment, mark.At.X, mark.At.Y, mark.Gum.X, mark.Gum.Y))],
-            section.Planned?.NearWall,
-            section.Planned?.FarWall,
-            section.Planned?.Base
-        );
+        new()
+        {
+            Plane = section.Plane,
+            Through = section.Through,
+            Present = Flat.Of(section.Present),
+            Planned = Flat.Of(section.Prepared),
+            Enamel = Flat.Of(section.Enamel),
+            Pulp = Flat.Of(section.Pulp),
+            Around = [.. around.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
+            Marks = [.. section.Marks.Select(MarkView.From)],
+            Margins = [.. section.Margins.Select(mark => new MarginMarkView(mark.Segment, mark.At.X, mark.At.Y, mark.Gum.X, mark.Gum.Y))],
+            NearWallMm = section.Planned?.NearWall,
+            FarWallMm = section.Planned?.FarWall,
+            BaseMm = section.Planned?.Base,
+        };
 }
 
 /// <summary>Where a zone's number is led to: a point in the middle of the room, and what the planned outline really takes there.</summary>

@@ -9,23 +9,33 @@ namespace Dentelle.Web.Protocols;
 /// <summary>The protocols a practice keeps, oldest first.</summary>
 public sealed record ProtocolListView(IReadOnlyList<ProtocolHead> Protocols);
 
-/// <param name="Note">Why it was made.</param>
-/// <param name="KeptAt">When it was kept here.</param>
-/// <param name="InUse">Whether new units are planned with it.</param>
-/// <param name="Units">Units that stand planned with it.</param>
-/// <param name="Differences">Values that depart from the shipped ones.</param>
-public sealed record ProtocolHead(
-    string Id,
-    int Version,
-    string Name,
-    string Note,
-    DateTime KeptAt,
-    string KeptBy,
-    bool InUse,
-    bool Shipped,
-    int Units,
-    int Differences
-);
+public sealed record ProtocolHead
+{
+    public required string Id { get; init; }
+
+    public required int Version { get; init; }
+
+    public required string Name { get; init; }
+
+    /// <summary>Why it was made.</summary>
+    public required string Note { get; init; }
+
+    /// <summary>When it was kept here.</summary>
+    public required DateTime KeptAt { get; init; }
+
+    public required string KeptBy { get; init; }
+
+    /// <summary>Whether new units are planned with it.</summary>
+    public required bool InUse { get; init; }
+
+    public required bool Shipped { get; init; }
+
+    /// <summary>Units that stand planned with it.</summary>
+    public required int Units { get; init; }
+
+    /// <summary>Values that depart from the shipped ones.</summary>
+    public required int Differences { get; init; }
+}
 
 /// <summary>A protocol, or a draft of one, as it is read and changed.</summary>
 /// <param name="Samples">What each entry of thicknesses can be shown on.</param>

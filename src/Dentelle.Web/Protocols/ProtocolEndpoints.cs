@@ -98,16 +98,17 @@ public static class ProtocolEndpoints
             : Problems.From(problem);
 
     private static ProtocolHead Head(KeptProtocol kept, ProtocolShelf shelf, int units) =>
-        new(
-            kept.Protocol.Id,
-            kept.Protocol.Version,
-            kept.Protocol.Name,
-            kept.Note,
-            kept.KeptAt,
-            kept.KeptBy,
-            kept == shelf.InUse,
-            kept.Protocol.Id == shelf.Shipped.Protocol.Id,
-            units,
-            kept.Text.From(shelf.Shipped.Text).Count
-        );
+        new()
+        {
+            Id = kept.Protocol.Id,
+            Version = kept.Protocol.Version,
+            Name = kept.Protocol.Name,
+            Note = kept.Note,
+            KeptAt = kept.KeptAt,
+            KeptBy = kept.KeptBy,
+            InUse = kept == shelf.InUse,
+            Shipped = kept.Protocol.Id == shelf.Shipped.Protocol.Id,
+            Units = units,
+            Differences = kept.Text.From(shelf.Shipped.Text).Count,
+        };
 }

@@ -6,25 +6,38 @@ using Dentelle.Web.Figures;
 namespace Dentelle.Web.Sheets;
 
 /// <summary>The run sheet of a case.</summary>
-/// <param name="OwnOrder">Whether the user's own order is shown.</param>
-/// <param name="Fewest">Bur changes of the best order, where the user's own has more.</param>
-/// <param name="Schools">Orders of steps that suit a tooth of this case.</param>
-/// <param name="Burs">Silhouettes of the burs of the sheet, by their id.</param>
-public sealed record RunSheetView(
-    Guid CaseId,
-    string Number,
-    string Patient,
-    DateTime? VisitAt,
-    RunSheetDocument Sheet,
-    bool OwnOrder,
-    int? Fewest,
-    IReadOnlyList<SchoolChoice> Schools,
-    CuttingSchool? School,
-    IReadOnlyDictionary<string, BurShapeView> Burs,
-    IReadOnlyList<TickView> Ticks,
-    IReadOnlyList<SheetUnit> Units,
-    IReadOnlyList<string> Warnings
-);
+public sealed record RunSheetView
+{
+    public required Guid CaseId { get; init; }
+
+    public required string Number { get; init; }
+
+    public required string Patient { get; init; }
+
+    public DateTime? VisitAt { get; init; }
+
+    public required RunSheetDocument Sheet { get; init; }
+
+    /// <summary>Whether the user's own order is shown.</summary>
+    public required bool OwnOrder { get; init; }
+
+    /// <summary>Bur changes of the best order, where the user's own has more.</summary>
+    public int? Fewest { get; init; }
+
+    /// <summary>Orders of steps that suit a tooth of this case.</summary>
+    public required IReadOnlyList<SchoolChoice> Schools { get; init; }
+
+    public CuttingSchool? School { get; init; }
+
+    /// <summary>Silhouettes of the burs of the sheet, by their id.</summary>
+    public required IReadOnlyDictionary<string, BurShapeView> Burs { get; init; }
+
+    public required IReadOnlyList<TickView> Ticks { get; init; }
+
+    public required IReadOnlyList<SheetUnit> Units { get; init; }
+
+    public required IReadOnlyList<string> Warnings { get; init; }
+}
 
 /// <param name="Written">The tooth as the practice writes it.</param>
 public sealed record SheetUnit(Guid Id, string Tooth, string Written);

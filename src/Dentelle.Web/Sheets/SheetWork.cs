@@ -80,24 +80,26 @@ public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore tic
         var notation = (await store.SettingsAsync(stop)).Notation;
         var burs = sheet.Steps.Select(step => step.Step.Bur?.Chosen).OfType<Bur>().DistinctBy(bur => bur.Id).ToArray();
         var own = row.SheetOrder is not null;
-        return new(
-            row.Id,
-            row.Number.ToString("0000"),
-            row.Patient,
-            row.VisitAt,
-            RunSheetDocument.From(sheet),
-            own,
-            own && sheet.BurChanges > sheet.LowerBound ? sheet.LowerBound : null,
-            [.. sheet.Visit.Offered.Select(school => new SchoolChoice(school.School, school.Name))],
-            row.SheetSchool,
-            burs.ToDictionary(bur => bur.Id, BurShapeView.From),
-            [.. (await ticks.TicksAsync(row.Id, stop)).Select(tick => new TickView(tick.Key, tick.StartedAt, tick.EndedAt))],
+        return new()
+        {
+            CaseId = row.Id,
+            Number = row.Number.ToString("0000"),
+            Patient = row.Patient,
+            VisitAt = row.VisitAt,
+            Sheet = RunSheetDocument.From(sheet),
+            OwnOrder = own,
+            Fewest = own && sheet.BurChanges > sheet.LowerBound ? sheet.LowerBound : null,
+            Schools = [.. sheet.Visit.Offered.Select(school => new SchoolChoice(school.School, school.Name))],
+            School = row.SheetSchool,
+            Burs = burs.ToDictionary(bur => bur.Id, BurShapeView.From),
+            Ticks = [.. (await ticks.TicksAsync(row.Id, stop)).Select(tick => new TickView(tick.Key, tick.StartedAt, tick.EndedAt))],
+            Units =
             [
                 .. row
                     .Units.OrderBy(unit => unit.Order)
                     .Select(unit => new SheetUnit(unit.Id, unit.Tooth, UnitViews.ToothOf(unit).Write(notation))),
             ],
-            [.. DrawerWords.Warnings(bench.Ledgers, burs.Select(bur => bur.Id).ToHashSet(), sheets.Table.Limits)]
-        );
+            Warnings = [.. DrawerWords.Warnings(bench.Ledgers, burs.Select(bur => bur.Id).ToHashSet(), sheets.Table.Limits)],
+        };
     }
 }

@@ -17,42 +17,54 @@ public sealed record OptionsEntry
 /// <param name="Columns">What is planned first.</param>
 public sealed record OptionsView(IReadOnlyList<OptionColumn> Columns);
 
-/// <param name="Option">As it was asked for; empty for what is planned.</param>
-/// <param name="Inputs">What the unit's inputs would be.</param>
-/// <param name="DeepestMm">Deepest cut of any zone.</param>
-/// <param name="Cost">Null where the restoration's body is not made.</param>
-/// <param name="HoldShare">Share of the weakest wall that resists tipping; null where no walls were drawn.</param>
-/// <param name="BondedShare">Share of a veneer's bonded surface that ends in enamel.</param>
-/// <param name="Section">Through facial and lingual.</param>
-/// <param name="Sentence">What it gains and loses against what is planned.</param>
-public sealed record OptionColumn(
-    string Option,
-    PlanInputs Inputs,
-    Restoration Restoration,
-    string What,
-    Material Material,
-    double DeepestMm,
-    CutCost? Cost,
-    double? HoldShare,
-    double? BondedShare,
-    IReadOnlyList<string> Cautions,
-    SectionView Section,
-    string? Sentence
-)
+public sealed record OptionColumn
 {
+    /// <summary>As it was asked for; empty for what is planned.</summary>
+    public required string Option { get; init; }
+
+    /// <summary>What the unit's inputs would be.</summary>
+    public required PlanInputs Inputs { get; init; }
+
+    public required Restoration Restoration { get; init; }
+
+    public required string What { get; init; }
+
+    public required Material Material { get; init; }
+
+    /// <summary>Deepest cut of any zone.</summary>
+    public required double DeepestMm { get; init; }
+
+    /// <summary>Null where the restoration's body is not made.</summary>
+    public CutCost? Cost { get; init; }
+
+    /// <summary>Share of the weakest wall that resists tipping; null where no walls were drawn.</summary>
+    public double? HoldShare { get; init; }
+
+    /// <summary>Share of a veneer's bonded surface that ends in enamel.</summary>
+    public double? BondedShare { get; init; }
+
+    public required IReadOnlyList<string> Cautions { get; init; }
+
+    /// <summary>Through facial and lingual.</summary>
+    public required SectionView Section { get; init; }
+
+    /// <summary>What it gains and loses against what is planned.</summary>
+    public string? Sentence { get; init; }
+
     public static OptionColumn From(string option, PlanInputs inputs, PlannedUnit unit, UnitDocument document, string? sentence) =>
-        new(
-            option,
-            inputs,
-            unit.Plan.Restoration,
-            unit.Plan.Restoration.Words(),
-            unit.Plan.Material.Value,
-            Comparison.Deepest(document),
-            document.Cost,
-            document.Resistance?.Min(way => way.Share),
-            document.Enamel?.BondedShare,
-            [.. document.Cautions.Select(caution => caution.Text)],
-            SectionView.From(unit.Drawing.Faciolingual[0], []),
-            sentence
-        );
+        new()
+        {
+            Option = option,
+            Inputs = inputs,
+            Restoration = unit.Plan.Restoration,
+            What = unit.Plan.Restoration.Words(),
+            Material = unit.Plan.Material.Value,
+            DeepestMm = Comparison.Deepest(document),
+            Cost = document.Cost,
+            HoldShare = document.Resistance?.Min(way => way.Share),
+            BondedShare = document.Enamel?.BondedShare,
+            Cautions = [.. document.Cautions.Select(caution => caution.Text)],
+            Section = SectionView.From(unit.Drawing.Faciolingual[0], []),
+            Sentence = sentence,
+        };
 }

@@ -10,20 +10,30 @@ using Dentelle.Web.Figures;
 namespace Dentelle.Web.Units;
 
 /// <summary>Everything the Unit view shows.</summary>
-public sealed record UnitView(
-    Guid Id,
-    int Version,
-    UnitCase Case,
-    string Written,
-    PlanInputs Inputs,
-    UnitDocument Plan,
-    DrawingView Drawing,
-    UnitChoices Choices,
-    IReadOnlyList<ReadingView> Readings,
-    bool Finished,
-    string Protocol
-)
+public sealed record UnitView
 {
+    public required Guid Id { get; init; }
+
+    public required int Version { get; init; }
+
+    public required UnitCase Case { get; init; }
+
+    public required string Written { get; init; }
+
+    public required PlanInputs Inputs { get; init; }
+
+    public required UnitDocument Plan { get; init; }
+
+    public required DrawingView Drawing { get; init; }
+
+    public required UnitChoices Choices { get; init; }
+
+    public required IReadOnlyList<ReadingView> Readings { get; init; }
+
+    public required bool Finished { get; init; }
+
+    public required string Protocol { get; init; }
+
     /// <summary>The bridge it belongs to.</summary>
     public BridgeDocument? Bridge { get; init; }
 
@@ -69,20 +79,29 @@ public sealed record UnitChoices(
 
 public sealed record MaterialChoice(Material Material, string Name, string? Note);
 
-/// <param name="Kind">What was measured.</param>
-/// <param name="Said">The reading in words: "1.0 to 1.5, thickness gauges".</param>
-/// <param name="Finding">What it means against today's plan; null when the plan no longer has its zone.</param>
-public sealed record ReadingView(
-    Guid Id,
-    string Zone,
-    ReadingKind Kind,
-    double FromMm,
-    double? BelowMm,
-    string Said,
-    DateTime TakenAt,
-    bool IsLatest,
-    FindingView? Finding
-);
+public sealed record ReadingView
+{
+    public required Guid Id { get; init; }
+
+    public required string Zone { get; init; }
+
+    /// <summary>What was measured.</summary>
+    public required ReadingKind Kind { get; init; }
+
+    public required double FromMm { get; init; }
+
+    public double? BelowMm { get; init; }
+
+    /// <summary>The reading in words: "1.0 to 1.5, thickness gauges".</summary>
+    public required string Said { get; init; }
+
+    public required DateTime TakenAt { get; init; }
+
+    public required bool IsLatest { get; init; }
+
+    /// <summary>What it means against today's plan; null when the plan no longer has its zone.</summary>
+    public FindingView? Finding { get; init; }
+}
 
 public sealed record FindingView(
     Verdict Verdict,

@@ -43,20 +43,19 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         var settings = await store.SettingsAsync(stop);
         var kept = shelf.Of(unit);
         var handbook = kept.Handbook;
-        return new UnitView(
-            unit.Id,
-            unit.Version,
-            CaseOf(unit.Case!, settings.Notation),
-            planned.Plan.Tooth.Write(settings.Notation),
-            InputsOf(unit),
-            UnitDocument.Prepared(planned, handbook.Protocol),
-            DrawingView.From(planned, Draughtsman.Around(planned.Preparation, handbook.Protocol, handbook.Forms)),
-            ChoicesOf(planned.Plan, handbook.Protocol),
-            Readings(unit, planned.Plan, settings),
-            unit.FinishedAt is not null,
-            WordsOf(unit, kept)
-        )
+        return new UnitView
         {
+            Id = unit.Id,
+            Version = unit.Version,
+            Case = CaseOf(unit.Case!, settings.Notation),
+            Written = planned.Plan.Tooth.Write(settings.Notation),
+            Inputs = InputsOf(unit),
+            Plan = UnitDocument.Prepared(planned, handbook.Protocol),
+            Drawing = DrawingView.From(planned, Draughtsman.Around(planned.Preparation, handbook.Protocol, handbook.Forms)),
+            Choices = ChoicesOf(planned.Plan, handbook.Protocol),
+            Readings = Readings(unit, planned.Plan, settings),
+            Finished = unit.FinishedAt is not null,
+            Protocol = WordsOf(unit, kept),
             Traits = UnitTraits.Of(planned.Plan),
             OtherProtocol = OtherOf(unit, planned.Plan),
             KeptOtherwise = KeptOf(unit, planned.Plan),
@@ -109,17 +108,18 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
             var reading = row.ToReading();
             var gauge = protocol.Gauges.FirstOrDefault(known => known.Id == row.GaugeId)?.Name.ToLowerInvariant() ?? row.GaugeId;
             var finding = Judge.Of(reading, plan, protocol, tip).Value;
-            return new(
-                row.Id,
-                row.Zone,
-                row.Kind,
-                row.FromMm,
-                row.BelowMm,
-                $"{reading.Interval}, {gauge}",
-                row.TakenAt,
-                isLatest,
-                finding is null ? null : FindingView.From(finding)
-            );
+            return new()
+            {
+                Id = row.Id,
+                Zone = row.Zone,
+                Kind = row.Kind,
+                FromMm = row.FromMm,
+                BelowMm = row.BelowMm,
+                Said = $"{reading.Interval}, {gauge}",
+                TakenAt = row.TakenAt,
+                IsLatest = isLatest,
+                Finding = finding is null ? null : FindingView.From(finding),
+            };
         }
     }
 

@@ -3,25 +3,32 @@ namespace Dentelle.Core.Sequencing.Steps;
 /// <summary>
 /// A change that a practice's habits make to the stages of a school. A stage that is not there leaves everything as it is.
 /// </summary>
-/// <param name="When">The habit.</param>
-/// <param name="Setting">The question that a school must leave to the practice; null where the habit goes over every school.</param>
-/// <param name="Swap">Two steps whose stages change places.</param>
-/// <param name="Step">A step that becomes a stage of its own elsewhere.</param>
-/// <param name="Stage">A step whose whole stage moves forward.</param>
-/// <param name="Add">Whether a school that lacks the step gets it.</param>
-/// <param name="Before">In front of the first stage with one of these; at the end where none is.</param>
-/// <param name="Behind">Behind the last stage with one of these; in front of all where none is.</param>
-public sealed record Arrangement(
-    StepConditions When,
-    string? Setting = null,
-    IReadOnlyList<string>? Swap = null,
-    string? Step = null,
-    string? Stage = null,
-    bool Add = false,
-    IReadOnlyList<string>? Before = null,
-    IReadOnlyList<string>? Behind = null
-)
+public sealed record Arrangement
 {
+    /// <summary>The habit.</summary>
+    public required StepConditions When { get; init; }
+
+    /// <summary>The question that a school must leave to the practice; null where the habit goes over every school.</summary>
+    public string? Setting { get; init; }
+
+    /// <summary>Two steps whose stages change places.</summary>
+    public IReadOnlyList<string>? Swap { get; init; }
+
+    /// <summary>A step that becomes a stage of its own elsewhere.</summary>
+    public string? Step { get; init; }
+
+    /// <summary>A step whose whole stage moves forward.</summary>
+    public string? Stage { get; init; }
+
+    /// <summary>Whether a school that lacks the step gets it.</summary>
+    public bool Add { get; init; }
+
+    /// <summary>In front of the first stage with one of these; at the end where none is.</summary>
+    public IReadOnlyList<string>? Before { get; init; }
+
+    /// <summary>Behind the last stage with one of these; in front of all where none is.</summary>
+    public IReadOnlyList<string>? Behind { get; init; }
+
     /// <summary>Every step it names.</summary>
     internal IEnumerable<string> Codes =>
         [

@@ -7,18 +7,26 @@ namespace Dentelle.Core.Sequencing.Steps;
 /// <summary>
 /// What run sheets are made from, as read from its file: steps, schools, burs' roles, places of operator and head, cords.
 /// </summary>
-public sealed record RunSheetTable(
-    string Remark,
-    SheetLimits Limits,
-    IReadOnlyDictionary<string, BurFamily> ShapeGroups,
-    IReadOnlyDictionary<string, BurRole> Roles,
-    IReadOnlyList<StepEntry> Steps,
-    IReadOnlyList<SchoolEntry> Schools,
-    IReadOnlyList<Arrangement> Arrangements,
-    IReadOnlyList<ViewEntry> Views,
-    IReadOnlyList<CordEntry> Cords
-)
+public sealed record RunSheetTable
 {
+    public required string Remark { get; init; }
+
+    public required SheetLimits Limits { get; init; }
+
+    public required IReadOnlyDictionary<string, BurFamily> ShapeGroups { get; init; }
+
+    public required IReadOnlyDictionary<string, BurRole> Roles { get; init; }
+
+    public required IReadOnlyList<StepEntry> Steps { get; init; }
+
+    public required IReadOnlyList<SchoolEntry> Schools { get; init; }
+
+    public required IReadOnlyList<Arrangement> Arrangements { get; init; }
+
+    public required IReadOnlyList<ViewEntry> Views { get; init; }
+
+    public required IReadOnlyList<CordEntry> Cords { get; init; }
+
     [JsonIgnore]
     public ShapeGroups Shapes => new(ShapeGroups);
 
