@@ -7,7 +7,6 @@ namespace Dentelle.Mutation;
 /// <summary>Runs the tests: once each to learn which faults they meet and how long they take, then those that meet a fault with it awake.</summary>
 internal sealed class Trials(string tests, TimeSpan slowest)
 {
-    private const double FirstGoSeconds = 2.5;
     private static readonly TimeSpan StartUp = TimeSpan.FromSeconds(20);
 
     private readonly ConcurrentDictionary<string, (TimeSpan Takes, HashSet<int> Meets)> known = new(StringComparer.Ordinal);
@@ -41,11 +40,9 @@ internal sealed class Trials(string tests, TimeSpan slowest)
         var quickestFirst = known.Where(test => test.Value.Meets.Contains(mutant.Number)).OrderBy(test => test.Value.Takes).ToList();
         if (quickestFirst.Count == 0)
             return Fate.Unreached;
-        var first = quickestFirst.TakeWhile((test, index) => index < 12 && test.Value.Takes.TotalSeconds < FirstGoSeconds).ToList();
-        foreach (var go in new[] { first, [.. quickestFirst.Except(first)] })
+        // A dozen quick tests kill most; then rather many short goes than one in which the slowest may come first.
+        foreach (var go in quickestFirst.Take(12).Chunk(12).Concat(quickestFirst.Skip(12).Chunk(8)))
         {
-            if (go.Count == 0)
-                continue;
             var limit = StartUp + (3 * TimeSpan.FromSeconds(go.Sum(test => test.Value.Takes.TotalSeconds)));
             var (code, _) = await Run(["-stopOnFail", .. go.SelectMany(test => new[] { "-method", test.Key })], mutant.Number, null, limit);
             if (code != 0)
