@@ -79,8 +79,10 @@ public sealed record Findings
         init;
     }
 
+    [Tick("Caries")]
     public bool Caries { get; init; }
 
+    [Tick("Root-treated", "root-treated")]
     public bool RootTreated { get; init; }
 
     /// <summary>Share of the facial surface that is still enamel, 0 to 1.</summary>
@@ -114,21 +116,29 @@ public sealed record Findings
     }
 
     /// <summary>Plaque or a lesion seen on the neighbour.</summary>
+    [Tick("Lesion on the neighbour")]
     public bool NeighbourLesion { get; init; }
 
+    [Tick("No antagonist", "no-antagonist")]
     public bool NoAntagonist { get; init; }
 
+    [Tick("Heavy grinding", "grinding")]
     public bool HeavyGrinding { get; init; }
 
+    [Tick("Boggy gum")]
     public bool BoggyGum { get; init; }
 
+    [Tick("Thin gum")]
     public bool ThinGum { get; init; }
 
+    [Tick("Sensitive to epinephrine")]
     public bool EpinephrineSensitive { get; init; }
 
+    [Tick("Sensitive to cold")]
     public bool ColdSensitive { get; init; }
 
     /// <summary>A plastic tooth.</summary>
+    [Tick("Plastic tooth", "typodont", "plastic")]
     public bool Typodont { get; init; }
 
     /// <summary>Distance from the surface to the pulp as a radiograph shows it, by zone; it replaces the average.</summary>

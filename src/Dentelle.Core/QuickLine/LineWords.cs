@@ -40,6 +40,8 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
             return new Step(1, Kebab.Words(school), (inputs, _) => inputs with { BuildOutSchool = school });
         if (Kebab.TryParse<CuttingSchool>(word, out var order))
             return new Step(1, Kebab.Words(order), (inputs, _) => inputs with { School = order });
+        if (FindingTick.SaidAs(word) is { } tick)
+            return Found(1, tick.Words.LowerFirst(), tick.On);
         if (word[0] == '+')
         {
             return Number(word[1..]) is { } longer
@@ -55,10 +57,6 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
         {
             "crossbite" => new Step(1, word, (inputs, _) => inputs with { Crossbite = true }),
             "dark" => Found(1, "one shade darker underneath", found => found with { ShadeSteps = found.ShadeSteps + 1 }),
-            "root-treated" => Found(1, "root-treated", found => found with { RootTreated = true }),
-            "grinding" => Found(1, "heavy grinding", found => found with { HeavyGrinding = true }),
-            "no-antagonist" => Found(1, "no antagonist", found => found with { NoAntagonist = true }),
-            "typodont" or "plastic" => Found(1, "plastic tooth", found => found with { Typodont = true }),
             "grooves" or "boxes" => new Step(1, $"{word} mesial and distal", (inputs, _) =>
                 WithFeatures(inputs, word == "grooves" ? FeatureKind.Groove : FeatureKind.Box, [WallSide.Mesial, WallSide.Distal])
             ),

@@ -1,4 +1,5 @@
 using Dentelle.Core.Drawing;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Web.Access;
 using Dentelle.Web.Figures;
@@ -48,7 +49,8 @@ public static class ReferenceEndpoints
                 ],
                 [.. shelf.InUse.Protocol.BursInHand.Select(bur => new BurView(bur.Id, bur.Name, bur.TipMm))],
                 shelf.InUse.Handbook.Sources.Remark,
-                [.. shelf.InUse.Handbook.Sources.Sources.Select(source => new SourceView(source.Id, source.Citation, source.Standing))]
+                [.. shelf.InUse.Handbook.Sources.Sources.Select(source => new SourceView(source.Id, source.Citation, source.Standing))],
+                [.. FindingTick.All.Select(tick => new PlainFindingView(tick.Key, tick.Words))]
             )
         );
 }
@@ -72,8 +74,13 @@ public sealed record ReferenceView(
     IReadOnlyList<GaugeView> Gauges,
     IReadOnlyList<BurView> Burs,
     string SourcesRemark,
-    IReadOnlyList<SourceView> Sources
+    IReadOnlyList<SourceView> Sources,
+    IReadOnlyList<PlainFindingView> PlainFindings
 );
+
+/// <summary>A finding that is there or not.</summary>
+/// <param name="Key">Its name among the findings.</param>
+public sealed record PlainFindingView(string Key, string Words);
 
 public sealed record GaugeView(string Id, string Name, GaugeKind Kind, IReadOnlyList<double> SizesMm, double? ResolutionMm);
 

@@ -1433,6 +1433,12 @@ export interface components {
             /** @description Grooves, likewise. */
             lines: number[][];
         };
+        /** @description A finding that is there or not. */
+        PlainFindingView: {
+            /** @description Its name among the findings. */
+            key: string;
+            words: string;
+        };
         /** @description One thing that another protocol would do differently on a tooth. */
         PlanChange: {
             /** @description What: "Groove". */
@@ -1678,6 +1684,7 @@ export interface components {
             burs: components["schemas"]["BurView"][];
             sourcesRemark: string;
             sources: components["schemas"]["SourceView"][];
+            plainFindings: components["schemas"]["PlainFindingView"][];
         };
         Remedy: {
             /** @description "height", "convergence", "groove" or "box". */

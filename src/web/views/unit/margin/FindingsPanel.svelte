@@ -1,6 +1,7 @@
 <script lang="ts">
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import type { Findings, Unit } from '../../../api/client';
+  import { shared } from '../../../parts/shared.svelte';
   import { change, mm } from '../../../words/words';
   import OldWork from './OldWork.svelte';
   import SidePills from './SidePills.svelte';
@@ -13,32 +14,6 @@
   const isFront = $derived(unit.traits.isFront);
   const isVeneer = $derived(unit.traits.isVeneer);
   const worn = $derived(isFront ? 'edge' : 'functional-cusp');
-
-  const ticks: {
-    key:
-      | 'rootTreated'
-      | 'caries'
-      | 'noAntagonist'
-      | 'heavyGrinding'
-      | 'boggyGum'
-      | 'thinGum'
-      | 'neighbourLesion'
-      | 'epinephrineSensitive'
-      | 'coldSensitive'
-      | 'typodont';
-    words: string;
-  }[] = [
-    { key: 'rootTreated', words: 'Root-treated' },
-    { key: 'caries', words: 'Caries' },
-    { key: 'noAntagonist', words: 'No antagonist' },
-    { key: 'heavyGrinding', words: 'Heavy grinding' },
-    { key: 'boggyGum', words: 'Boggy gum' },
-    { key: 'thinGum', words: 'Thin gum' },
-    { key: 'neighbourLesion', words: 'Lesion on the neighbour' },
-    { key: 'epinephrineSensitive', words: 'Sensitive to epinephrine' },
-    { key: 'coldSensitive', words: 'Sensitive to cold' },
-    { key: 'typodont', words: 'Plastic tooth' },
-  ];
 
   function at(field: Measured, key: string): number | null {
     return (found[field] as Record<string, number> | undefined)?.[key] ?? null;
@@ -159,10 +134,10 @@
   </div>
   <OldWork {unitState} {unit} />
   <div class="mt-2">
-    {#each ticks as tick (tick.key)}
+    {#each shared.reference?.plainFindings ?? [] as tick (tick.key)}
       <Checkbox
         classes={{ div: 'text-[14px]' }}
-        checked={found[tick.key] ?? false}
+        checked={found[tick.key as keyof Findings] === true}
         onchange={(event) => unitState.changeFindings({ [tick.key]: event.currentTarget.checked })}
         >{tick.words}</Checkbox
       >
