@@ -1,34 +1,38 @@
 <script lang="ts">
   import LineButton from './LineButton.svelte';
-  import { route } from '../router';
+  import { isActive, places, route, type Place } from '../router';
   import { shared } from './shared.svelte';
 
   let { onquickline, onhelp, onsettings }: { onquickline: () => void; onhelp: () => void; onsettings: () => void } =
     $props();
-</script>
 
-{#snippet view(href: string, name: string)}
-  {@const here = route.pathname === href}
-  <a
-    {href}
-    class="border-b-2 py-2 whitespace-nowrap {here ? 'border-plum font-semibold' : 'border-transparent text-soft'}"
-    aria-current={here ? 'page' : undefined}>{name}</a
-  >
-{/snippet}
+  const screens = Object.entries(places) as [Place, string][];
+
+  // Screens of a case are there while one is open; one of a tooth is only where one stands.
+  function addressOf(place: Place): string | null {
+    if (!place.includes(':id')) return place;
+    return place.startsWith('/case/') && shared.caseId ? place.replace(':id', shared.caseId) : null;
+  }
+</script>
 
 <header class="flex h-13 shrink-0 items-center gap-6 border-b border-hairline bg-leaf px-6">
   <a href="/" class="font-mark text-wordmark text-[25px] leading-none font-semibold">Dentelle</a>
   <nav class="flex gap-5" aria-label="Views">
-    {@render view('/', 'Day')}
-    {@render view('/drawer', 'Drawer')}
-    {@render view('/protocols', 'Protocols')}
-    {#if shared.caseId}
-      {@render view(`/case/${shared.caseId}`, 'Case')}
-      {@render view(`/case/${shared.caseId}/sheet`, 'Run sheet')}
-    {/if}
-    {#if route.pathname.startsWith('/unit/')}
-      <span class="border-b-2 border-plum py-2 font-semibold" aria-current="page">Unit</span>
-    {/if}
+    {#each screens as [place, name] (place)}
+      {@const href = addressOf(place)}
+      {@const here = href === null ? isActive(place) : route.pathname === href}
+      {#if href !== null}
+        <a
+          {href}
+          class="border-b-2 py-2 whitespace-nowrap {here
+            ? 'border-plum font-semibold'
+            : 'border-transparent text-soft'}"
+          aria-current={here ? 'page' : undefined}>{name}</a
+        >
+      {:else if here}
+        <span class="border-b-2 border-plum py-2 font-semibold" aria-current="page">{name}</span>
+      {/if}
+    {/each}
   </nav>
   <button
     class="ml-auto flex min-h-10 w-48 min-w-0 xl:w-80 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft"
