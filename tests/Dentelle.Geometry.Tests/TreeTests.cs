@@ -82,6 +82,52 @@ public class TreeTests
         );
     }
 
+    [Fact(
+        DisplayName = "Beyond a sharp corner it is outside, into however many slivers one of its sides is cut: the half spaces of a pyramid"
+    )]
+    public void Sharp_corners()
+    {
+        const int slivers = 40;
+        Vec3 apex = new(0, 0, 6);
+        Vec3[] foot = [new(1, 1, 0), new(-1, 1, 0), new(-1, -1, 0), new(1, -1, 0)];
+        List<Vec3> places = [apex, .. foot];
+        List<int> corners = [2, 1, 4, 2, 4, 3];
+        for (var side = 0; side < 4; side++)
+        {
+            // One side is a fan of slivers at the apex: its normal would outvote the others if each triangle had a vote.
+            var cuts = side == 0 ? slivers : 1;
+            var from = 1 + side;
+            for (var i = 1; i <= cuts; i++)
+            {
+                var to = i == cuts ? 1 + ((side + 1) % 4) : places.Count;
+                if (i < cuts)
+                    places.Add(foot[side] + ((foot[side + 1] - foot[side]) * (i / (double)cuts)));
+                corners.AddRange([0, from, to]);
+                from = to;
+            }
+        }
+        // The foot's edge that is cut must be cut underneath too, or the body would gape there.
+        corners.RemoveRange(0, 6);
+        var rim = Enumerable.Range(5, slivers - 1);
+        int[] around = [4, 1, .. rim, 2, 3];
+        for (var i = 1; i + 1 < around.Length; i++)
+            corners.AddRange([around[0], around[i + 1], around[i]]);
+        var tree = new MeshTree(new Mesh([.. places.Select(place => (Vector3)place)], [.. corners]));
+        Vec3[] outward = [.. Enumerable.Range(0, 4).Select(i => (foot[i] - apex).Cross(foot[(i + 1) % 4] - apex).Unit), new(0, 0, -1)];
+        var inside = outward[0].Dot(new Vec3(0, 0, 1) - apex) < 0 ? 1 : -1;
+        double Height(Vec3 p) => Enumerable.Range(0, 5).Max(i => i == 4 ? -p.Z : inside * outward[i].Dot(p - apex));
+        Gen.Select(Gen.Double[-2, 2], Gen.Double[-2, 2], Gen.Double[3, 9])
+            .Sample(
+                (x, y, z) =>
+                {
+                    var p = new Vec3(x, y, z);
+                    if (Math.Abs(Height(p)) > 0.01)
+                        Assert.True(tree.SignedDistance(p) > 0 == Height(p) > 0, $"{p} {tree.SignedDistance(p)} {Height(p)}");
+                },
+                iter: 3000
+            );
+    }
+
     [Fact(DisplayName = "Where a scan has a hole or a folded triangle, inside stays inside")]
     public void Scans()
     {
