@@ -95,6 +95,20 @@ test('material, school, build-out and margin level redraw the plate and say why'
   await page.keyboard.press('u');
   await expect(depth(page)).toHaveText(/1\.5/);
 
+  // The same by typing; what is no number is told and changes nothing.
+  const buildOut = panel(page).getByRole('textbox', { name: 'Build-out' });
+  await buildOut.fill('0,4');
+  await buildOut.press('Enter');
+  await expect(depth(page)).toHaveText(/1\.1/);
+  await expect(buildOut).toHaveValue('+0.4');
+  await buildOut.fill('a bit');
+  await buildOut.press('Enter');
+  await expect(page.getByRole('status').filter({ hasText: '“a bit” is no number' })).toBeVisible();
+  await expect(buildOut).toHaveValue('+0.4');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.keyboard.press('u');
+  await expect(depth(page)).toHaveText(/1\.5/);
+
   await page.getByRole('button', { name: 'Room before more' }).click();
   await page.getByRole('button', { name: 'By the room' }).click();
   await expect(panel(page)).toContainText('Room already there: 0.1 measured');

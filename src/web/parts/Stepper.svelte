@@ -1,8 +1,8 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import Input from 'flowbite-svelte/Input.svelte';
   import { numberOf } from '../words/typed';
   import { change, mm } from '../words/words';
+  import Field from './Field.svelte';
   import { leaveOnEnter, selectAll } from './fields';
   import { notices } from './notices.svelte';
   import { inPlace } from './theme';
@@ -40,7 +40,7 @@
     onstep(least === undefined ? next : Math.max(least, next));
   }
 
-  function type(field: HTMLInputElement) {
+  function type(field: { value: string }) {
     const typed = numberOf(field.value);
     if (typed !== null) set(typed);
     else if (field.value.trim() === '') onclear?.();
@@ -54,13 +54,13 @@
   <span class="first-letter:uppercase {stacked ? 'block text-[14px]' : ''}">{label}</span>
   <span class="flex items-center {stacked ? 'justify-between' : ''}">
     <Button class="min-w-11 text-center" aria-label="{label} less" onclick={() => set((value ?? 0) - size)}>−</Button>
-    <Input
+    <Field
       class="measure {inPlace} w-20! border-transparent px-1 text-center text-[18px]"
       aria-label={label}
       inputmode="decimal"
       placeholder={empty}
       value={said}
-      onchange={(event) => type(event.currentTarget)}
+      onleave={type}
       onfocus={selectAll}
       onkeydown={leaveOnEnter}
     />

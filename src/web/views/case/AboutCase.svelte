@@ -1,9 +1,8 @@
 <script lang="ts">
-  import Textarea from 'flowbite-svelte/Textarea.svelte';
-  import Input from 'flowbite-svelte/Input.svelte';
   import { inPlace } from '../../parts/theme';
   import LineButton from '../../parts/LineButton.svelte';
   import { answer, api, type Schemas } from '../../api/client';
+  import Field from '../../parts/Field.svelte';
   import { attempt } from '../../parts/notices.svelte';
 
   let { whole, onchanged }: { whole: Schemas['CaseView']; onchanged: () => Promise<void> } = $props();
@@ -24,36 +23,35 @@
 
 <aside class="min-h-0 overflow-y-auto border-r border-hairline px-4 py-4" aria-label="About the case">
   <p class="quiet">case {whole.number}</p>
-  <Input
+  <Field
     class="{inPlace} w-full! border-transparent font-plate text-[21px]"
     aria-label="Patient"
     maxlength={120}
     value={whole.patient}
-    onchange={(event) => void change({ patient: event.currentTarget.value }, event.currentTarget, whole.patient)}
+    onleave={(field) => void change({ patient: field.value }, field, whole.patient)}
   />
   <label class="mt-3 flex flex-col">
     <span class="quiet">Visit</span>
-    <Input
+    <Field
       class="text-[13px]"
       type="datetime-local"
       value={local(whole.visitAt)}
-      onchange={(event) =>
+      onleave={(field) =>
         void change(
-          event.currentTarget.value
-            ? { visitAt: new Date(event.currentTarget.value).toISOString() }
-            : { noVisit: true },
-          event.currentTarget,
+          field.value ? { visitAt: new Date(field.value).toISOString() } : { noVisit: true },
+          field,
           local(whole.visitAt),
         )}
     />
   </label>
   <label class="mt-3 flex flex-col">
     <span class="quiet">Note</span>
-    <Textarea
-      classes={{ div: 'w-full', wrapper: 'box-border w-full! min-h-24 border-firm text-[14px]' }}
+    <Field
+      multiline
+      class="box-border w-full! min-h-24 border-firm text-[14px]"
       maxlength={2000}
       value={whole.note}
-      onchange={(event) => void change({ note: event.currentTarget.value }, event.currentTarget, whole.note)}
+      onleave={(field) => void change({ note: field.value }, field, whole.note)}
     />
   </label>
   <p class="quiet mt-4">Press <span class="key">/</span> to add a tooth to this case.</p>

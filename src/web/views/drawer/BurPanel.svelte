@@ -1,7 +1,8 @@
 <script lang="ts">
-  import Input from 'flowbite-svelte/Input.svelte';
+  import Field from '../../parts/Field.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import type { Schemas } from '../../api/client';
+  import { numberOf } from '../../words/typed';
   import { mm, upperFirst } from '../../words/words';
   import BurRuler from './BurRuler.svelte';
 
@@ -45,13 +46,11 @@
   </dl>
   <label class="mt-1 flex items-center justify-between">
     <span>Limit of this practice</span>
-    <Input
+    <Field
       class="w-20! text-right"
-      type="number"
-      min="1"
-      max="1000"
-      value={bur.usesMost ?? ''}
-      onchange={(event) => onchange('limit', event.currentTarget.valueAsNumber)}
+      inputmode="numeric"
+      value={String(bur.usesMost ?? '')}
+      onleave={(field) => onchange('limit', numberOf(field.value) ?? undefined)}
     />
   </label>
   <p class="quiet">How often a bur may be used is assumed; 1 is for single use. Burn marks mean worn at once.</p>

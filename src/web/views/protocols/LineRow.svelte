@@ -1,6 +1,6 @@
 <script lang="ts">
-  import Input from 'flowbite-svelte/Input.svelte';
   import Select from 'flowbite-svelte/Select.svelte';
+  import TypedField from '../../parts/Field.svelte';
   import { leaveOnEnter } from '../../parts/fields';
   import { inPlace } from '../../parts/theme';
   import { numberOf } from '../../words/typed';
@@ -11,7 +11,7 @@
 
   const said = (field: Field) => (field.unit === 'mm' ? mm(field.number!) : String(field.number!).replace('-', '−'));
 
-  function change(field: Field, input: HTMLInputElement) {
+  function change(field: Field, input: { value: string }) {
     const number = numberOf(input.value);
     // What was typed stays until the answer comes; then the value that stands is shown again.
     if (number === null) {
@@ -42,14 +42,14 @@
         <span class="quiet">{field.words || (field.unit === '°' ? 'degrees' : field.unit || 'share')}</span>
         {#if field.number != null}
           <span class="flex items-baseline gap-1">
-            <Input
+            <TypedField
               class="{inPlace} border-firm measure w-[3.6rem]! text-[22px] {was === undefined
                 ? 'text-number'
                 : 'text-plum'}"
               inputmode="decimal"
               aria-label="{line.group ? `${line.group}: ` : ''}{line.words} {field.words}"
               value={said(field)}
-              onchange={(event) => change(field, event.currentTarget)}
+              onleave={(input) => change(field, input)}
               onkeydown={leaveOnEnter}
             />
           </span>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
-  import Input from 'flowbite-svelte/Input.svelte';
+  import Field from '../../../parts/Field.svelte';
   import { inPlace } from '../../../parts/theme';
   import type { Unit } from '../../../api/client';
   import ToothName from '../../../parts/ToothName.svelte';
@@ -28,12 +28,12 @@
 
 <aside class="min-h-0 overflow-y-auto border-r border-hairline px-4 py-4" aria-label="Case">
   <p class="quiet">case {unit.case.number}</p>
-  <Input
+  <Field
     class="{inPlace} w-full! border-transparent font-plate text-[21px]"
     aria-label="Patient"
     maxlength={120}
     value={unit.case.patient}
-    onchange={(event) => unitState.renamePatient(event.currentTarget.value)}
+    onleave={(field) => void unitState.renamePatient(field.value)}
   />
   <ArchRibbons units={unit.case.units} current={unit.id} />
   <ul class="mb-3 flex flex-col gap-1">

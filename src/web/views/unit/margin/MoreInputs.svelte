@@ -1,7 +1,7 @@
 <script lang="ts">
-  import Input from 'flowbite-svelte/Input.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import type { Inputs, Schemas, Unit } from '../../../api/client';
+  import Field from '../../../parts/Field.svelte';
   import { notices } from '../../../parts/notices.svelte';
   import Pills from '../../../parts/Pills.svelte';
   import { numberOf } from '../../../words/typed';
@@ -55,12 +55,12 @@
   {#each sizes as size (size.key)}
     <label class="flex items-center justify-between gap-2 py-0.5 text-[14px]">
       {size.words}
-      <Input
+      <Field
         class="measure w-18!"
         inputmode="decimal"
         placeholder={unit.drawing.size[size.key].toFixed(1)}
-        value={unitState.inputs.sizeMm?.[size.key] ?? ''}
-        onchange={(event) => setSize(size.key, event.currentTarget.value)}
+        value={String(unitState.inputs.sizeMm?.[size.key] ?? '')}
+        onleave={(field) => setSize(size.key, field.value)}
       />
     </label>
   {/each}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import Input from 'flowbite-svelte/Input.svelte';
+  import Field from '../../../parts/Field.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import type { Findings, Schemas, Unit } from '../../../api/client';
   import { plain } from '../../../words/words';
@@ -112,11 +112,11 @@
 {/each}
 <label class="mt-2 flex items-center justify-between gap-2 text-[14px]">
   Stands as
-  <Input
+  <Field
     class="measure w-18!"
     placeholder={unit.plan.tooth}
     maxlength={2}
     value={found.standsAs ?? ''}
-    onchange={(event) => unitState.changeFindings({ standsAs: event.currentTarget.value.trim() || undefined })}
+    onleave={(field) => unitState.changeFindings({ standsAs: field.value.trim() || undefined })}
   />
 </label>
