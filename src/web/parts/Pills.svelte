@@ -25,7 +25,9 @@
         onclick={() => option.value !== value && onpick(option.value)}>{option.words}</Button
       >
       {#if option.note}
-        <Tooltip type="custom" arrow={false} class="dialog max-w-64 px-3 py-2 text-[13px]">{option.note}</Tooltip>
+        <Tooltip type="custom" arrow={false} placement="right" class="dialog max-w-64 px-3 py-2 text-[13px]"
+          >{option.note}</Tooltip
+        >
       {/if}
     {/each}
   </div>
