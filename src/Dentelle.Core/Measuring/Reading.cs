@@ -39,11 +39,11 @@ public readonly record struct Interval
     public bool IsOpen => double.IsPositiveInfinity(Below.Value);
 
     /// <summary>From the largest gauge that passed up to the smallest that did not.</summary>
-    public static Interval Passing(Mm passed, Mm? stopped) => new(passed, stopped ?? new Mm(double.PositiveInfinity), false);
+    public static Interval Passing(Mm passed, Mm? stopped) => new(passed, stopped ?? new Mm(double.PositiveInfinity), includesEnd: false);
 
     /// <summary>A value read on a scale, good to half its resolution either way.</summary>
     public static Interval Read(Mm value, Mm resolution) =>
-        new(Mm.Most(value - (resolution * 0.5), Mm.Zero), value + (resolution * 0.5), true);
+        new(Mm.Most(value - (resolution * 0.5), Mm.Zero), value + (resolution * 0.5), includesEnd: true);
 
     /// <summary>Bounds as they were kept.</summary>
     public static Interval Between(Mm from, Mm? below, bool includesEnd) =>

@@ -73,7 +73,7 @@ public static class BridgePlanner
     private static RootSurface Roots(Plan[] units, RootSurfaces table)
     {
         double Sum(bool pontics) => units.Where(unit => unit.Rules().IsCut != pontics).Sum(unit => table.Of(unit.Tooth) ?? 0);
-        return new(Sum(false), Sum(true), table.Source, table.Standing);
+        return new(Sum(pontics: false), Sum(pontics: true), table.Source, table.Standing);
     }
 
     private static Bending BendingOf(Plan[] units)

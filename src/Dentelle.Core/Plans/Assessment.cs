@@ -14,5 +14,5 @@ public sealed record Assessment(ToothCode Tooth, bool Crossbite, ByZone RoomBefo
     /// <summary>The crown's size, averages standing in for what was not measured; null where no form was asked.</summary>
     public FormFigures? Form { get; init; }
 
-    public static Assessment Of(ToothCode tooth) => new(tooth, false, ByZone.Empty, MeasuredSize.None);
+    public static Assessment Of(ToothCode tooth) => new(tooth, Crossbite: false, ByZone.Empty, MeasuredSize.None);
 }

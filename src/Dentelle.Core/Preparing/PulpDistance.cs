@@ -25,9 +25,9 @@ internal static class PulpDistances
                 continue;
             var own = plan.Zones[zone];
             if (plan.Assessment.Findings.Pulp.At(own.Zone) is { } seen)
-                yield return new(own.Zone.Name, Mm.Most(seen - own.Depth.Value.Target, Mm.Zero).Rounded, true);
+                yield return new(own.Zone.Name, Mm.Most(seen - own.Depth.Value.Target, Mm.Zero).Rounded, Radiograph: true);
             else
-                yield return new(own.Zone.Name, Math.Round(least, 2), false);
+                yield return new(own.Zone.Name, Math.Round(least, 2), Radiograph: false);
         }
     }
 }

@@ -9,5 +9,5 @@ internal sealed class Inlay : CavityRules
     public override Restoration Kind => Restoration.Inlay;
 
     private protected override CuspChoice Choose(Cusp cusp, Assessment assessment, Decision decision, Protocol protocol) =>
-        new(cusp, false, [new("An inlay covers no cusp", null, "P", Standing.CommonPractice)]);
+        new(cusp, Covered: false, [new("An inlay covers no cusp", null, "P", Standing.CommonPractice)]);
 }

@@ -50,8 +50,8 @@ internal sealed class Onlay : CavityRules
             );
         var reasons = CuspCovering.Reasons(cusp, assessment, protocol.CuspCover);
         return reasons.Count > 0
-            ? new(cusp, true, reasons)
-            : new(cusp, false, [new("Nothing found speaks for covering it", null, "P", Standing.CommonPractice)]);
+            ? new(cusp, Covered: true, reasons)
+            : new(cusp, Covered: false, [new("Nothing found speaks for covering it", null, "P", Standing.CommonPractice)]);
     }
 
     private protected override Reasoned<Mm>? FunctionalShoulder(

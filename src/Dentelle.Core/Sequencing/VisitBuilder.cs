@@ -87,7 +87,7 @@ internal sealed class VisitBuilder
             Behind(step);
         var closing = OnceFor(VisitPart.Closing, scene => scene(scenes[0]) ? scenes[0] : null);
         foreach (var tooth in teeth)
-            order.Add(new(tooth.Last.Key, closing[0].Step.Key, closing[0].Because!, true));
+            order.Add(new(tooth.Last.Key, closing[0].Step.Key, closing[0].Because!, Waits: true));
         steps.AddRange(closing.Select(one => one.Step));
         foreach (var (step, _) in closing)
             Behind(step);

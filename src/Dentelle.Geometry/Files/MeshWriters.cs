@@ -138,7 +138,8 @@ internal static class ObjWriter
 
 internal static class TextOut
 {
-    public static StreamWriter To(Stream stream) => new(stream, new UTF8Encoding(false), 1 << 16, leaveOpen: true);
+    public static StreamWriter To(Stream stream) =>
+        new(stream, new UTF8Encoding(encoderShouldEmitUTF8Identifier: false), 1 << 16, leaveOpen: true);
 
     /// <summary>Three coordinates in the shortest form that reads back the same.</summary>
     public static string Of(Vector3 p) => string.Create(CultureInfo.InvariantCulture, $"{p.X:R} {p.Y:R} {p.Z:R}");

@@ -60,7 +60,7 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
             foreach (var reading in unit.Readings)
                 await store.AddReadingAsync(row, ReadingOf(reading), by, stop);
             if (unit.Finished)
-                await store.SetFinishedAsync(row, true, stop);
+                await store.SetFinishedAsync(row, finished: true, stop);
         }
 
         await all.CommitAsync(stop);

@@ -48,7 +48,7 @@ internal static class DemoPractice
                 stop
             );
             for (var use = 0; use < demo.Uses; use++)
-                await drawer.UseAsync(demo.Bur, UsedOn.Tooth, true, null, null, stop);
+                await drawer.UseAsync(demo.Bur, UsedOn.Tooth, wet: true, caseId: null, tooth: null, stop);
         }
 
         await all.CommitAsync(stop);
@@ -80,7 +80,7 @@ internal static class DemoPractice
         }
 
         if (demo.Finished)
-            await store.SetFinishedAsync(unit, true, stop);
+            await store.SetFinishedAsync(unit, finished: true, stop);
     }
 
     private static DemoFile Read()

@@ -17,8 +17,8 @@ public sealed class LineWork(CaseStore store, ProtocolShelf shelf)
     public async Task<LineView> UnderstandAsync(string written, CancellationToken stop) =>
         (await ReadAsync(written, stop)).Is(out var line, out var problem)
         && PlannedLine.Plans(line.Units, shelf.InUse.Handbook).Is(out _, out problem)
-            ? new(true, line.Words, [])
-            : new(false, problem.Sentence, problem.Suggestions);
+            ? new(Understood: true, line.Words, [])
+            : new(Understood: false, problem.Sentence, problem.Suggestions);
 
     /// <summary>Plans the line's units and keeps them, in a case of their own or in the one that is named: all of them or none.</summary>
     public async Task<Answer<LineDone>> DoAsync(LineEntry entry, string by, CancellationToken stop)
