@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Core.Tests;
 
@@ -56,5 +57,48 @@ public class SheetFileTests
             var work = sheet.Steps.Sum(timed => timed.Step.Minutes);
             Assert.True(sheet.Minutes >= work + idle - 1e-6, $"{line}: {sheet.Minutes} {work} {idle}");
         }
+    }
+
+    [Fact(
+        DisplayName = "A step begins as soon as the hands are free, its bur and place are taken up and what it waits for is over; no sooner, no later"
+    )]
+    public void Begins()
+    {
+        var limits = Shipped.Handbook.Sheets.Limits;
+        foreach (var (line, school) in MadeSheets.Cases)
+        {
+            var sheet = MadeSheets.Sheet(line, school);
+            var byKey = sheet.Steps.ToDictionary(timed => timed.Step.Key);
+            for (var i = 0; i < sheet.Steps.Count; i++)
+            {
+                var (own, before) = (sheet.Steps[i], sheet.Steps.Take(i).ToList());
+                var hand = before.LastOrDefault(timed => timed.Step.InHand is not null)?.Step.InHand;
+                var place = before.LastOrDefault(timed => timed.Step.View is not null)?.Step.View?.Key;
+                var change = own.Step.InHand is { } tool && hand is not null && tool != hand ? limits.ChangeMinutes.Value : 0;
+                var turn = own.Step.View is { } view && place is not null && view.Key != place ? limits.ViewMinutes.Value : 0;
+                var hands = (before.Count == 0 ? 0 : before[^1].End) + change + turn;
+                var over = sheet
+                    .Visit.Order.Where(edge => edge.Then == own.Step.Key && edge.Waits)
+                    .Select(edge => byKey[edge.First])
+                    .Select(first => first.End + (first.Step.WaitMinutes ?? 0));
+                Assert.Equal(over.Append(hands).Max(), own.Start, 1);
+            }
+        }
+    }
+
+    [Theory(
+        DisplayName = "Three recorded times of a step on such a tooth replace the assumed one by their median (handbook of statistics)"
+    )]
+    [InlineData(false, 0, 4.0, 9.0)]
+    [InlineData(true, 5.0, 4.0, 9.0, 5.0)]
+    [InlineData(true, 4.5, 4.0, 9.0, 5.0, 1.0)]
+    [InlineData(true, 5.0, 4.0, 9.0, 5.0, 1.0, 30.0)]
+    public void Learned(bool learned, double minutes, params double[] recorded)
+    {
+        var plain = MadeSheets.Sheet("36 crown metal").Steps.Select(timed => timed.Step).First(step => step.Code == "functional-occlusal");
+        var key = (plain.TimedAs, plain.Tooth?.Kind);
+        var times = new LearnedTimes(new Dictionary<(string, ToothKind?), IReadOnlyList<double>> { [key] = recorded });
+        Assert.Equal((learned ? minutes : plain.Minutes, learned), times.For(plain, Shipped.Handbook.Sheets.Limits));
+        Assert.False(LearnedTimes.None.For(plain, Shipped.Handbook.Sheets.Limits).Learned);
     }
 }
