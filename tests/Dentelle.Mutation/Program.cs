@@ -11,7 +11,7 @@ if (rooms.Count == 0 || rooms.Any(room => !Directory.Exists(Path.Combine(root, "
     return 2;
 }
 var sample = Option("--sample", int.MaxValue);
-var slowest = TimeSpan.FromSeconds(Option("--slowest", 6));
+var slowest = TimeSpan.FromSeconds(Option("--slowest", 30));
 
 var copy = Directory.CreateTempSubdirectory("mutants-").FullName;
 try
