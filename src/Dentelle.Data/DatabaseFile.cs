@@ -55,13 +55,20 @@ public static class DatabaseFile
         return new DentelleDb(options.Options);
     }
 
+    /// <summary>Closes what the pool still holds of a file, so that it can be deleted; connections to other files stay.</summary>
+    public static void LetGo(string path)
+    {
+        using var db = Open(path);
+        SqliteConnection.ClearPool((SqliteConnection)db.Database.GetDbConnection());
+    }
+
     private static void TryOnCopy(DentelleDb db, string copy)
     {
         File.Delete(copy);
         db.Database.ExecuteSql($"VACUUM INTO {copy}");
         using (var trial = Open(copy))
             Migrate(trial);
-        SqliteConnection.ClearAllPools();
+        LetGo(copy);
         foreach (var left in new[] { copy, copy + "-wal", copy + "-shm" })
             File.Delete(left);
     }

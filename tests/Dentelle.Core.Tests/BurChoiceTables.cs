@@ -2,7 +2,9 @@ using Dentelle.Core.Burs;
 
 namespace Dentelle.Core.Tests;
 
-/// <summary>Which of two or three burs is taken, what is said of it, and what the drawer lacks: one criterion a row (common practice).</summary>
+/// <summary>
+/// Which of two or three burs is taken, what is said of it, and what the drawer lacks: one criterion a row (common practice).
+/// </summary>
 public class BurChoiceTables
 {
     private static readonly Mm Tolerance = new(Shipped.Handbook.Sheets.Limits.ToleranceMm.Value);

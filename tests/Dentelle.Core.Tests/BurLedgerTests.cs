@@ -143,7 +143,8 @@ public class BurLedgerTests
         Assert.True(Math.Abs(actual - expected) < 0.012 * expected, $"{what}: {actual:0.###} instead of {expected:0.###}");
 
     [Fact(
-        DisplayName = "A rounded corner is a quarter circle between end and side, a flame is widest past its middle, a profile is read between its points"
+        DisplayName = "A rounded corner is a quarter circle between end and side, a flame is widest past its middle, a "
+            + "profile is read between its points"
     )]
     public void Corners_and_flames()
     {

@@ -9,7 +9,8 @@ namespace Dentelle.Core.Tests;
 public class DecisionLaws
 {
     [Fact(
-        DisplayName = "No path asks less of the abutment that leans most away from it than the one that is planned, for two abutments or more"
+        DisplayName = "No path asks less of the abutment that leans most away from it than the one that is planned, for "
+            + "two abutments or more"
     )]
     public void Shared_path() =>
         Gen.Select(Gen.Int[-20, 20].Array[2, 4], Gen.Int[1, 4])

@@ -5,7 +5,10 @@ using static Dentelle.Core.Tests.MadeSheets;
 
 namespace Dentelle.Core.Tests;
 
-/// <summary>Orders of the schools against those that practitioners teach (common practice), and what a practice's habits change in them.</summary>
+/// <summary>
+/// Orders of the schools against those that practitioners teach (common practice), and what a practice's habits change in
+/// them.
+/// </summary>
 public class SchoolOrderTests
 {
     [Fact(DisplayName = "Each school keeps the order that defines it")]

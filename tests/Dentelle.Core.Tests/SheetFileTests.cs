@@ -60,7 +60,8 @@ public class SheetFileTests
     }
 
     [Fact(
-        DisplayName = "A step begins as soon as the hands are free, its bur and place are taken up and what it waits for is over; no sooner, no later"
+        DisplayName = "A step begins as soon as the hands are free, its bur and place are taken up and what it waits for "
+            + "is over; no sooner, no later"
     )]
     public void Begins()
     {

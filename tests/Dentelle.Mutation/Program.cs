@@ -17,7 +17,7 @@ var copy = Directory.CreateTempSubdirectory("mutants-").FullName;
 try
 {
     var workshop = new Workshop(root, copy);
-    var sown = workshop.Sow(rooms);
+    var sown = await workshop.Sow(rooms);
     var trials = new Trials(workshop.Tests, slowest);
     await trials.Learn();
     Console.WriteLine(

@@ -4,7 +4,10 @@ using System.Globalization;
 
 namespace Dentelle.Mutation;
 
-/// <summary>Runs the tests: once each to learn which faults they meet and how long they take, then those that meet a fault with it awake.</summary>
+/// <summary>
+/// Runs the tests: once each to learn which faults they meet and how long they take, then those that meet a fault with it
+/// awake.
+/// </summary>
 internal sealed class Trials(string tests, TimeSpan slowest)
 {
     private static readonly TimeSpan StartUp = TimeSpan.FromSeconds(20);
@@ -17,7 +20,7 @@ internal sealed class Trials(string tests, TimeSpan slowest)
     /// <summary>Every test method in a process of its own: what a shared cache would hide from the second test is met too.</summary>
     public async Task Learn()
     {
-        var (_, methods) = await Run(["-list", "methods"], null, null, TimeSpan.FromMinutes(1));
+        var (_, methods) = await Run(TimeSpan.FromMinutes(1), ["-list", "methods"]);
         await Parallel.ForEachAsync(
             methods.Split('\n').Select(line => line.Trim()).Where(line => line.Contains('.', StringComparison.Ordinal)),
             new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount },
@@ -25,7 +28,7 @@ internal sealed class Trials(string tests, TimeSpan slowest)
             {
                 var met = Path.GetTempFileName();
                 var watch = Stopwatch.StartNew();
-                var (code, _) = await Run(["-method", method], null, met, slowest);
+                var (code, _) = await Run(slowest, ["-method", method], (Workshop.Met, met));
                 if (code == 0)
                     known[method] = (watch.Elapsed, [.. (await File.ReadAllLinesAsync(met, CancellationToken.None)).Select(Number)]);
                 else
@@ -44,43 +47,22 @@ internal sealed class Trials(string tests, TimeSpan slowest)
         foreach (var go in quickestFirst.Take(12).Chunk(12).Concat(quickestFirst.Skip(12).Chunk(8)))
         {
             var limit = StartUp + (3 * TimeSpan.FromSeconds(go.Sum(test => test.Value.Takes.TotalSeconds)));
-            var (code, _) = await Run(["-stopOnFail", .. go.SelectMany(test => new[] { "-method", test.Key })], mutant.Number, null, limit);
+            string[] named = [.. go.SelectMany(test => new[] { "-method", test.Key })];
+            var (code, _) = await Run(limit, ["-stopOnFail", .. named], (Workshop.Awake, $"{mutant.Number}"));
             if (code != 0)
-                return code == TimedOut ? Fate.TimedOut : Fate.Killed;
+                return code == Child.TimedOut ? Fate.TimedOut : Fate.Killed;
         }
         return Fate.Survived;
     }
 
-    private const int TimedOut = -1;
-
-    private async Task<(int Code, string Output)> Run(string[] arguments, int? awake, string? met, TimeSpan limit)
-    {
-        var start = new ProcessStartInfo("dotnet", [tests, "-noColor", "-noLogo", "-maxThreads", "1", .. arguments])
-        {
-            WorkingDirectory = Path.GetDirectoryName(tests)!,
-            RedirectStandardOutput = true,
-            RedirectStandardError = true,
-            UseShellExecute = false,
-        };
-        if (awake is { } number)
-            start.Environment["DENTELLE_MUTANT"] = $"{number}";
-        if (met is not null)
-            start.Environment["DENTELLE_MUTANTS_MET"] = met;
-        using var process = Process.Start(start)!;
-        using var timeout = new CancellationTokenSource(limit);
-        var errors = process.StandardError.ReadToEndAsync(CancellationToken.None);
-        var output = process.StandardOutput.ReadToEndAsync(CancellationToken.None);
-        try
-        {
-            await process.WaitForExitAsync(timeout.Token);
-        }
-        catch (OperationCanceledException)
-        {
-            process.Kill(entireProcessTree: true);
-            return (TimedOut, "");
-        }
-        return (process.ExitCode, await output + await errors);
-    }
+    private Task<(int Code, string Output)> Run(TimeSpan limit, string[] arguments, params (string Name, string Value)[] environment) =>
+        Child.Run(
+            "dotnet",
+            [tests, "-noColor", "-noLogo", "-maxThreads", "1", .. arguments],
+            Path.GetDirectoryName(tests)!,
+            limit,
+            environment
+        );
 
     private static int Number(string line) => int.Parse(line, CultureInfo.InvariantCulture);
 }

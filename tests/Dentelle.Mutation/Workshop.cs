@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Microsoft.CodeAnalysis;
@@ -11,13 +10,17 @@ internal sealed partial class Workshop(string root, string copy)
 {
     private const int MostBuilds = 15;
 
+    /// <summary>Variables of a process: the number of the fault that is awake, and the file in which to leave those met.</summary>
+    public const string Awake = "DENTELLE_MUTANT",
+        Met = "DENTELLE_MUTANTS_MET";
+
     // Known to Core only in the copy: which fault is awake in this process, and which were met.
-    private const string Switch = """
+    private const string Switch = $$"""
         namespace Dentelle;
 
         public static class Mutants
         {
-            private static readonly int Awake = int.Parse(System.Environment.GetEnvironmentVariable("DENTELLE_MUTANT") ?? "-1");
+            private static readonly int Awake = int.Parse(System.Environment.GetEnvironmentVariable("{{Awake}}") ?? "-1");
             private static readonly bool[]? Met = Trace();
 
             public static bool On(int number)
@@ -29,11 +32,12 @@ internal sealed partial class Workshop(string root, string copy)
 
             private static bool[]? Trace()
             {
-                if (System.Environment.GetEnvironmentVariable("DENTELLE_MUTANTS_MET") is not { } file)
+                if (System.Environment.GetEnvironmentVariable("{{Met}}") is not { } file)
                     return null;
                 var met = new bool[200_000];
+                var numbers = System.Linq.Enumerable.Range(0, met.Length);
                 System.AppDomain.CurrentDomain.ProcessExit += (_, _) =>
-                    System.IO.File.WriteAllLines(file, met.Select((was, number) => (was, number)).Where(each => each.was).Select(each => $"{each.number}"));
+                    System.IO.File.WriteAllLines(file, numbers.Where(at => met[at]).Select(at => $"{at}"));
                 return met;
             }
         }
@@ -42,9 +46,9 @@ internal sealed partial class Workshop(string root, string copy)
     public string Tests => Path.Combine(copy, "tests/Dentelle.Core.Tests/bin/Release/net10.0/Dentelle.Core.Tests.dll");
 
     /// <summary>Sows and builds; faults that do not compile are barred and it is built again.</summary>
-    public List<Mutant> Sow(IReadOnlyList<string> rooms)
+    public async Task<List<Mutant>> Sow(IReadOnlyList<string> rooms)
     {
-        CopyTree();
+        await CopyTree();
         File.WriteAllText(Path.Combine(copy, "src/Dentelle.Core/Mutants.cs"), Switch);
         var barred = new HashSet<string>(StringComparer.Ordinal);
         for (var build = 1; build <= MostBuilds; build++)
@@ -57,7 +61,7 @@ internal sealed partial class Workshop(string root, string copy)
                 rewritten[file] = sower.Visit(CSharpSyntaxTree.ParseText(File.ReadAllText(Path.Combine(root, file))).GetRoot())!;
                 File.WriteAllText(Path.Combine(copy, file), rewritten[file].ToFullString());
             }
-            var errors = Build();
+            var errors = await Build();
             if (errors.Count == 0)
                 return mutants;
             var before = barred.Count;
@@ -90,16 +94,17 @@ internal sealed partial class Workshop(string root, string copy)
         barred.Add(innermost is { } number ? mutants[number].Place : rewritten[file].FindToken(position).ValueText);
     }
 
-    private void CopyTree()
+    private async Task CopyTree()
     {
         var skipped = new[] { "--exclude=bin", "--exclude=obj", "--exclude=node_modules", "--exclude=.git", "--exclude=wwwroot" };
         Directory.CreateDirectory(copy);
-        var (code, output) = Run("sh", ["-c", $"tar -C '{root}' {string.Join(' ', skipped)} -cf - . | tar -C '{copy}' -xf -"]);
+        var pipe = $"tar -C '{root}' {string.Join(' ', skipped)} -cf - . | tar -C '{copy}' -xf -";
+        var (code, output) = await Child.Run("sh", ["-c", pipe], root);
         if (code != 0)
             throw new InvalidOperationException(output);
     }
 
-    private List<BuildError> Build()
+    private async Task<List<BuildError>> Build()
     {
         string[] quick =
         [
@@ -109,7 +114,7 @@ internal sealed partial class Workshop(string root, string copy)
             "-p:NuGetAudit=false",
         ];
         string[] arguments = ["build", "tests/Dentelle.Core.Tests", "-c", "Release", "-v", "quiet", "--nologo", "-clp:NoSummary", .. quick];
-        var (code, output) = Run("dotnet", arguments);
+        var (code, output) = await Child.Run("dotnet", arguments, copy);
         if (code == 0)
             return [];
         var errors = ErrorLine()
@@ -123,23 +128,6 @@ internal sealed partial class Workshop(string root, string copy)
             .Distinct()
             .ToList();
         return errors.Count > 0 ? errors : throw new InvalidOperationException(output);
-    }
-
-    private (int Code, string Output) Run(string program, string[] arguments)
-    {
-        using var process = Process.Start(
-            new ProcessStartInfo(program, arguments)
-            {
-                WorkingDirectory = Directory.Exists(copy) ? copy : root,
-                RedirectStandardOutput = true,
-                RedirectStandardError = true,
-                UseShellExecute = false,
-            }
-        )!;
-        var errors = process.StandardError.ReadToEndAsync();
-        var output = process.StandardOutput.ReadToEnd();
-        process.WaitForExit();
-        return (process.ExitCode, output + errors.Result);
     }
 
     private static int Number(Group group) => int.Parse(group.Value, CultureInfo.InvariantCulture);

@@ -2,7 +2,6 @@ using System.Text.Json.Nodes;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Data;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
@@ -20,7 +19,7 @@ public sealed class DatabaseTests : IDisposable
 
     public void Dispose()
     {
-        SqliteConnection.ClearAllPools();
+        DatabaseFile.LetGo(DatabasePath);
         Directory.Delete(folder, recursive: true);
     }
 
@@ -85,7 +84,7 @@ public sealed class DatabaseTests : IDisposable
                 $"INSERT INTO Cases (Id, Number, Patient, Note, CreatedAt) VALUES ({id}, 7, 'Ines Calder', 'kept', '2026-01-02 08:00:00')"
             );
         }
-        SqliteConnection.ClearAllPools();
+        DatabaseFile.LetGo(DatabasePath);
         DatabaseFile.BringUpToDate(DatabasePath);
         await using var db = DatabaseFile.Open(DatabasePath);
         Assert.Empty(await db.Database.GetPendingMigrationsAsync());

@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Dentelle.Data;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 
@@ -11,6 +12,8 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
     private readonly string folder = Directory.CreateTempSubdirectory("dentelle-test").FullName;
 
     public bool Demo { get; init; }
+
+    public string DatabasePath => new PracticeFiles { Data = folder }.DatabasePath;
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
@@ -24,7 +27,7 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        DatabaseFile.LetGo(DatabasePath);
         if (Directory.Exists(folder))
             Directory.Delete(folder, recursive: true);
     }

@@ -3,8 +3,8 @@ using Dentelle.Core.Sequencing;
 namespace Dentelle.Core.Exchange;
 
 /// <summary>
-/// A run sheet as files, command line and API tell it. Lengths in millimetres, angles in degrees, times in minutes from the
-/// begin.
+/// A run sheet as files, command line and API tell it.
+/// Lengths in millimetres, angles in degrees, times in minutes from the begin.
 /// </summary>
 public sealed record RunSheetDocument(
     IReadOnlyList<ToothSchool> Schools,

@@ -15,35 +15,33 @@ public sealed class TickAttribute(string words, params string[] said) : Attribut
 }
 
 /// <summary>A finding that is there or not, as it is offered and said.</summary>
-/// <param name="Key">Its name in files and in the API.</param>
-public sealed record FindingTick(string Key, string Words, IReadOnlyList<string> Said)
+public sealed class FindingTick
 {
+    private readonly PropertyInfo property;
+    private readonly TickAttribute tick;
+
+    private FindingTick(PropertyInfo property, TickAttribute tick) => (this.property, this.tick) = (property, tick);
+
     /// <summary>All of them, in the order of the findings.</summary>
     public static IReadOnlyList<FindingTick> All { get; } =
     [
         .. typeof(Findings)
             .GetProperties()
-            .Select(property => (Property: property, Tick: property.GetCustomAttribute<TickAttribute>()))
-            .Where(entry => entry.Tick is not null)
-            .Select(entry => new FindingTick(
-                JsonNamingPolicy.CamelCase.ConvertName(entry.Property.Name),
-                entry.Tick!.Words,
-                entry.Tick.Said
-            )
-            {
-                Property = entry.Property,
-            }),
+            .SelectMany(property => property.GetCustomAttributes<TickAttribute>().Select(tick => new FindingTick(property, tick))),
     ];
 
-    private PropertyInfo? Property { get; init; }
+    /// <summary>Its name in files and in the API.</summary>
+    public string Key => JsonNamingPolicy.CamelCase.ConvertName(property.Name);
 
-    public static FindingTick? SaidAs(string word) => All.FirstOrDefault(tick => tick.Said.Contains(word));
+    public string Words => tick.Words;
+
+    public static FindingTick? SaidAs(string word) => All.FirstOrDefault(one => one.tick.Said.Contains(word));
 
     /// <summary>The findings with this one there.</summary>
     public Findings On(Findings found)
     {
         var ticked = found with { };
-        Property!.SetValue(ticked, true);
+        property.SetValue(ticked, true);
         return ticked;
     }
 }

@@ -3,8 +3,8 @@ using System.Text.Json.Serialization;
 namespace Dentelle.Core.Plans;
 
 /// <summary>
-/// What was found on the tooth, its neighbours and the gum, beyond size, crossbite and room. What was not looked at is null
-/// or empty.
+/// What was found on the tooth, its neighbours and the gum, beyond size, crossbite and room.
+/// What was not looked at is null or empty.
 /// </summary>
 /// <remarks>
 /// The same type stands in files, on the quick line, in the API and in the planner. What a file leaves out comes as null

@@ -12,18 +12,20 @@ namespace Dentelle.Core.Preparing;
 /// <param name="Why">Why it is not what was asked; null when it is.</param>
 public sealed record ZoneOutcome(Zone Zone, Mm Planned, Mm Least, Mm Usual, Mm Most, string? Why)
 {
-    // Half a step of the finest scale below what was asked is thin material; above it a tooth's own roundness takes as much.
-    private const double Short = 0.05;
+    /// <summary>Half a step of the finest scale: nearer than this it is what was asked.</summary>
+    internal const double Tolerance = 0.05;
+
+    // A tooth's own roundness takes some more than asked in places; only beyond that is it worth a word.
     private const double Deep = 0.15;
 
     /// <summary>Whether the difference is worth saying beside the depth: a reading would show it.</summary>
-    public bool Shows => Why is not null && ((Usual - Planned).Value < -Short || (Most - Planned).Value > Deep);
+    public bool Shows => Why is not null && ((Usual - Planned).Value < -Tolerance || (Most - Planned).Value > Deep);
 }
 
 /// <summary>Measures what a planned body takes from the present tooth.</summary>
 internal static class Outcomes
 {
-    private const double Tolerance = 0.05;
+    private const double Tolerance = ZoneOutcome.Tolerance;
 
     /// <summary>What a body with walls all round takes from each zone of its plan.</summary>
     public static IReadOnlyList<ZoneOutcome> Of(PlannedForm planned, CutSurface cut)

@@ -1078,8 +1078,8 @@ export interface components {
             settlingGaugeMm?: null | number;
         };
         /**
-         * @description What was found on the tooth, its neighbours and the gum, beyond size, crossbite and room. What was not looked at is null
-         *     or empty.
+         * @description What was found on the tooth, its neighbours and the gum, beyond size, crossbite and room.
+         *     What was not looked at is null or empty.
          */
         Findings: {
             standsAs?: null | components["schemas"]["ToothCode"];
@@ -1710,8 +1710,8 @@ export interface components {
             holds: boolean;
         };
         /**
-         * @description A run sheet as files, command line and API tell it. Lengths in millimetres, angles in degrees, times in minutes from the
-         *     begin.
+         * @description A run sheet as files, command line and API tell it.
+         *     Lengths in millimetres, angles in degrees, times in minutes from the begin.
          */
         RunSheetDocument: {
             schools: components["schemas"]["ToothSchool"][];

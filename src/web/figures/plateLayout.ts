@@ -1,16 +1,7 @@
 import type { Section, Unit } from '../api/client';
 import { plain } from '../words/words';
 import { labelsOf, type Label } from './labelled';
-import {
-  extent,
-  fit,
-  mesialOnLeft,
-  mesialOnLeftFromAbove,
-  sectionWith,
-  spanOf,
-  type Bounds,
-  type Placing,
-} from './plate';
+import { extent, fit, mesialOnLeft, mesialOnLeftFromAbove, sectionWith, spanOf, type Placing } from './plate';
 
 /** A small figure beside the main one, with its two lines of words below it. */
 export interface SmallFigure {
@@ -34,7 +25,6 @@ export interface PathArrow {
 export interface PlateLayout {
   main: Section;
   on: Placing;
-  edges: Bounds;
   middle: number;
   title: string;
   captions: string[];
@@ -74,7 +64,6 @@ export function plateLayout(unit: Unit, zone: string, width: number, height: num
   return {
     main,
     on,
-    edges,
     middle,
     title: `${unit.plan.tooth}, ${main.plane} section`,
     captions: captions(main, unit, width >= ROOMY),
@@ -88,9 +77,9 @@ export function plateLayout(unit: Unit, zone: string, width: number, height: num
 
 // The section that shows the zone stands large; one across the arch where several do.
 function sectionsFor({ drawing }: Unit, zone: string): [Section, Section] {
-  const across = sectionWith(zone, drawing.faciolingual, drawing.faciolingual[0]!);
-  const marks = (section: Section) => section.marks.some((mark) => mark.zone === zone);
-  return !marks(across) && marks(drawing.mesiodistal) ? [drawing.mesiodistal, across] : [across, drawing.mesiodistal];
+  const [across] = drawing.faciolingual;
+  const main = sectionWith(zone, [...drawing.faciolingual, drawing.mesiodistal], across!);
+  return [main, main.plane === 'mesiodistal' ? across! : drawing.mesiodistal];
 }
 
 // The facial side stands at the left; mesial and distal as the cheek sees them.

@@ -3,6 +3,8 @@
   import Textarea from 'flowbite-svelte/Textarea.svelte';
   import type { HTMLInputAttributes } from 'svelte/elements';
 
+  import { field } from './theme';
+
   let {
     value,
     multiline = false,
@@ -34,7 +36,7 @@
     aria-label={rest['aria-label']}
     maxlength={rest.maxlength}
     bind:value={typed}
-    classes={{ div: 'w-full', wrapper: own }}
+    classes={{ div: 'w-full', wrapper: `${field} ${own}` }}
     onchange={leave}
   />
 {:else}

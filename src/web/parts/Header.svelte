@@ -21,7 +21,7 @@
     {#each screens as [place, name] (place)}
       {@const href = addressOf(place)}
       {@const here = href === null ? isActive(place) : route.pathname === href}
-      {#if href !== null}
+      {#if href !== null || here}
         <a
           {href}
           class="border-b-2 py-2 whitespace-nowrap {here
@@ -29,8 +29,6 @@
             : 'border-transparent text-soft'}"
           aria-current={here ? 'page' : undefined}>{name}</a
         >
-      {:else if here}
-        <span class="border-b-2 border-plum py-2 font-semibold" aria-current="page">{name}</span>
       {/if}
     {/each}
   </nav>

@@ -143,7 +143,7 @@
   }}
 >
   {#each offers.filter((offer) => !options.includes(offer)).slice(0, 8) as offer (offer)}
-    <Button type="button" class="text-[13px]" disabled={options.length >= 3} onclick={() => add(offer)}>{offer}</Button>
+    <Button class="text-[13px]" disabled={options.length >= 3} onclick={() => add(offer)}>{offer}</Button>
   {/each}
   <Input
     class="min-w-48 flex-1"

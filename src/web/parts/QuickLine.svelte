@@ -75,7 +75,7 @@
         {/if}
         <ul class="mt-2 flex flex-wrap gap-2">
           {#each meant.suggestions as suggestion (suggestion)}
-            <li><Button type="button" onclick={() => (line = suggestion)}>{suggestion}</Button></li>
+            <li><Button onclick={() => (line = suggestion)}>{suggestion}</Button></li>
           {/each}
         </ul>
       {/if}

@@ -16,7 +16,6 @@
     empty = 'not read',
     stacked = false,
     onstep,
-    onclear,
   }: {
     label: string;
     value: number | null;
@@ -29,8 +28,6 @@
     /** Label above the buttons, for narrow columns. */
     stacked?: boolean;
     onstep: (value: number) => void;
-    /** Takes the value away again; where there is none, an emptied field goes back to what it was. */
-    onclear?: () => void;
   } = $props();
 
   const said = $derived(value === null ? '' : signed ? change(value) : mm(value));
@@ -43,9 +40,8 @@
   function type(field: { value: string }) {
     const typed = numberOf(field.value);
     if (typed !== null) set(typed);
-    else if (field.value.trim() === '') onclear?.();
-    else notices.warn(`“${field.value}” is no number.`);
-    // What stands is shown, until an answer changes it.
+    else if (field.value.trim() !== '') notices.warn(`“${field.value}” is no number.`);
+    // What stands is shown, until an answer changes it; an emptied field goes back to it.
     field.value = said;
   }
 </script>

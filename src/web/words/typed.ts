@@ -4,3 +4,8 @@ export function numberOf(text: string): number | null {
   const value = Number(plain);
   return plain === '' || !Number.isFinite(value) ? null : value;
 }
+
+/** The same where nothing has to be typed: undefined for nothing, NaN for what is no number. */
+export function optionalNumberOf(text: string): number | undefined {
+  return text.trim() === '' ? undefined : (numberOf(text) ?? NaN);
+}

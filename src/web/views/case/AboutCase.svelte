@@ -48,7 +48,7 @@
     <span class="quiet">Note</span>
     <Field
       multiline
-      class="box-border w-full! min-h-24 border-firm text-[14px]"
+      class="w-full! min-h-24 text-[14px]"
       maxlength={2000}
       value={whole.note}
       onleave={(field) => void change({ note: field.value }, field, whole.note)}

@@ -2,7 +2,7 @@
   import Input from 'flowbite-svelte/Input.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import { notices } from '../../parts/notices.svelte';
-  import { numberOf } from '../../words/typed';
+  import { optionalNumberOf } from '../../words/typed';
   import type { Schemas } from '../../api/client';
 
   let { onadd }: { onadd: (body: Schemas['AddBurEntry']) => Promise<boolean> } = $props();
@@ -14,7 +14,7 @@
   async function submit(event: SubmitEvent) {
     event.preventDefault();
     if (!code.trim()) return;
-    const [tipMm, lengthMm] = [tip, length].map((text) => (text.trim() === '' ? undefined : (numberOf(text) ?? NaN)));
+    const [tipMm, lengthMm] = [tip, length].map(optionalNumberOf);
     if (Number.isNaN(tipMm) || Number.isNaN(lengthMm)) {
       notices.warn('Tip and length are lengths in millimetres, such as 1.4.');
       return;

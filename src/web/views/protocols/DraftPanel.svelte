@@ -90,7 +90,7 @@
       <Checkbox bind:checked={use}>Plan new teeth with it</Checkbox>
       <div class="flex gap-3">
         <Button type="submit" aria-pressed="true">Keep as a new version</Button>
-        <LineButton type="button" onclick={() => void book.drop()}>Drop changes</LineButton>
+        <LineButton onclick={() => void book.drop()}>Drop changes</LineButton>
       </div>
     </form>
     <h3 class="mt-4 text-[17px]">On the teeth that are planned</h3>

@@ -5,7 +5,7 @@
   import type { ReadingKind, Zone } from '../../../api/client';
   import { notices } from '../../../parts/notices.svelte';
   import { shared } from '../../../parts/shared.svelte';
-  import { numberOf } from '../../../words/typed';
+  import { optionalNumberOf } from '../../../words/typed';
   import { lowerFirst, mm } from '../../../words/words';
   import { valuesOf } from './values';
   import type { UnitState } from '../unitState.svelte';
@@ -51,16 +51,11 @@
 
   async function enterTyped(event: SubmitEvent) {
     event.preventDefault();
-    const [valueMm, beforeMm, afterMm] = [typed, before, after].map(lengthOf);
+    const [valueMm, beforeMm, afterMm] = [typed, before, after].map(optionalNumberOf);
     const at = byHeight ? { beforeMm, afterMm } : { valueMm };
     if (!gauge || Object.values(at).some((value) => value === undefined)) return;
     if (Object.values(at).some(Number.isNaN)) notices.warn('A reading is a length in millimetres, such as 5.2.');
     else if (await unitState.read({ zone: zone.zone, kind, gauge: gauge.id, ...at })) typed = after = '';
-  }
-
-  // Nothing typed is not asked for yet; what is no number is told.
-  function lengthOf(text: string): number | undefined {
-    return text.trim() === '' ? undefined : (numberOf(text) ?? NaN);
   }
 
   function digits(event: KeyboardEvent) {
