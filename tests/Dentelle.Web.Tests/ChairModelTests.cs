@@ -121,13 +121,31 @@ public sealed class ChairModelTests : IDisposable
                     foreach (var (id, uses) in book.Counts())
                         Assert.Equal((id, uses), (id, ledger[id]));
                 }
+                await TheSameFromACold(visits);
+                await client.Put($"/api/units/{visits[0].Unit}/inputs", """{ "material": "metal" }""", "\"1\"").Json();
+                await TheSameFromACold(visits);
             },
             iter: 6,
             threads: 1
         );
 
-    private async Task<Visit> VisitAsync(string line) =>
-        new((string)(await client.Post("/api/quick-line/do", $$"""{ "line": "{{line}}" }""").Json())["caseId"]!);
+    /// <summary>Sheets are kept once made. What was kept is what a server that was just started on the same file makes.</summary>
+    private async Task TheSameFromACold(IEnumerable<Visit> visits)
+    {
+        await using var started = practice.WithWebHostBuilder(_ => { });
+        using var cold = started.CreateClient();
+        foreach (var visit in visits)
+            Assert.Equal(
+                await cold.GetStringAsync($"/api/cases/{visit.Id}/sheet"),
+                await client.GetStringAsync($"/api/cases/{visit.Id}/sheet")
+            );
+    }
+
+    private async Task<Visit> VisitAsync(string line)
+    {
+        var done = await client.Post("/api/quick-line/do", $$"""{ "line": "{{line}}" }""").Json();
+        return new((string)done["caseId"]!, (string)done["unitId"]!);
+    }
 
     private Task<HttpResponseMessage> TickAsync(Visit visit, string key, string what) =>
         client.Post($"/api/cases/{visit.Id}/sheet/ticks", $$"""{ "key": "{{key}}", "what": "{{what}}" }""");
@@ -138,7 +156,7 @@ public sealed class ChairModelTests : IDisposable
     /// <param name="Bur">The bur the sheet gave the step when it was begun.</param>
     private sealed record Ticked(string Bur, string Tooth, bool Ended);
 
-    private sealed record Visit(string Id)
+    private sealed record Visit(string Id, string Unit)
     {
         public Dictionary<string, Ticked> Ticks { get; } = [];
 

@@ -21,8 +21,21 @@ public sealed class Shelf(int most)
     }
 
     /// <summary>The thing of a key, made now if it is not there. Kinds of things have keys of their own.</summary>
+    /// <remarks>What could not be made is not kept: the next who asks tries again.</remarks>
     public T Get<T>(object key, Func<T> make)
-        where T : notnull => (T)Place((typeof(T), key), () => make()).Value;
+        where T : notnull
+    {
+        var made = Place((typeof(T), key), () => make());
+        try
+        {
+            return (T)made.Value;
+        }
+        catch
+        {
+            Remove((typeof(T), key), made);
+            throw;
+        }
+    }
 
     private Lazy<object> Place(object key, Func<object> make)
     {
@@ -37,5 +50,12 @@ public sealed class Shelf(int most)
             kept[key] = (known.Made, ++asked);
             return known.Made;
         }
+    }
+
+    private void Remove(object key, Lazy<object> failed)
+    {
+        lock (gate)
+            if (kept.TryGetValue(key, out var known) && known.Made == failed)
+                kept.Remove(key);
     }
 }

@@ -10,7 +10,8 @@
   let {
     label,
     value,
-    least,
+    least = -Infinity,
+    most = Infinity,
     signed = false,
     by: size = 0.1,
     empty = 'not read',
@@ -20,6 +21,7 @@
     label: string;
     value: number | null;
     least?: number;
+    most?: number;
     signed?: boolean;
     /** What one tap adds. */
     by?: number;
@@ -34,7 +36,7 @@
 
   function set(wanted: number) {
     const next = Math.round(wanted * 100) / 100;
-    onstep(least === undefined ? next : Math.max(least, next));
+    onstep(Math.min(most, Math.max(least, next)));
   }
 
   function type(field: { value: string }) {

@@ -5,8 +5,8 @@
   import { change, mm } from '../../../words/words';
   import OldWork from './OldWork.svelte';
   import SidePills from './SidePills.svelte';
-  import Stepper from '../../../parts/Stepper.svelte';
-  import { sides, type Measured, type UnitState } from '../unitState.svelte';
+  import NumberFound from './NumberFound.svelte';
+  import { sides, type UnitState } from '../unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 
@@ -14,10 +14,6 @@
   const isFront = $derived(unit.traits.isFront);
   const isVeneer = $derived(unit.traits.isVeneer);
   const worn = $derived(isFront ? 'edge' : 'functional-cusp');
-
-  function at(field: Measured, key: string): number | null {
-    return (found[field] as Record<string, number> | undefined)?.[key] ?? null;
-  }
 </script>
 
 <details class="mb-3 border-t border-hairline pt-2">
@@ -32,104 +28,34 @@
   {/if}
   <div class="tight">
     {#if isFront}
-      <Stepper
-        stacked
-        label="Enamel share"
-        value={found.facialEnamelShare ?? null}
-        least={0}
-        empty="?"
-        onstep={(share) => unitState.changeFindings({ facialEnamelShare: Math.min(1, share) })}
-      />
+      <NumberFound {unitState} field="facialEnamelShare" label="Enamel share" unknown most={1} />
     {/if}
     {#if isVeneer}
-      <Stepper
-        stacked
-        label="Shade steps"
-        value={found.shadeSteps ?? 0}
-        least={0}
-        by={1}
-        onstep={(shadeSteps) => unitState.changeFindings({ shadeSteps })}
-      />
+      <NumberFound {unitState} field="shadeSteps" label="Shade steps" by={1} />
       <SidePills
         label="Dark triangle to close"
         chosen={found.darkTriangles}
         onchange={(darkTriangles) => unitState.changeFindings({ darkTriangles })}
       />
     {/if}
-    <Stepper
-      stacked
-      label={isFront ? 'Edge worn' : 'Cusps worn'}
-      value={at('wearMm', worn) ?? 0}
-      least={0}
-      onstep={(value) => unitState.measure('wearMm', worn, value)}
-    />
+    <NumberFound {unitState} field="wearMm" at={worn} label={isFront ? 'Edge worn' : 'Cusps worn'} />
     {#each sides as side (side)}
-      <Stepper
-        stacked
-        label="Gap {side}"
-        value={at('gapMm', side) ?? 0}
-        least={0}
-        onstep={(value) => unitState.measure('gapMm', side, value)}
-      />
+      <NumberFound {unitState} field="gapMm" at={side} label="Gap {side}" />
     {/each}
     <SidePills
       label="No neighbour"
       chosen={found.noNeighbour}
       onchange={(noNeighbour) => unitState.changeFindings({ noNeighbour })}
     />
-    <Stepper
-      stacked
-      label="Leans mesially °"
-      value={found.tiltDeg ?? 0}
-      signed
-      by={1}
-      onstep={(tiltDeg) => unitState.changeFindings({ tiltDeg })}
-    />
-    <Stepper
-      stacked
-      label="Turned °"
-      value={found.rotationDeg ?? 0}
-      signed
-      by={5}
-      onstep={(rotationDeg) => unitState.changeFindings({ rotationDeg })}
-    />
-    <Stepper
-      stacked
-      label="Recession"
-      value={found.recessionMm ?? 0}
-      least={0}
-      by={0.5}
-      onstep={(recessionMm) => unitState.changeFindings({ recessionMm })}
-    />
-    <Stepper
-      stacked
-      label="Gum to bone"
-      value={found.crestMm ?? null}
-      least={0}
-      by={0.5}
-      empty="?"
-      onstep={(crestMm) => unitState.changeFindings({ crestMm })}
-    />
+    <NumberFound {unitState} field="tiltDeg" label="Leans mesially °" signed by={1} />
+    <NumberFound {unitState} field="rotationDeg" label="Turned °" signed by={5} />
+    <NumberFound {unitState} field="recessionMm" label="Recession" by={0.5} />
+    <NumberFound {unitState} field="crestMm" label="Gum to bone" by={0.5} unknown />
     {#each sides as side (side)}
-      <Stepper
-        stacked
-        label="Bone–contact {side}"
-        value={at('contactToCrestMm', side)}
-        least={0}
-        by={0.5}
-        empty="?"
-        onstep={(value) => unitState.measure('contactToCrestMm', side, value)}
-      />
+      <NumberFound {unitState} field="contactToCrestMm" at={side} label="Bone–contact {side}" by={0.5} unknown />
     {/each}
     {#if !isFront}
-      <Stepper
-        stacked
-        label="Lingual bulge"
-        value={found.lingualBulgeMm ?? null}
-        least={0}
-        empty="?"
-        onstep={(lingualBulgeMm) => unitState.changeFindings({ lingualBulgeMm })}
-      />
+      <NumberFound {unitState} field="lingualBulgeMm" label="Lingual bulge" unknown />
     {/if}
   </div>
   <OldWork {unitState} {unit} />

@@ -3,6 +3,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import type { Findings, Schemas, Unit } from '../../../api/client';
   import { plain } from '../../../words/words';
+  import NumberFound from './NumberFound.svelte';
   import Stepper from '../../../parts/Stepper.svelte';
   import { sides, toggled, type UnitState } from '../unitState.svelte';
 
@@ -28,14 +29,7 @@
 </script>
 
 {#if cusps.length > 0}
-  <Stepper
-    stacked
-    label="Isthmus share"
-    value={found.isthmusShare ?? null}
-    least={0}
-    empty="?"
-    onstep={(share) => unitState.changeFindings({ isthmusShare: Math.min(1, share) })}
-  />
+  <NumberFound {unitState} field="isthmusShare" label="Isthmus share" unknown most={1} />
   <p class="quiet mt-2">Cracked cusps</p>
   <div class="flex flex-wrap gap-1">
     {#each cusps as cusp (cusp)}
@@ -48,15 +42,7 @@
     {/each}
   </div>
   {#each cusps as cusp (cusp)}
-    <Stepper
-      stacked
-      label="{plain(cusp)} cusp thick"
-      value={found.cuspThicknessMm?.[cusp] ?? null}
-      least={0}
-      by={0.5}
-      empty="?"
-      onstep={(value) => unitState.measure('cuspThicknessMm', cusp, value)}
-    />
+    <NumberFound {unitState} field="cuspThicknessMm" at={cusp} label="{plain(cusp)} cusp thick" by={0.5} unknown />
   {/each}
 {/if}
 {#if isBack}
@@ -106,7 +92,8 @@
       value={filling.share ?? null}
       least={0}
       empty="?"
-      onstep={(share) => change(filling, { share: Math.min(1, share) })}
+      most={1}
+      onstep={(share) => change(filling, { share })}
     />
   </div>
 {/each}
