@@ -77,6 +77,12 @@ public class AdviceTests
         Assert.Contains(On("11 crown mc", "margin-level", new() { Crest = new(2.3) }).Alternatives[2].Against, reason =>
             reason.Effect is > 0.25 and < 0.27
         );
+        // A filling that ends at the gum takes the margin below it; one that ends above does not.
+        foreach (var (end, count) in ((double, int)[])[(-0.4, 1), (0, 1), (0.1, 0)])
+        {
+            var filled = new Findings { Fillings = [new(FilledSurface.Mesial) { EndsAboveGum = new(end) }] };
+            Assert.Equal(count, On("36 crown zirconia", "margin-level", filled).Alternatives[2].For.Count);
+        }
         // Enough wall: cemented; a short crown: a groove or bonding.
         Assert.Equal("retentive, cemented", On("35 crown mc", "hold").Preferred);
         Assert.NotEqual(
@@ -95,8 +101,16 @@ public class AdviceTests
         }
         // 3.0 from gum to bone is usual, under it the crest is high, over it low (S9, from memory; half a millimetre to
         // either side still counts).
-        foreach (var (crest, named) in ((double, string)[])[(3.2, "normal crest"), (4.1, "low crest"), (2.2, "high crest")])
-            Assert.Equal(named, On("11 crown mc", "crest-class", new() { Crest = new(crest) })!.Preferred);
+        foreach (
+            var (crest, named) in ((double, string)[])
+                [(3.2, "normal crest"), (4.1, "low crest"), (2.2, "high crest"), (2.5, "normal crest"), (3.5, "normal crest")]
+        )
+        {
+            var asked = On("11 crown mc", "crest-class", new() { Crest = new(crest) })!;
+            Assert.Equal(named, asked.Preferred);
+            // Only a crest of another class speaks against the usual one.
+            Assert.Equal(named == "normal crest" ? 0 : 1, asked.Alternatives[0].Against.Count);
+        }
         Assert.Null(On("11 crown mc", "crest-class", new()));
         // A root-treated tooth is built up first; a sound one raises no such question. Ceramic 2.3 from the tooth wants a
         // core too, metal does not.

@@ -107,6 +107,34 @@ public class MechanicsTests
         }
     }
 
+    [Fact(DisplayName = "An edge rounded as much as is asked for keeps just the least wall; a check of a plan counts with its own tool")]
+    public void Radius_that_keeps_the_least()
+    {
+        Gen.Select(Gen.Double[0.3, 0.8], Gen.Double[60, 130], Gen.Double[0.6, 2], Gen.Double[0.3, 2])
+            .Sample(
+                (tool, angle, wall, least) =>
+                {
+                    if (wall < least)
+                    {
+                        Assert.Null(Milling.EdgeRadiusNeeded(tool, angle, wall, least));
+                        return;
+                    }
+                    var needed = Milling.EdgeRadiusNeeded(tool, angle, wall, least)!.Value;
+                    var left = wall - Milling.Loss(tool, needed, angle);
+                    Assert.True(needed > 0 ? Math.Abs(left - least) < 1e-9 : needed == 0 && left >= least);
+                }
+            );
+        foreach (var line in (string[])["36 crown zirconia", "36 crown lithium disilicate", "11 crown zirconia layered"])
+        {
+            var check = MillingCheck.Of(Shipped.Plan(line), Shipped.Protocol)!;
+            Assert.Equal(check.WallMm - check.LossMm, check.LeftMm, 1e-9);
+            Assert.Equal(Milling.Loss(check.ToolDiameterMm / 2, check.EdgeRadiusMm, check.IncludedDeg), check.LossMm, 0.001);
+            if (check.EdgeRadiusNeededMm is > 0 and var radius)
+                Assert.Equal(check.LeastMm, check.WallMm - Milling.Loss(check.ToolDiameterMm / 2, radius, check.IncludedDeg), 0.002);
+        }
+        Assert.Null(MillingCheck.Of(Shipped.Plan("36 crown mc full"), Shipped.Protocol));
+    }
+
     [Fact(DisplayName = "Volumes by columns agree with the bodies' own; what is cut of crown, enamel and pulp hangs together")]
     public void Costs()
     {

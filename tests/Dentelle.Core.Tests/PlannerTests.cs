@@ -213,6 +213,63 @@ public class PlannerTests
         Assert.Contains(Shipped.Unit("27 crown lithium disilicate").Preparation.Cautions, caution => caution.Code == "wall-short");
     }
 
+    [Fact(DisplayName = "How far the ceramic goes is the user's to say; what is not covered is cut for metal")]
+    public void Coverage()
+    {
+        double Depth(CeramicCoverage? coverage, string line, string zone) =>
+            Shipped.Plan(line, inputs => inputs with { Coverage = coverage }).Zone(zone)!.Depth.Value.Target.Rounded;
+        // A molar is covered on its wall by default, a premolar on its facial cusp too.
+        foreach (
+            var (coverage, cusp, groove) in ((CeramicCoverage?, double, double)[])
+                [
+                    (null, 1.5, 1.0),
+                    (CeramicCoverage.Wall, 1.5, 1.0),
+                    (CeramicCoverage.FacialCusp, 2.0, 1.0),
+                    (CeramicCoverage.Occlusal, 2.0, 1.75),
+                ]
+        )
+            Assert.Equal(
+                (coverage, cusp, groove),
+                (
+                    coverage,
+                    Depth(coverage, "36 crown metal-ceramic facial", "functional-cusp-mesiofacial"),
+                    Depth(coverage, "36 crown metal-ceramic facial", "groove")
+                )
+            );
+        Assert.Equal(1.5, Depth(CeramicCoverage.Wall, "34 crown metal-ceramic facial", "functional-cusp-facial"));
+    }
+
+    [Fact(DisplayName = "What is refused is named: a design that a material has not, with those it has; each size; the first bad length")]
+    public void Named()
+    {
+        Problem Refused(string line, Func<PlanInputs, PlanInputs> with)
+        {
+            var unit = Shipped.Need(QuickLine.QuickLineReader.Read(line, ToothNotation.Iso, Shipped.Protocol)).Units[0];
+            return PlannedUnit.Make(unit.Tooth, with(unit.Inputs), Shipped.Handbook).Problem!;
+        }
+        var design = Refused("11 crown mc", inputs => inputs with { FacialMargin = MarginDesign.FeatherEdge });
+        Assert.Equal("margin-design", design.Code);
+        Assert.EndsWith("it has shoulder, heavy-chamfer.", design.Sentence, StringComparison.Ordinal);
+        foreach (
+            var (size, named) in ((SizeInput, string)[])
+                [
+                    (new(Length: 14), "A length of 14.0"),
+                    (new(Mesiodistal: 2), "A mesiodistal width of 2.0"),
+                    (new(Faciolingual: 2), "A faciolingual width of 2.0"),
+                ]
+        )
+        {
+            var refused = Refused("36 crown metal", inputs => inputs with { SizeMm = size });
+            Assert.StartsWith(named, refused.Sentence, StringComparison.Ordinal);
+        }
+        var first = Refused("36 crown metal", inputs => inputs with { BuildOutMm = new Dictionary<string, double>
+                {
+                    ["groove"] = 9,
+                    ["mesial-ridge"] = 8,
+                } });
+        Assert.Contains("groove", first.Sentence, StringComparison.Ordinal);
+    }
+
     [Theory(DisplayName = "Wrong input is a problem with a sentence, never a plan")]
     [InlineData(Material.Porcelain, "", 0, "material-not-here")]
     [InlineData(Material.ZirconiaMonolithic, "edge", 0.5, "unknown-zone")]

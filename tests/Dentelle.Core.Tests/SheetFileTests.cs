@@ -1,6 +1,8 @@
 using System.Text.Json.Nodes;
+using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Tests;
 
@@ -101,5 +103,51 @@ public class SheetFileTests
         var times = new LearnedTimes(new Dictionary<(string, ToothKind?), IReadOnlyList<double>> { [key] = recorded });
         Assert.Equal((learned ? minutes : plain.Minutes, learned), times.For(plain, Shipped.Handbook.Sheets.Limits));
         Assert.False(LearnedTimes.None.For(plain, Shipped.Handbook.Sheets.Limits).Learned);
+    }
+
+    [Fact(
+        DisplayName = "Grooves of a rounded bur stand so far apart that the fine pass takes the ridges between them (scallop height); flat ones say nothing"
+    )]
+    public void Apart()
+    {
+        var said = 0;
+        foreach (var step in MadeSheets.Cases.SelectMany(one => MadeSheets.Sheet(one.Line, one.School).Steps).Select(timed => timed.Step))
+        {
+            if (step.Entry.Cut != StepCut.Guide || step.Bur?.Chosen is not { } bur)
+                continue;
+            var hint = step.Hint ?? "";
+            Assert.Equal(bur.Family.HasRoundedTip(), hint.StartsWith("Grooves ", StringComparison.Ordinal));
+            if (!bur.Family.HasRoundedTip())
+                continue;
+            // The default allowance; what stands between two circles of radius r at a spacing s is r − √(r² − s²/4).
+            var (spacing, radius) = (double.Parse(hint.Split(' ')[1]), bur.Tip.Value / 2);
+            Assert.Equal(0.2, radius - Math.Sqrt((radius * radius) - (spacing * spacing / 4)), 0.02);
+            Assert.Contains("ridges of 0.2", hint, StringComparison.Ordinal);
+            said++;
+        }
+        Assert.True(said > 5);
+    }
+
+    [Fact(DisplayName = "Where half of a tracer is sunk, its half is the lingual margin's width as near as the drawer comes")]
+    public void Tracers()
+    {
+        var families = (BurFamily[])[BurFamily.Torpedo, BurFamily.TaperRound, BurFamily.TaperTorpedo];
+        foreach (var line in (string[])["34 36 crown metal", "14 16 crown zirconia"])
+        {
+            var tracers = MadeSheets
+                .Sheet(line, CuttingSchool.ParallelPair)
+                .Steps.Select(timed => timed.Step)
+                .Where(step => step.Code == "axial-tracers")
+                .ToArray();
+            Assert.Equal(2, tracers.Length);
+            foreach (var step in tracers)
+            {
+                var plan = Shipped.Plans(line).Single(plan => plan.Tooth == step.Tooth);
+                var width = plan.Margin.At(Segment.Lingual).Width.Value.Target;
+                double Off(Bur bur) => Math.Abs((bur.Tip * 0.5 - width).Value);
+                var nearest = Shipped.Handbook.Drawer.Burs.Where(bur => families.Contains(bur.Family)).Min(Off);
+                Assert.Equal(nearest, Off(step.Bur!.Chosen!), 0.051);
+            }
+        }
     }
 }

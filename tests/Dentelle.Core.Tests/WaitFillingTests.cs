@@ -66,8 +66,12 @@ public class WaitFillingTests
                 var filling = new WaitFilling(visit, limits, LearnedTimes.None);
                 var best = graph.Best();
                 var (filled, least) = filling.Fill(best.Order, graph.Changes);
-                double Minutes(IReadOnlyList<int> order) =>
-                    Timeline.Of([.. order.Select(step => visit.Steps[step])], visit.Order, limits, LearnedTimes.None).Steps[^1].End;
+                double Minutes(IReadOnlyList<int> order) => Ends(visit, order, limits);
+                Assert.Equal(
+                    Minutes(filled),
+                    Timeline.Of([.. filled.Select(step => visit.Steps[step])], visit.Order, limits, LearnedTimes.None).Steps[^1].End,
+                    0.011
+                );
                 Assert.Equal(visit.Steps.Count, filled.Distinct().Count());
                 Assert.All(visit.Order, edge =>
                     Assert.True(filled.ToList().IndexOf(int.Parse(edge.First)) < filled.ToList().IndexOf(int.Parse(edge.Then)))
@@ -83,6 +87,50 @@ public class WaitFillingTests
             iter: 1500
         );
         Assert.True(found > 0.9 * all, $"{found} of {all}");
+    }
+
+    [Fact(
+        DisplayName = "Waits that follow each other with nothing to do meanwhile add up in what is promised; work that may go into either is taken off both"
+    )]
+    public void Chained()
+    {
+        // Named against their order: nothing may hang on how they stand in the visit.
+        SheetStep[] steps = [StepOf("c", (-1, -1, 2, 0, 0)), StepOf("b", (-1, -1, 3, 6, 0)), StepOf("a", (-1, -1, 1, 6, 0))];
+        Precedence[] order = [new("b", "c", "set", Waits: true), new("a", "b", "set", Waits: true)];
+        Assert.Equal((18, 18), Made(steps, order));
+        // Four minutes of other work go into one of them; no less than 6 + 4 of work and twice what it can't fill is promised.
+        Assert.Equal((18, 14), Made([.. steps, StepOf("d", (-1, -1, 4, 0, 1))], order));
+
+        static (double Ends, double Least) Made(SheetStep[] steps, Precedence[] order)
+        {
+            var visit = new VisitSteps(steps, order, new Dictionary<ToothCode, SchoolEntry>(), []);
+            var (graph, limits) = (Shipped.Need(StepGraph.Of(visit)), Shipped.Handbook.Sheets.Limits);
+            var (filled, least) = new WaitFilling(visit, limits, LearnedTimes.None).Fill(graph.Best().Order, graph.Changes);
+            return (Ends(visit, filled, limits), least);
+        }
+    }
+
+    /// <summary>When the last step ends: hands do one thing at a time, and what sets is waited for where the order says so.</summary>
+    private static double Ends(VisitSteps visit, IReadOnlyList<int> order, SheetLimits limits)
+    {
+        var (now, ended) = (0.0, new Dictionary<string, double>());
+        for (var i = 0; i < order.Count; i++)
+        {
+            var step = visit.Steps[order[i]];
+            var before = order.Take(i).Select(one => visit.Steps[one]).ToList();
+            var (tool, place) = (
+                before.LastOrDefault(one => one.Tool is not null)?.Tool,
+                before.LastOrDefault(one => one.View is not null)?.View
+            );
+            if (step.Tool is not null && tool is not null && step.Tool != tool)
+                now += limits.ChangeMinutes.Value;
+            if (step.View is not null && place is not null && step.View.Key != place.Key)
+                now += limits.ViewMinutes.Value;
+            foreach (var edge in visit.Order.Where(edge => edge.Waits && edge.Then == step.Key))
+                now = Math.Max(now, ended[edge.First] + (visit.Steps.Single(one => one.Key == edge.First).WaitMinutes ?? 0));
+            ended[step.Key] = now += step.Minutes;
+        }
+        return now;
     }
 
     private static IEnumerable<List<int>> Orders(VisitSteps visit, List<int> order)

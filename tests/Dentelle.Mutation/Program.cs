@@ -2,15 +2,18 @@ using System.Collections.Concurrent;
 using System.Globalization;
 using Dentelle.Mutation;
 
-// script/mutate ROOM... [--sample N] [--slowest SECONDS]: sows faults in rooms of Core and says which the tests of Core let live.
+// script/mutate ROOM... [--sample N] [--seed N] [--slowest SECONDS]: sows faults in rooms of Core and says which the tests of Core let live.
 var rooms = args.TakeWhile(arg => !arg.StartsWith("--", StringComparison.Ordinal)).ToList();
 var root = Directory.GetCurrentDirectory();
 if (rooms.Count == 0 || rooms.Any(room => !Directory.Exists(Path.Combine(root, "src/Dentelle.Core", room))))
 {
-    Console.Error.WriteLine("script/mutate ROOM... [--sample N] [--slowest SECONDS], where a room is a folder of src/Dentelle.Core.");
+    Console.Error.WriteLine(
+        "script/mutate ROOM... [--sample N] [--seed N] [--slowest SECONDS], where a room is a folder of src/Dentelle.Core."
+    );
     return 2;
 }
 var sample = Option("--sample", int.MaxValue);
+var seed = Option("--seed", 1);
 var slowest = TimeSpan.FromSeconds(Option("--slowest", 30));
 
 var copy = Directory.CreateTempSubdirectory("mutants-").FullName;
@@ -20,11 +23,9 @@ try
     var sown = await workshop.Sow(rooms);
     var trials = new Trials(workshop.Tests, slowest);
     await trials.Learn();
-    Console.WriteLine(
-        $"{sown.Count} faults sown; {trials.LeftOut.Count} tests left out (slower than {slowest.TotalSeconds} s, or of the tree itself):"
-    );
-    foreach (var test in trials.LeftOut.Order(StringComparer.Ordinal))
-        Console.WriteLine($"  {test}");
+    Console.WriteLine($"{sown.Count} faults sown; {trials.LeftOut.Count} tests left out{(trials.LeftOut.IsEmpty ? "" : ":")}");
+    foreach (var (test, why) in trials.LeftOut.OrderBy(test => test.Key, StringComparer.Ordinal))
+        Console.WriteLine($"  {test}: {why}");
     foreach (var room in rooms)
         await Report(room, Drawn([.. sown.Where(mutant => mutant.Room == room)]), trials);
     return 0;
@@ -34,11 +35,12 @@ finally
     Directory.Delete(copy, recursive: true);
 }
 
-// The same sample each time, so that before and after can be compared where the code stayed.
+// The same sample for a seed, so that before and after can be compared where the code stayed; another one tells what tests written
+// after the first are worth.
 List<Mutant> Drawn(List<Mutant> mutants)
 {
     var picked = mutants.ToArray();
-    new Random(1).Shuffle(picked);
+    new Random(seed).Shuffle(picked);
     return [.. picked.Take(sample).OrderBy(mutant => mutant.Number)];
 }
 

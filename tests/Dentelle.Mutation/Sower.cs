@@ -94,7 +94,8 @@ internal sealed class Sower(string room, string file, Func<int> next, IReadOnlyS
             return visited;
         var number = Sow(node, "left out", node.ToString(), "(left out)");
         var guard = ParseExpression($"!global::Dentelle.Mutants.On({number})");
-        return IfStatement(guard, statement.WithoutTrivia())
+        // In braces: an "else" behind it stays with the "if" before it.
+        return Block(IfStatement(guard, statement.WithoutTrivia()))
             .WithTriviaFrom(node)
             .WithAdditionalAnnotations(new SyntaxAnnotation(Mark, $"{number}"));
     }

@@ -14,8 +14,8 @@ internal sealed class Trials(string tests, TimeSpan slowest)
 
     private readonly ConcurrentDictionary<string, (TimeSpan Takes, HashSet<int> Meets)> known = new(StringComparer.Ordinal);
 
-    /// <summary>Tests left out: they fail in the copy without any fault awake, or take longer than wished.</summary>
-    public ConcurrentBag<string> LeftOut { get; } = [];
+    /// <summary>Tests left out, and why: they take longer than wished, or fail in the copy without any fault awake.</summary>
+    public ConcurrentDictionary<string, string> LeftOut { get; } = [];
 
     /// <summary>Every test method in a process of its own: what a shared cache would hide from the second test is met too.</summary>
     public async Task Learn()
@@ -32,7 +32,7 @@ internal sealed class Trials(string tests, TimeSpan slowest)
                 if (code == 0)
                     known[method] = (watch.Elapsed, [.. (await File.ReadAllLinesAsync(met, CancellationToken.None)).Select(Number)]);
                 else
-                    LeftOut.Add(method);
+                    LeftOut[method] = code == Child.TimedOut ? $"slower than {slowest.TotalSeconds} s" : "fails without a fault";
                 File.Delete(met);
             }
         );

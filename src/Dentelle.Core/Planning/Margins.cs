@@ -47,7 +47,7 @@ internal static class Margins
         MarginPiece Piece(Segment segment)
         {
             var share = transitions.Select(transition => transition.LingualShare((int)segment)).DefaultIfEmpty(0).Max();
-            var entry = share > 0.5 ? lingual : facial;
+            var entry = share is 1 ? lingual : facial;
             var width = context.Capped(Width(entry, share), cap => cap.Segments.Contains(segment));
             return new(segment, DesignOf(context, entry), width, MarginLevels.At(context, decision, segment));
         }

@@ -105,16 +105,6 @@ internal sealed class StepConditionsJson : JsonConverter<StepConditions>
             one.ValueKind == JsonValueKind.Array ? [.. one.EnumerateArray().Select(word => word.GetString()!)] : [one.GetString()!];
     }
 
-    public override void Write(Utf8JsonWriter writer, StepConditions value, JsonSerializerOptions options)
-    {
-        writer.WriteStartArray();
-        foreach (var any in value.All)
-        {
-            writer.WriteStartArray();
-            foreach (var word in any)
-                writer.WriteStringValue(word);
-            writer.WriteEndArray();
-        }
-        writer.WriteEndArray();
-    }
+    public override void Write(Utf8JsonWriter writer, StepConditions value, JsonSerializerOptions options) =>
+        throw new NotSupportedException("Run-sheet tables are read, never written.");
 }
