@@ -99,6 +99,19 @@ public class CautionTests
         Assert.DoesNotContain(code, Of(row.Other ?? row.Line, row.LetBe, row.Under));
     }
 
+    [Fact(DisplayName = "A caution's source and standing are those of the limit it counts with; a habit of the trade says so")]
+    public void Sources()
+    {
+        Caution Of(string line, string code, Func<PlanInputs, PlanInputs> with) =>
+            Shipped.Unit(line, with).Preparation.Cautions.First(caution => caution.Code == code);
+        var sulcus = Shipped.Protocol.Cautions.SulcusMm;
+        var deep = Of("36 crown zirconia", "margin-in-attachment", At(-0.8));
+        Assert.Equal(("S6", Standing.FromMemory), (sulcus.Source, sulcus.Standing));
+        Assert.Equal((sulcus.Source, sulcus.Standing), (deep.Source, deep.Standing));
+        var habit = Of("36 crown zirconia", "gum-boggy", inputs => inputs with { Findings = new() { BoggyGum = true } });
+        Assert.Equal(("P", Standing.CommonPractice), (habit.Source, habit.Standing));
+    }
+
     [Fact(DisplayName = "Every kind of the tables is among them, each under one code")]
     public void All_kinds()
     {

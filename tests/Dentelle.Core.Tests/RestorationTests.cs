@@ -1,5 +1,6 @@
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
+using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.QuickLine;
 
@@ -144,6 +145,39 @@ public class RestorationTests
             mixed.Units.Where(unit => unit.Plan.Zones.Count > 0).Select(unit => unit.Plan.Zones[0].Depth.Value.Target.Value)
         );
         Assert.Equal(CuttingSchool.AxialFirst, mixed.Units[0].Plan.School);
+    }
+
+    [Fact(DisplayName = "What a change moved is told zone by zone and segment by segment, and nothing else is")]
+    public void Moved()
+    {
+        Plan With(Func<PlanInputs, PlanInputs> with) => Shipped.Plan("36 crown zirconia", with);
+        var before = With(inputs => inputs);
+        Assert.Empty(PlanChanges.Moved(before, With(inputs => inputs)));
+        var after = With(inputs =>
+            inputs with
+            {
+                BuildOutMm = new Dictionary<string, double> { ["groove"] = 0.4 },
+                MarginLevelMm = new Dictionary<string, double> { ["distal"] = -0.25 },
+            }
+        );
+        Assert.Equal(
+            [new MovedNumber("Central groove", 1.0, 0.6), new MovedNumber("Margin, distal", 0.5, -0.25)],
+            PlanChanges.Moved(before, after)
+        );
+        // A leaning tooth: its lower end gets less cut, its higher end as much more, and each says which way it leans.
+        foreach (var (tilt, way) in ((double, string)[])[(6, "mesial"), (-6, "distal")])
+        {
+            var leaning = With(inputs => inputs with { Findings = new() { TiltDeg = tilt } });
+            var moved = PlanChanges
+                .Moved(before, leaning)
+                .Where(one => one.What.EndsWith("marginal ridge", StringComparison.Ordinal))
+                .ToList();
+            Assert.Equal(2, moved.Count);
+            Assert.Equal(0, moved.Sum(one => one.To - one.From), 0.011);
+            var reason = leaning.Zone("mesial-ridge")!.Depth.Reasons[^1];
+            Assert.StartsWith($"Leaning 6° to the {way}", reason.Text, StringComparison.Ordinal);
+            Assert.Equal(Math.Sign(-tilt), Math.Sign(reason.Effect!.Value));
+        }
     }
 
     [Fact(DisplayName = "Findings move numbers: recession, bulge, bone, filling, wear, tilt, turn, gap; each with a reason that adds up")]
