@@ -5,6 +5,8 @@ namespace Dentelle.Cli;
 /// <summary>Remembers beside the program which protocol files have passed their schema. Without write access it just forgets.</summary>
 internal static class CheckedFiles
 {
+    private static readonly Lock Writing = new();
+
     public static SchemaMemory In(string home)
     {
         var file = Path.Combine(home, "protocols", "checked.txt");
@@ -14,7 +16,9 @@ internal static class CheckedFiles
             digest =>
                 Attempt(() =>
                 {
-                    File.AppendAllText(file, digest + "\n");
+                    // Files are read side by side.
+                    lock (Writing)
+                        File.AppendAllText(file, digest + "\n");
                     return file;
                 })
         );
