@@ -1,5 +1,6 @@
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Tests;
 
@@ -37,6 +38,31 @@ internal static class MadeSheets
                 Shipped.Handbook.Sheets
             )
         );
+
+    /// <summary>
+    /// When each step begins: hands do one thing at a time, bur and place are taken up first, and what sets is waited for where
+    /// the order says so. Minutes.
+    /// </summary>
+    public static IReadOnlyList<double> Starts(IReadOnlyList<SheetStep> steps, IReadOnlyList<Precedence> order)
+    {
+        var limits = Shipped.Handbook.Sheets.Limits;
+        var (now, starts) = (0.0, new List<double>());
+        for (var i = 0; i < steps.Count; i++)
+        {
+            var (own, before) = (steps[i], steps.Take(i).ToList());
+            var hand = before.LastOrDefault(step => step.InHand is not null)?.InHand;
+            var place = before.LastOrDefault(step => step.View is not null)?.View?.Key;
+            now += own.InHand is { } tool && hand is not null && tool != hand ? limits.ChangeMinutes.Value : 0;
+            now += own.View is { } view && place is not null && view.Key != place ? limits.ViewMinutes.Value : 0;
+            var over = order
+                .Where(edge => edge.Then == own.Key && edge.Waits)
+                .Select(edge => before.FindIndex(step => step.Key == edge.First))
+                .Select(first => starts[first] + steps[first].Minutes + (steps[first].WaitMinutes ?? 0));
+            starts.Add(over.Append(now).Max());
+            now = starts[^1] + own.Minutes;
+        }
+        return starts;
+    }
 
     public static int At(RunSheet sheet, string code, string? tooth = null) =>
         sheet.Steps.First(step => step.Step.Code == code && (tooth is null || step.Step.Tooth?.Iso == tooth)).Order;

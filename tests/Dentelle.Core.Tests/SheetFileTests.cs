@@ -67,25 +67,12 @@ public class SheetFileTests
     )]
     public void Begins()
     {
-        var limits = Shipped.Handbook.Sheets.Limits;
         foreach (var (line, school) in MadeSheets.Cases)
         {
             var sheet = MadeSheets.Sheet(line, school);
-            var byKey = sheet.Steps.ToDictionary(timed => timed.Step.Key);
-            for (var i = 0; i < sheet.Steps.Count; i++)
-            {
-                var (own, before) = (sheet.Steps[i], sheet.Steps.Take(i).ToList());
-                var hand = before.LastOrDefault(timed => timed.Step.InHand is not null)?.Step.InHand;
-                var place = before.LastOrDefault(timed => timed.Step.View is not null)?.Step.View?.Key;
-                var change = own.Step.InHand is { } tool && hand is not null && tool != hand ? limits.ChangeMinutes.Value : 0;
-                var turn = own.Step.View is { } view && place is not null && view.Key != place ? limits.ViewMinutes.Value : 0;
-                var hands = (before.Count == 0 ? 0 : before[^1].End) + change + turn;
-                var over = sheet
-                    .Visit.Order.Where(edge => edge.Then == own.Step.Key && edge.Waits)
-                    .Select(edge => byKey[edge.First])
-                    .Select(first => first.End + (first.Step.WaitMinutes ?? 0));
-                Assert.Equal(over.Append(hands).Max(), own.Start, 1);
-            }
+            var starts = MadeSheets.Starts([.. sheet.Steps.Select(timed => timed.Step)], sheet.Visit.Order);
+            foreach (var (timed, start) in sheet.Steps.Zip(starts))
+                Assert.Equal(start, timed.Start, 1);
         }
     }
 
@@ -106,7 +93,8 @@ public class SheetFileTests
     }
 
     [Fact(
-        DisplayName = "Grooves of a rounded bur stand so far apart that the fine pass takes the ridges between them (scallop height); flat ones say nothing"
+        DisplayName = "Grooves of a rounded bur stand so far apart that the fine pass takes the ridges between them (scallop "
+            + "height); flat ones say nothing"
     )]
     public void Apart()
     {
@@ -134,6 +122,7 @@ public class SheetFileTests
         var families = (BurFamily[])[BurFamily.Torpedo, BurFamily.TaperRound, BurFamily.TaperTorpedo];
         foreach (var line in (string[])["34 36 crown metal", "14 16 crown zirconia"])
         {
+            var plans = Shipped.Plans(line);
             var tracers = MadeSheets
                 .Sheet(line, CuttingSchool.ParallelPair)
                 .Steps.Select(timed => timed.Step)
@@ -142,8 +131,7 @@ public class SheetFileTests
             Assert.Equal(2, tracers.Length);
             foreach (var step in tracers)
             {
-                var plan = Shipped.Plans(line).Single(plan => plan.Tooth == step.Tooth);
-                var width = plan.Margin.At(Segment.Lingual).Width.Value.Target;
+                var width = plans.Single(plan => plan.Tooth == step.Tooth).Margin.At(Segment.Lingual).Width.Value.Target;
                 double Off(Bur bur) => Math.Abs((bur.Tip * 0.5 - width).Value);
                 var nearest = Shipped.Handbook.Drawer.Burs.Where(bur => families.Contains(bur.Family)).Min(Off);
                 Assert.Equal(nearest, Off(step.Bur!.Chosen!), 0.051);

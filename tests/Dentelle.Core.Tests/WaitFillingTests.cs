@@ -66,7 +66,7 @@ public class WaitFillingTests
                 var filling = new WaitFilling(visit, limits, LearnedTimes.None);
                 var best = graph.Best();
                 var (filled, least) = filling.Fill(best.Order, graph.Changes);
-                double Minutes(IReadOnlyList<int> order) => Ends(visit, order, limits);
+                double Minutes(IReadOnlyList<int> order) => Ends(visit, order);
                 Assert.Equal(
                     Minutes(filled),
                     Timeline.Of([.. filled.Select(step => visit.Steps[step])], visit.Order, limits, LearnedTimes.None).Steps[^1].End,
@@ -90,7 +90,8 @@ public class WaitFillingTests
     }
 
     [Fact(
-        DisplayName = "Waits that follow each other with nothing to do meanwhile add up in what is promised; work that may go into either is taken off both"
+        DisplayName = "Waits that follow each other with nothing to do meanwhile add up in what is promised; work that may go "
+            + "into either is taken off both"
     )]
     public void Chained()
     {
@@ -106,31 +107,14 @@ public class WaitFillingTests
             var visit = new VisitSteps(steps, order, new Dictionary<ToothCode, SchoolEntry>(), []);
             var (graph, limits) = (Shipped.Need(StepGraph.Of(visit)), Shipped.Handbook.Sheets.Limits);
             var (filled, least) = new WaitFilling(visit, limits, LearnedTimes.None).Fill(graph.Best().Order, graph.Changes);
-            return (Ends(visit, filled, limits), least);
+            return (Ends(visit, filled), least);
         }
     }
 
-    /// <summary>When the last step ends: hands do one thing at a time, and what sets is waited for where the order says so.</summary>
-    private static double Ends(VisitSteps visit, IReadOnlyList<int> order, SheetLimits limits)
+    private static double Ends(VisitSteps visit, IReadOnlyList<int> order)
     {
-        var (now, ended) = (0.0, new Dictionary<string, double>());
-        for (var i = 0; i < order.Count; i++)
-        {
-            var step = visit.Steps[order[i]];
-            var before = order.Take(i).Select(one => visit.Steps[one]).ToList();
-            var (tool, place) = (
-                before.LastOrDefault(one => one.Tool is not null)?.Tool,
-                before.LastOrDefault(one => one.View is not null)?.View
-            );
-            if (step.Tool is not null && tool is not null && step.Tool != tool)
-                now += limits.ChangeMinutes.Value;
-            if (step.View is not null && place is not null && step.View.Key != place.Key)
-                now += limits.ViewMinutes.Value;
-            foreach (var edge in visit.Order.Where(edge => edge.Waits && edge.Then == step.Key))
-                now = Math.Max(now, ended[edge.First] + (visit.Steps.Single(one => one.Key == edge.First).WaitMinutes ?? 0));
-            ended[step.Key] = now += step.Minutes;
-        }
-        return now;
+        SheetStep[] steps = [.. order.Select(step => visit.Steps[step])];
+        return MadeSheets.Starts(steps, visit.Order)[^1] + steps[^1].Minutes;
     }
 
     private static IEnumerable<List<int>> Orders(VisitSteps visit, List<int> order)

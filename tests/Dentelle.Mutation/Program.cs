@@ -2,7 +2,7 @@ using System.Collections.Concurrent;
 using System.Globalization;
 using Dentelle.Mutation;
 
-// script/mutate ROOM... [--sample N] [--seed N] [--slowest SECONDS]: sows faults in rooms of Core and says which the tests of Core let live.
+// script/mutate ROOM... [--sample N] [--seed N] [--slowest SECONDS]: sows faults in rooms of Core and says which its tests let live.
 var rooms = args.TakeWhile(arg => !arg.StartsWith("--", StringComparison.Ordinal)).ToList();
 var root = Directory.GetCurrentDirectory();
 if (rooms.Count == 0 || rooms.Any(room => !Directory.Exists(Path.Combine(root, "src/Dentelle.Core", room))))

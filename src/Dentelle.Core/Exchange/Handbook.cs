@@ -13,7 +13,7 @@ public sealed record Handbook(Protocol Protocol, SourceTable Sources, ToothForms
 {
     /// <summary>
     /// Reads a handbook from its files. <paramref name="read"/> is given a file name such as "shipped.json" and returns
-    /// its text.
+    /// its text; several threads ask it at once.
     /// </summary>
     public static Answer<Handbook> Read(Func<string, string> read, NamedText? otherProtocol = null, SchemaMemory? memory = null)
     {
