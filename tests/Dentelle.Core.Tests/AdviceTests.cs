@@ -63,7 +63,7 @@ public class AdviceTests
         );
         Assert.Equal("contact moves down", papilla.Preferred);
         Assert.Equal(2.5, papilla.Alternatives[1].For[0].Effect);
-        Assert.Contains("27 of 100", papilla.Alternatives[0].Against[0].Text, StringComparison.Ordinal);
+        Assert.Contains("27 %", papilla.Alternatives[0].Against[0].Text, StringComparison.Ordinal);
         Assert.Equal(
             "contact stays",
             On(

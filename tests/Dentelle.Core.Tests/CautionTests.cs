@@ -52,7 +52,16 @@ public class CautionTests
             inputs => At(0.4)(inputs) with { Findings = Filled }
         ),
         Found("enamel-lost", "11 veneer butt", new() { FacialEnamelShare = 0.49 }, new() { FacialEnamelShare = 0.5 }),
-        new("bonded-to-dentine", "13 veneer butt", As, As) { Other = "13 veneer facial" },
+        // Three steps of shade take 0.75 more of enamel that averages 1.0 to 0.4.
+        Found("bonded-to-dentine", "13 veneer butt", new() { ShadeSteps = 3 }, Findings.None),
+        Found("grinding-ceramic", "11 crown metal-ceramic", new() { HeavyGrinding = true }, Findings.None),
+        new("grey-line", "11 crown metal-ceramic", At(0, "facial"), At(-0.1, "facial")),
+        // Of 1.5, at least 1.4, a tool of 3.0 takes 0.35 past an edge rounded by 0.3; of 1.0 it leaves 0.65, more than the 0.6 of zirconia.
+        new("mill-thins", "36 crown lithium disilicate", As, As)
+        {
+            Other = "36 crown zirconia",
+            Under = Shipped.Protocol with { Milling = Shipped.Protocol.Milling with { ToolDiameterMm = new(3, "P", Standing.Assumed) } },
+        },
         Found("dark-triangle", "11 veneer butt", new() { DarkTriangles = [ProximalSide.Mesial] }, Findings.None),
         Found("grinding-veneer", "11 veneer butt", new() { HeavyGrinding = true }, Findings.None),
         Found("papilla", "11 crown zirconia", Crest(5.1), Crest(5.0)),
@@ -157,8 +166,8 @@ public class CautionTests
 
     private static Row Level(string code, double raised, double letBe) => new(code, "36 crown zirconia", At(raised), At(letBe));
 
-    private static Func<PlanInputs, PlanInputs> At(double level) =>
-        inputs => inputs with { MarginLevelMm = new Dictionary<string, double> { ["mesial"] = level } };
+    private static Func<PlanInputs, PlanInputs> At(double level, string segment = "mesial") =>
+        inputs => inputs with { MarginLevelMm = new Dictionary<string, double> { [segment] = level } };
 
     private static Func<PlanInputs, PlanInputs> Built(string zone, double buildOut, double? room = null) =>
         inputs =>

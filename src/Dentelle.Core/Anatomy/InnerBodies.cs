@@ -11,6 +11,9 @@ namespace Dentelle.Core.Anatomy;
 /// <summary>What lies inside a tooth by averages: dentine under its enamel, and the pulp. Estimates, to be shown as such.</summary>
 public sealed class InnerBodies
 {
+    /// <summary>Up to here a front tooth's pulp is as wide as its neck lets it; above it narrows to a ridge. Over the neck.</summary>
+    private const double FrontRoof = 2;
+
     private readonly PresentTooth tooth;
     private readonly Lazy<Mesh> dentine,
         pulp;
@@ -115,19 +118,22 @@ public sealed class InnerBodies
     private Mesh MakePulp(PulpEstimate estimate)
     {
         var form = tooth.Form;
-        var horns = form
-            .CuspTips.Select(tip => new Vec3(form.Tooth.IsFront ? 0 : tip.X * 0.72, tip.Y * 0.72, tip.Z - estimate.HornBelowTop))
-            .ToArray();
-        var roof = horns.Max(h => h.Z) - 0.6;
-        var middle = new Vec3(0, 0, roof - 1);
+        // A front tooth's pulp runs out between its two surfaces, nearest neither.
+        double Between(double z) => (form.Reach(default, Math.PI / 2, z) - form.Reach(default, -Math.PI / 2, z)) / 2;
+        var tips = form.CuspTips;
+        var isFront = form.Tooth.IsFront;
+        var horns = tips.Select(tip => tip.Z - estimate.HornBelowTop is var z && isFront ? new Vec3(0, Between(z), z) : new Vec3(tip.X * 0.72, tip.Y * 0.72, z)).ToArray();
+        // The ceiling is measured from the facial cusp.
+        var roof = estimate.CeilingBelowTop is { } ceiling ? tips.Where(tip => tip.Y > 0).Max(tip => tip.Z) - ceiling : FrontRoof;
+        var middle = new Vec3(0, isFront ? Between(roof - 1) : 0, roof - 1);
         IField chamber = new FormulaField(p =>
         {
             var angle = Math.Atan2(p.Y, p.X);
             var half = Math.Max(0.25, form.Shape.Neck(angle) - estimate.NeckWall) * (1 - (0.06 * Math.Abs(p.Z - 1)));
             var wall = Math.Sqrt((p.X * p.X) + (p.Y * p.Y)) - Math.Max(0.15, half);
-            var body = Blend.Max(0.9 * wall, form.Tooth.IsFront ? p.Z - 2 : p.Z - roof, 0.6);
+            var body = Blend.Max(0.9 * wall, p.Z - roof, 0.6);
             foreach (var horn in horns)
-                body = Blend.Min(body, Capsule(p, middle, horn, form.Tooth.IsFront ? 0.45 : 0.35), 0.5);
+                body = Blend.Min(body, Capsule(p, middle, horn, isFront ? 0.45 : 0.35), 0.5);
             return Math.Max(body, -(p.Z + ToothForm.StumpDepth - 0.05));
         });
         var box = new Box3(

@@ -17,8 +17,8 @@ public static class Comparison
             Weigh(
                 b.EnamelLeftShare - a.EnamelLeftShare,
                 0.01,
-                more => $"{more * 100:0} in a hundred more of the enamel stays",
-                less => $"{less * 100:0} in a hundred less of the enamel stays"
+                more => $"{more * 100:0} % more of the enamel stays",
+                less => $"{less * 100:0} % less of the enamel stays"
             );
             if (a.Pulp.Count > 0 && b.Pulp.Count > 0)
                 Weigh(
@@ -42,8 +42,8 @@ public static class Comparison
             Weigh(
                 holds.Min(way => way.Share) - held.Min(way => way.Share),
                 0.02,
-                more => $"{more * 100:0} in a hundred more of the wall resists tipping",
-                less => $"{less * 100:0} in a hundred less of the wall resists tipping"
+                more => $"{more * 100:0} % more of the wall resists tipping",
+                less => $"{less * 100:0} % less of the wall resists tipping"
             );
         Weigh(
             first.Cautions.Count - other.Cautions.Count,

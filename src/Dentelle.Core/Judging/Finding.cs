@@ -27,6 +27,9 @@ public sealed record Finding
 
     public required Verdict Verdict { get; init; }
 
+    /// <summary>Whether only most of what the reading allows says so.</summary>
+    public bool IsProbable { get; init; }
+
     /// <summary>What this kind of reading should have shown, with its limits.</summary>
     public required MmRange Expected { get; init; }
 

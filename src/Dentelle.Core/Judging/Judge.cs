@@ -34,21 +34,21 @@ public static class Judge
 
         var expected = Expected(reading.Kind, zone);
         var bands = new Bands(expected, protocol.Tolerance);
-        var lowest = bands.Of(reading.Interval.From);
-        var verdict = bands.Settled(reading.Interval) ? lowest : Verdict.CantTell;
+        var (verdict, isProbable) = bands.Of(reading.Interval);
         var most = Mm.Most(expected.Target - reading.Interval.From, Mm.Zero);
         var least = reading.Interval.IsOpen ? Mm.Zero : Mm.Most(expected.Target - reading.Interval.Below, Mm.Zero);
-        var settling = verdict == Verdict.CantTell ? bands.Settling(reading.Interval, Sizes(protocol)) : null;
-        var (headline, instruction) = Words(verdict, zone, expected, reading, least, most, settling, Tips(protocol, burTip));
+        var settling = verdict == Verdict.CantTell || isProbable ? bands.Settling(reading.Interval, Sizes(protocol)) : null;
+        var (headline, instruction) = Words(verdict, zone, expected, reading, least, most, Tips(protocol, burTip));
         return new Finding
         {
             Reading = reading,
             Verdict = verdict,
+            IsProbable = isProbable,
             Expected = expected,
             CorrectionLeast = least,
             CorrectionMost = most,
-            Headline = headline,
-            Instruction = instruction,
+            Headline = isProbable ? $"Probably {headline.LowerFirst()}" : headline,
+            Instruction = settling is null ? instruction : $"{Doubt(reading, settling, expected)} {instruction}".TrimEnd(),
             SettlingGauge = settling?.Size,
         };
     }
@@ -70,18 +70,17 @@ public static class Judge
         Reading reading,
         Mm least,
         Mm most,
-        Settling? settling,
         IReadOnlyList<Mm> tips
     ) =>
         verdict switch
         {
             Verdict.Within => ("Within", $"{reading.Interval} against {expected}. Nothing to correct."),
             Verdict.Over => (
-                $"{reading.Interval.From - expected.Target} over",
+                reading.Interval.From > expected.Target ? $"{reading.Interval.From - expected.Target} over" : "Over",
                 $"{zone.Zone.Words} is deeper than the most of {expected.Most}. This can't be cut back: check the "
                     + "wall that is left and the pulp, and consider a build-up or another material."
             ),
-            Verdict.CantTell => ("Can't tell", CantTell(reading, settling!, expected)),
+            Verdict.CantTell => ("Can't tell", ""),
             _ => Short(verdict, zone, least, most, tips),
         };
 
@@ -103,12 +102,17 @@ public static class Judge
         string Widths(Mm length) => BurWidths.Words(length, BurWidths.Plainest(length, tips));
     }
 
-    private static string CantTell(Reading reading, Settling settling, MmRange expected)
+    private static string Doubt(Reading reading, Settling settling, MmRange expected)
     {
-        var reads = $"{reading.Interval} straddles {settling.Limit} (target {expected.Target})";
-        return settling.Name is { } name
-            ? $"{reads}. The {settling.Size} of the {name} would settle it."
-            : $"{reads}. No gauge of the set lies between; one of {settling.Size} would settle it, or read a scale.";
+        var reads = reading.Interval.IsOpen && settling.Size is null
+            ? $"Nothing larger was tried: more than {settling.Limit} is not ruled out."
+            : $"{reading.Interval} straddles {settling.Limit} (target {expected.Target}).";
+        return settling switch
+        {
+            { Name: { } name, Size: { } size } => $"{reads} The {size} of the {name} would settle it.",
+            _ when reading.Interval.IsOpen => reads,
+            _ => $"{reads} No gauge of the set would settle it; read a scale.",
+        };
     }
 
     private static IReadOnlyList<Mm> Tips(Protocol protocol, Mm? inHand) =>
@@ -122,13 +126,17 @@ public static class Judge
 }
 
 /// <summary>The gauge that settles a reading, and the limit it is to be held against.</summary>
-internal sealed record Settling(Mm Size, Mm Limit, string? Name);
+/// <param name="Size">Null where none at hand would.</param>
+internal sealed record Settling(Mm? Size, Mm Limit, string? Name);
 
 /// <summary>The line of lengths cut up into verdicts.</summary>
 internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
 {
     // A hundredth of a millimetre on the wrong side of a limit is floating-point dust, not a finding.
     private const double Dust = 1e-6;
+
+    /// <summary>How much of what a reading allows must agree for a verdict to be told as probable: two parts of three.</summary>
+    private const double Probable = 2.0 / 3;
 
     private double Short => Math.Min((Expected.Target - Tolerance).Value, Expected.Most.Value) - Dust;
 
@@ -142,27 +150,57 @@ internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
         : value.Value > Most ? Verdict.Over
         : Verdict.Within;
 
-    /// <summary>Whether every value the reading allows gets the same verdict.</summary>
-    public bool Settled(Interval reading)
+    /// <summary>What a reading means: for certain where every value it allows says so, else what most of them say.</summary>
+    public (Verdict Verdict, bool IsProbable) Of(Interval reading)
     {
+        var lowest = Of(reading.From);
         if (reading.IsOpen)
-            return Of(reading.From) == Verdict.Over;
+            // Cutting goes on until the gauge passes, and no farther: who reached the target has probably not passed the most.
+            return lowest == Verdict.Over ? (lowest, false)
+                : lowest == Verdict.Within ? (lowest, true)
+                : (Verdict.CantTell, false);
         // A gauge that did not pass excludes its own size.
-        var last = reading.IncludesEnd ? reading.Below.Value : Math.Max(reading.From.Value, reading.Below.Value - (2 * Dust));
-        return Of(reading.From) == Of(new Mm(last));
+        var end = reading.IncludesEnd ? reading.Below.Value : Math.Max(reading.From.Value, reading.Below.Value - (2 * Dust));
+        if (lowest == Of(new Mm(end)))
+            return (lowest, false);
+        double Part(double from, double to) => Math.Max(0, Math.Min(to, end) - Math.Max(from, reading.From.Value)) / (end - reading.From.Value);
+        var (critical, under) = (Part(double.NegativeInfinity, Least), Part(Least, Short));
+        return critical + under >= Probable ? (critical >= under ? Verdict.Critical : Verdict.Under, true)
+            : Part(Short, Most) >= Probable ? (Verdict.Within, true)
+            : Part(Most, double.PositiveInfinity) >= Probable ? (Verdict.Over, true)
+            : (Verdict.CantTell, false);
     }
 
-    /// <summary>The available size inside the reading that lies nearest a straddled limit; where none is, the limit itself.</summary>
+    /// <summary>
+    /// The size at hand that settles a reading best, and the limit that is in doubt. A size of which one answer would leave it
+    /// open settles nothing.
+    /// </summary>
     public Settling Settling(Interval reading, IEnumerable<(Mm Size, string Name)> sizes)
     {
-        var inside = sizes.Where(size => size.Size > reading.From && size.Size < reading.Below).ToArray();
         var limits = new[] { Expected.Least, Expected.Target - Tolerance, Expected.Most }
             .Where(limit => limit >= reading.From && limit <= reading.Below)
             .DefaultIfEmpty(Expected.Target)
             .ToArray();
-        if (inside.Length == 0)
-            return new(limits[^1], limits[^1], null);
-        var best = inside.MinBy(size => limits.Min(limit => Math.Abs((size.Size - limit).Value)));
-        return new(best.Size, limits.MinBy(limit => Math.Abs((best.Size - limit).Value)), best.Name);
+        var bands = this;
+        var best = sizes
+            .Where(size => size.Size > reading.From && size.Size < reading.Below)
+            .Select(size => (size.Size, size.Name, Certain: bands.Settles(reading, size.Size)))
+            .Where(size => size.Certain is not null)
+            .OrderByDescending(size => size.Certain)
+            .ThenBy(size => limits.Min(limit => Math.Abs((size.Size - limit).Value)))
+            .FirstOrDefault();
+        return best.Name is null
+            ? new(null, limits[^1], null)
+            : new(best.Size, limits.MinBy(limit => Math.Abs((best.Size - limit).Value)), best.Name);
+    }
+
+    /// <summary>How many of a size's two answers leave no doubt; null where one of them would tell nothing.</summary>
+    private int? Settles(Interval reading, Mm size)
+    {
+        var stops = Of(Interval.Passing(reading.From, size));
+        var passes = Of(Interval.Between(size, reading.IsOpen ? null : reading.Below, reading.IncludesEnd));
+        if (stops.Verdict == Verdict.CantTell || passes.Verdict == Verdict.CantTell || (reading.IsOpen && passes.IsProbable))
+            return null;
+        return (stops.IsProbable ? 0 : 1) + (passes.IsProbable ? 0 : 1);
     }
 }

@@ -25,9 +25,9 @@ public static class Advisor
         var asked = plan.Rules().Questions;
         var advice = new List<Advice>();
         if (asked.HasFlag(Question.WhichKind))
-            advice.AddRange(
-                plan.Tooth.IsFront ? [VeneerOrCrown(plan, protocol), WhichVeneer(plan, protocol)] : [InlayOnlayCrown(plan, protocol)]
-            );
+            advice.Add(plan.Tooth.IsFront ? VeneerOrCrown(plan, protocol) : InlayOnlayCrown(plan, protocol));
+        if (asked.HasFlag(Question.WhichKind) && plan.Rules().IsVeneer)
+            advice.Add(WhichVeneer(plan, protocol));
         if (asked.HasFlag(Question.Coverage) && plan.MaterialClass == MaterialClass.MetalCeramic)
             advice.Add(Coverage(plan));
         if (asked.HasFlag(Question.MarginLevel))
@@ -68,7 +68,7 @@ public static class Advisor
                 most.Source,
                 most.Standing
             );
-        crown.Against("Takes two to three times as much of the tooth", null, "P", Standing.CommonPractice);
+        crown.GenerallyAgainst("Takes two to three times as much of the tooth");
         return Sides.Weighed("veneer-or-crown", "Veneer or crown?", veneer, crown);
     }
 
@@ -88,8 +88,8 @@ public static class Advisor
         }
         else
         {
-            facial.For("Nothing is lengthened: the edge can stay", null, "P", Standing.CommonPractice);
-            butt.Against("The edge is cut without need", null, "P", Standing.CommonPractice);
+            facial.GenerallyFor("Where nothing is lengthened the edge can stay");
+            butt.GenerallyFor("Room for the ceramist's edge, and a seat that can't be missed");
         }
         if (plan.Assessment.Findings.ShadeSteps is > 0 and var steps)
         {
@@ -98,7 +98,7 @@ public static class Advisor
             var ask = steps == 1 ? "shade step asks" : "shade steps ask";
             facial.Against($"{steps:0.#} {ask} for more than {most:0.0} of ceramic", steps, protocol.Veneers.ShadeStepMm);
         }
-        wrap.Against("A lingual chamfer more to cut and to hide", null, "P", Standing.CommonPractice);
+        wrap.GenerallyAgainst("A lingual chamfer more to cut and to hide");
         return Sides.Weighed("which-veneer", "Which veneer?", facial, butt, wrap);
     }
 
@@ -126,7 +126,7 @@ public static class Advisor
         if (covered.Length == all && found.LostRidges.Count == 2)
             crown.For($"All {all} cusps and both ridges go: little is left that an onlay would spare", all, "P", Standing.CommonPractice);
         else
-            crown.Against("Takes sound walls that an onlay leaves", null, "P", Standing.CommonPractice);
+            crown.GenerallyAgainst("Takes sound walls that an onlay leaves");
         if (found.HeavyGrinding)
             crown.For("Heavy grinding", null, "P", Standing.CommonPractice);
         return Sides.Weighed("inlay-onlay-crown", "Inlay, onlay or crown?", inlay, onlay, crown);
@@ -152,6 +152,8 @@ public static class Advisor
             level.For("A front tooth's margin does not show at the gum", null, "P", Standing.CommonPractice);
         if (plan.MaterialClass == MaterialClass.MetalCeramic && plan.Tooth.IsFront)
             below.For("A metal edge must hide", null, "P", Standing.CommonPractice);
+        else if (plan.MaterialClass == MaterialClass.Metal)
+            below.Against("Below the gum cement is missed and plaque stays", null, "P", Standing.CommonPractice);
         else
             below.Against("Tooth-coloured ceramic can end at the gum", null, "P", Standing.CommonPractice);
         if (found.Crest is { } crest)
@@ -188,7 +190,7 @@ public static class Advisor
         {
             var row = gums.Papilla.At(distance);
             var (stays, lower) = (new Sides("contact stays"), new Sides("contact moves down"));
-            var text = $"From bone to contact {distance}: the papilla fills the gap in about {row.PresentShare * 100:0} of 100";
+            var text = $"From bone to contact {distance}: the papilla fills the gap in about {row.PresentShare * 100:0} %";
             var down = distance - new Mm(gums.PapillaAimMm.Value);
             if (distance.Value > gums.PapillaCautionMm.Value)
             {

@@ -81,12 +81,12 @@ internal static class BuildOuts
         var sunk = new Mm(Math.Round(arm * width.Value * Math.Sin(double.DegreesToRadians(tilt)), 2));
         if (arm == 0 || sunk == Mm.Zero)
             return;
-        var (way, what) = (tilt > 0 ? "mesial" : "distal", sunk > Mm.Zero ? "sunk" : "risen");
+        var (way, what) = (tilt > 0 ? "mesial" : "distal", sunk > Mm.Zero ? "lower" : "higher");
         found.Add(
             (
                 sunk,
                 new Reason(
-                    $"Leaning {Math.Abs(tilt):0}° to the {way}: this end has {what} by {Mm.Most(sunk, -sunk)}",
+                    $"Leaning {Math.Abs(tilt):0}° to the {way}: this end stands {Mm.Most(sunk, -sunk)} {what}",
                     (-sunk).Rounded,
                     "P",
                     Standing.Assumed

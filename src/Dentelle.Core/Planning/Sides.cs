@@ -10,15 +10,21 @@ internal sealed class Sides(string name)
 
     public bool IsGrey { get; private set; }
 
+    /// <summary>How many reasons hold for every tooth: they are told, and decide nothing alone.</summary>
+    private int general;
+
+    private bool HasEvidence => pro.Count + contra.Count > general;
+
     private int Score => pro.Count - contra.Count;
 
     /// <summary>
-    /// The alternative with most for it and least against it; none when two are level or one's own reasons point both ways.
+    /// The alternative with most for it and least against it; none when two are level, when one's own reasons point both
+    /// ways, or when nothing that was found on this tooth stands behind any of them.
     /// </summary>
     public static Advice Weighed(string code, string question, params Sides[] sides)
     {
         var ranked = sides.OrderByDescending(side => side.Score).ToArray();
-        var open = ranked[0].Score == ranked[1].Score || sides.Any(side => side.IsGrey);
+        var open = ranked[0].Score == ranked[1].Score || sides.Any(side => side.IsGrey) || !sides.Any(side => side.HasEvidence);
         return new(code, question, open ? null : ranked[0].Name, [.. sides.Select(side => side.ToAlternative())]);
     }
 
@@ -42,6 +48,20 @@ internal sealed class Sides(string name)
         For(text, number, limit);
         Against(text, number, limit);
         IsGrey = true;
+    }
+
+    /// <summary>What speaks for it on every tooth.</summary>
+    public void GenerallyFor(string text)
+    {
+        general++;
+        For(text, null, "P", Standing.CommonPractice);
+    }
+
+    /// <summary>What speaks against it on every tooth.</summary>
+    public void GenerallyAgainst(string text)
+    {
+        general++;
+        Against(text, null, "P", Standing.CommonPractice);
     }
 
     private Alternative ToAlternative() => new(name, pro, contra);

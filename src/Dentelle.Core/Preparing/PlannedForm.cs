@@ -151,20 +151,24 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         return Wall(p.Z, inset, width, level) - top.Over(p).Distance;
     }
 
-    /// <summary>Height of the wall on one side: from the margin to the highest that stands within two millimetres of the
-    /// wall's foot, the middle of what
-    /// a sixth of the turn gives.</summary>
+    /// <summary>
+    /// Height of a wall as its rule of thumb means it: from the margin to the highest that is left of the cusps above it, the
+    /// middle of what a sixth of the turn gives. A back tooth's mesial and distal walls end at the marginal ridge, within two
+    /// millimetres of their foot.
+    /// </summary>
     internal double WallHeight(double angle)
     {
         const int directions = 11;
-        const double depth = 2;
+        const double ridge = 2;
+        var endsAtRidge = !present.Tooth.IsFront && Math.Abs(Math.Cos(angle)) > Math.Sqrt(0.5);
         var heights = Enumerable
             .Range(0, directions)
             .Select(i =>
             {
                 var direction = angle + (Math.PI / 3 * ((i / (directions - 1.0)) - 0.5));
                 var foot = margin.Radius(direction) - margin.Width(direction);
-                return Enumerable.Range(0, 9).Max(k => margin.Out(direction, foot - (depth * k / 8)) is var at ? top.Height(at.X, at.Y) : 0)
+                var depth = endsAtRidge ? Math.Min(ridge, foot) : foot;
+                return Enumerable.Range(0, 13).Max(k => margin.Out(direction, foot - (depth * k / 12)) is var at ? top.Height(at.X, at.Y) : 0)
                     - margin.Level(direction);
             })
             .Order()

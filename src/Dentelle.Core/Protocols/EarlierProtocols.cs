@@ -9,8 +9,8 @@ namespace Dentelle.Core.Protocols;
 /// </summary>
 public static class EarlierProtocols
 {
-    /// <summary>Format of the files this program writes; files from before formats were numbered name none.</summary>
-    public const int Format = 5;
+    /// <summary>Format of the files this program writes; files from before formats were numbered (up to 4) name none.</summary>
+    public const int Format = 6;
 
     /// <summary>
     /// The step out of each earlier format, in order. Each looks at what is there, since the early files don't say their
@@ -22,14 +22,18 @@ public static class EarlierProtocols
         FromGroovesOfResistance,
         FromOneImpression,
         FromBondInCode,
+        FromOneKindOfMolar,
     ];
+
+    /// <summary>The first format that was written down.</summary>
+    private const int FirstNumbered = 5;
 
     /// <returns>The same text when it is of today's format, of a later one, or no protocol at all: the reader then says so.</returns>
     public static NamedText BringUp(NamedText file, NamedText shipped)
     {
-        if (Parsed(file) is not { } old || old["format"] is not null || Parsed(shipped) is not { } now)
+        if (Parsed(file) is not { } old || Parsed(shipped) is not { } now || IsToday(old["format"], out var format))
             return file;
-        foreach (var step in Steps)
+        foreach (var step in Steps.Skip(format - 1))
             step(old, now);
         old["format"] = Format;
         return file with { Text = old.ToJsonString(ProtocolText.Readable) };
@@ -96,6 +100,31 @@ public static class EarlierProtocols
     {
         if (old["veneers"] is JsonObject veneers && veneers["bondedShareLeast"] is null)
             veneers["bondedShareLeast"] = now["veneers"]!["bondedShareLeast"]!.DeepClone();
+    }
+
+    /// <summary>Format 5 had one kind of molar, and the chamber's ceiling in the code: 0.6 below its highest horn.</summary>
+    private static void FromOneKindOfMolar(JsonObject old, JsonObject now)
+    {
+        const double below = 0.6;
+        if (old["estimates"]?["pulpMm"] is not JsonObject pulp || pulp["molar"] is not JsonObject molar)
+            return;
+        pulp.Remove("molar");
+        pulp["upperMolar"] = molar.DeepClone();
+        pulp["lowerMolar"] = molar.DeepClone();
+        foreach (var name in (string[])["premolar", "upperMolar", "lowerMolar"])
+        {
+            if (pulp[name] is JsonObject one && one["hornBelowTop"] is JsonValue horn && horn.TryGetValue(out double top))
+                one["ceilingBelowTop"] = Math.Round(top + below, 2);
+        }
+    }
+
+    /// <summary>Whether a file needs no step: it is of today's format, or of none that is known.</summary>
+    /// <param name="format">The format it is of; the first where it names none.</param>
+    private static bool IsToday(JsonNode? named, out int format)
+    {
+        format = 1;
+        return named is not null
+            && (named is not JsonValue number || !number.TryGetValue(out format) || format is < FirstNumbered or >= Format);
     }
 
     /// <summary>Takes what is not there, down to single numbers; lists stay as they are.</summary>

@@ -9,16 +9,18 @@ public sealed record FrontEnamel(double Incisal, double Middle, double Cervical,
 
 public sealed record BackEnamel(double Cusp, double Groove, double Middle, double Cervical, string Source, Standing Standing);
 
-public sealed record PulpEstimates(PulpEstimate Front, PulpEstimate Premolar, PulpEstimate Molar)
+public sealed record PulpEstimates(PulpEstimate Front, PulpEstimate Premolar, PulpEstimate UpperMolar, PulpEstimate LowerMolar)
 {
     public PulpEstimate For(ToothCode tooth) =>
         tooth.Kind switch
         {
             ToothKind.Premolar => Premolar,
-            ToothKind.Molar => Molar,
+            ToothKind.Molar => tooth.Jaw == Jaw.Upper ? UpperMolar : LowerMolar,
             _ => Front,
         };
 }
 
-/// <summary>Average dentine and enamel over the pulp at the neck, and from cusp tip or edge to the pulp horn.</summary>
-public sealed record PulpEstimate(double NeckWall, double HornBelowTop, string Source, Standing Standing);
+/// <summary>Average dentine and enamel over the pulp at the neck, and from cusp tip or edge to what lies below it.</summary>
+/// <param name="HornBelowTop">To the pulp horn.</param>
+/// <param name="CeilingBelowTop">From the facial cusp's tip to the chamber's ceiling; null for front teeth, whose pulp narrows to a ridge.</param>
+public sealed record PulpEstimate(double NeckWall, double HornBelowTop, double? CeilingBelowTop, string Source, Standing Standing);

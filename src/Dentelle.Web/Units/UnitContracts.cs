@@ -103,8 +103,10 @@ public sealed record ReadingView
     public FindingView? Finding { get; init; }
 }
 
+/// <param name="IsProbable">Whether only most of what the reading allows says so.</param>
 public sealed record FindingView(
     Verdict Verdict,
+    bool IsProbable,
     RangeDocument ExpectedMm,
     double CorrectionLeastMm,
     double CorrectionMostMm,
@@ -116,6 +118,7 @@ public sealed record FindingView(
     public static FindingView From(Finding finding) =>
         new(
             finding.Verdict,
+            finding.IsProbable,
             RangeDocument.From(finding.Expected),
             finding.CorrectionLeast.Rounded,
             finding.CorrectionMost.Rounded,

@@ -16,7 +16,7 @@ internal static class FindingCautions
     private static IEnumerable<Caution> Veneer(VeneerEnamel enamel, UnitScene scene) =>
         EnamelLost
             .Of(scene.Findings, scene)
-            .Concat(enamel.Thirds.SelectMany(third => BondedToDentine.Of(third, scene, Kebab.Of(third.Zone))))
+            .Concat(BondedToDentine.Of(enamel, scene))
             .Concat(scene.Findings.DarkTriangles.SelectMany(side => DarkTriangle.Of(side, scene)))
             .Concat(GrindingVeneer.Of(scene.Findings, scene));
 
@@ -30,15 +30,22 @@ internal static class FindingCautions
         Limit = scene => scene.Protocol.Veneers.EnamelShareLeast,
     };
 
-    private static readonly CautionKind<EnamelThird, UnitScene> BondedToDentine = new("bonded-to-dentine", (third, scene) =>
-        third.BondedShare < scene.Protocol.Veneers.BondedShareLeast.Value
-            ? $"{new Zone(third.Zone).Words}: {scene.Plan.DepthAt(third.Zone)} is cut where enamel averages "
-                + $"{third.Average}; {third.BondedShare:0.00} of it would end in enamel."
+    /// <summary>The whole surface counts: thin enamel at the neck alone does not make a veneer fail.</summary>
+    private static readonly CautionKind<VeneerEnamel, UnitScene> BondedToDentine = new("bonded-to-dentine", (enamel, scene) =>
+        enamel.BondedShare < scene.Protocol.Veneers.BondedShareLeast.Value
+            ? $"About {enamel.BondedShare * 100:0} % of the bonded surface would end in enamel; at least "
+                + $"{scene.Protocol.Veneers.BondedShareLeast.Value * 100:0} % is wanted. {Thinnest(enamel, scene)}"
             : null
     )
     {
         Limit = scene => scene.Protocol.Veneers.BondedShareLeast,
     };
+
+    private static string Thinnest(VeneerEnamel enamel, UnitScene scene)
+    {
+        var third = enamel.Thirds.MinBy(third => third.BondedShare)!;
+        return $"Least at the {new Zone(third.Zone).Words.LowerFirst()}: {scene.Plan.DepthAt(third.Zone)} is cut where enamel averages {third.Average}.";
+    }
 
     private static readonly CautionKind<ProximalSide, UnitScene> DarkTriangle = new("dark-triangle", (side, _) =>
         $"The {Kebab.Of(side)} margin goes on through the contact to its lingual side, so that the veneer closes the "
@@ -57,7 +64,7 @@ internal static class FindingCautions
         var gums = scene.Protocol.Gums;
         return gap.Value.Value > gums.PapillaCautionMm.Value
             ? $"{Kebab.Of(gap.Key)}: the contact lies {gap.Value} above the bone; the papilla fills such a gap in "
-                + $"about {gums.Papilla.At(gap.Value).PresentShare * 100:0} of 100. Lower the contact to "
+                + $"about {gums.Papilla.At(gap.Value).PresentShare * 100:0} %. Lower the contact to "
                 + $"{new Mm(gums.PapillaAimMm.Value)} or less."
             : null;
     }) { Limit = scene => scene.Protocol.Gums.PapillaCautionMm };

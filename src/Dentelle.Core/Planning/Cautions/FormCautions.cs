@@ -25,11 +25,14 @@ internal static class FormCautions
             yield return caution;
     }
 
-    /// <summary>A front tooth's lingual slope is no wall; its walls are the proximal ones.</summary>
+    /// <summary>
+    /// The walls that the rules of height mean. A front tooth's lingual slope is no wall: its walls are the proximal ones. A back
+    /// tooth's are the facial and lingual ones; mesially and distally every back tooth is low.
+    /// </summary>
     private static IReadOnlyList<(SectionPlane Plane, PlannedSection Walls)> Walls(Preparation preparation) =>
         [
             .. preparation
-                .Sections.Where(section => !preparation.Plan.Tooth.IsFront || section.Tooth.Cut.Plane == SectionPlane.Mesiodistal)
+                .Sections.Where(section => preparation.Plan.Tooth.IsFront == (section.Tooth.Cut.Plane == SectionPlane.Mesiodistal))
                 .Select(section => (section.Tooth.Cut.Plane, section.Walls!)),
         ];
 

@@ -1,4 +1,5 @@
 using Dentelle.Core.Plans;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Planning.Cautions;
 
@@ -23,5 +24,43 @@ internal static class UnitCautions
         {
             Limit = scene => scene.Protocol.CuspCover.FunctionalShoulderMm,
         },
+        new("grinding-ceramic", (plan, scene) =>
+            scene.Findings.HeavyGrinding && plan.Rules().IsFullCrown && Chips(plan)
+                ? $"Heavy grinding: {scene.Entry.Name.ToLowerInvariant()} chips under it. Metal or one-piece zirconia where teeth "
+                    + "meet, and a guard at night."
+                : null
+        ),
+        new("grey-line", (plan, scene) =>
+            plan.MaterialClass == MaterialClass.MetalCeramic
+            && plan.Tooth.IsFront
+            && plan.Material.Value != Material.MetalCeramicPorcelainMargin
+            && plan.Margin.At(Segment.Facial).Level.Value >= Mm.Zero
+                ? "Metal meets a facial margin that is seen: a grey line. Set it below the gum, or take a porcelain margin."
+                : null
+        )
+        {
+            Limit = scene => scene.Protocol.Defaults.MarginLevelMm.FrontMetalCeramicFacial,
+        },
+        new("mill-thins", (plan, scene) =>
+            MillingCheck.Of(plan, scene.Protocol) is { } check && check.LeftMm < check.LeastMm
+                ? $"A milling tool of {new Mm(check.ToolDiameterMm)} leaves {new Mm(check.LeftMm)} of the {new Mm(check.WallMm)} beside "
+                    + $"the outer edge ({check.Zone.Replace('-', ' ')}), under the least of {new Mm(check.LeastMm)}. {Rounder(check)}"
+                : null
+        )
+        {
+            Limit = scene => scene.Protocol.Milling.ToolDiameterMm,
+        },
     ];
+
+    /// <summary>Whether what meets the antagonist is a ceramic that chips: one-piece zirconia and metal don't.</summary>
+    private static bool Chips(Plan plan) =>
+        plan.MaterialClass == MaterialClass.AllCeramic
+            ? plan.Material.Value != Material.ZirconiaMonolithic
+            : plan.MaterialClass == MaterialClass.MetalCeramic
+                && (plan.Tooth.IsFront || plan.Material.Value == Material.MetalCeramicFull || plan.Coverage == CeramicCoverage.Occlusal);
+
+    private static string Rounder(MillingCheck check) =>
+        check.EdgeRadiusNeededMm is { } radius
+            ? $"Round the edges to {radius:0.00}, or cut deeper there."
+            : "Cut deeper there, or choose another material.";
 }
