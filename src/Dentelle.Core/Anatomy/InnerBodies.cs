@@ -114,26 +114,23 @@ public sealed class InnerBodies
         return thickness;
     }
 
-    /// <summary>A chamber as wide as the neck less its walls, with a horn toward each cusp or the edge.</summary>
+    /// <summary>A chamber as wide as the neck less its walls, with a horn that points to each cusp; a front tooth's narrows to its edge.</summary>
     private Mesh MakePulp(PulpEstimate estimate)
     {
-        var form = tooth.Form;
-        // A front tooth's pulp runs out between its two surfaces, nearest neither.
-        double Between(double z) => (form.Reach(default, Math.PI / 2, z) - form.Reach(default, -Math.PI / 2, z)) / 2;
-        var tips = form.CuspTips;
+        var (form, tips) = (tooth.Form, tooth.Form.CuspTips);
         var isFront = form.Tooth.IsFront;
-        var horns = tips.Select(tip => tip.Z - estimate.HornBelowTop is var z && isFront ? new Vec3(0, Between(z), z) : new Vec3(tip.X * 0.72, tip.Y * 0.72, z)).ToArray();
         // The ceiling is measured from the facial cusp.
         var roof = estimate.CeilingBelowTop is { } ceiling ? tips.Where(tip => tip.Y > 0).Max(tip => tip.Z) - ceiling : FrontRoof;
-        var middle = new Vec3(0, isFront ? Between(roof - 1) : 0, roof - 1);
+        // An oval, so that the corners of the neck keep their walls too.
+        var (across, along) = (Half(0), Half(Math.PI / 2));
+        var horns = tips.Select(tip => isFront ? FrontHorn(tip) : Horn(tip)).ToArray();
         IField chamber = new FormulaField(p =>
         {
-            var angle = Math.Atan2(p.Y, p.X);
-            var half = Math.Max(0.25, form.Shape.Neck(angle) - estimate.NeckWall) * (1 - (0.06 * Math.Abs(p.Z - 1)));
+            var half = Math.Max(0.25, Oval(Math.Atan2(p.Y, p.X))) * (1 - (0.06 * Math.Abs(p.Z - 1)));
             var wall = Math.Sqrt((p.X * p.X) + (p.Y * p.Y)) - Math.Max(0.15, half);
             var body = Blend.Max(0.9 * wall, p.Z - roof, 0.6);
-            foreach (var horn in horns)
-                body = Blend.Min(body, Capsule(p, middle, horn, isFront ? 0.45 : 0.35), 0.5);
+            foreach (var (foot, horn) in horns)
+                body = Blend.Min(body, Capsule(p, foot, horn, isFront ? 0.45 : 0.35), 0.3);
             return Math.Max(body, -(p.Z + ToothForm.StumpDepth - 0.05));
         });
         var box = new Box3(
@@ -141,6 +138,25 @@ public sealed class InnerBodies
             new Vec3(form.Size.Mesiodistal / 2, form.Size.Faciolingual / 2, form.Size.Length)
         );
         return SurfaceExtraction.Of(SampledField.Of(chamber, box, 0.25));
+
+        double Half(double side) => Math.Max(0.25, form.Shape.Neck(side) - estimate.NeckWall);
+
+        double Oval(double angle) => 1 / Math.Sqrt(Math.Pow(Math.Cos(angle) / across, 2) + Math.Pow(Math.Sin(angle) / along, 2));
+
+        // It runs out between the tooth's two surfaces, nearest neither.
+        (Vec3 Foot, Vec3 Tip) FrontHorn(Vec3 edge) => (Between(roof - 1), Between(edge.Z - estimate.HornBelowTop));
+
+        Vec3 Between(double z) => new(0, (form.Reach(default, Math.PI / 2, z) - form.Reach(default, -Math.PI / 2, z)) / 2, z);
+
+        // It rises from the chamber's corner, inside its walls, toward the cusp.
+        (Vec3 Foot, Vec3 Tip) Horn(Vec3 cusp)
+        {
+            var angle = Math.Atan2(cusp.Y, cusp.X);
+            var (sin, cos) = Math.SinCos(angle);
+            var reach = Math.Max(0, Oval(angle) - 0.3);
+            var foot = new Vec3(reach * cos, reach * sin, roof - 1);
+            return (foot, Vec3.Mix(foot, cusp, (cusp.Z - estimate.HornBelowTop - foot.Z) / (cusp.Z - foot.Z)));
+        }
     }
 
     private static double Capsule(Vec3 p, Vec3 a, Vec3 b, double radius)

@@ -68,8 +68,9 @@ internal sealed class OcclusalSurface
             (x, y, at) =>
             {
                 var carved = 0.0;
+                // Where grooves meet they are no deeper than the deepest of them.
                 foreach (var furrow in furrows)
-                    carved += furrow.Depth(x, y);
+                    carved = Math.Max(carved, furrow.Depth(x, y));
                 foreach (var pit in pits)
                     carved += Pit((new Vec2(x, y) - pit.At).Length / pit.Radius) * pit.Depth;
                 heights[at] -= carved;

@@ -12,7 +12,8 @@ internal readonly record struct SizeFit(double Up, double ScaleX, double ShiftX,
     public static SizeFit Of(Sock sock, CrownSize size)
     {
         double Most(Func<Vec3, double> measure) => measure(sock.Extreme(measure));
-        var high = new Vec3(Most(p => p.X), Most(p => p.Y), Most(p => p.Z));
+        // A crown's length is measured on its facial side; lingual cusps of lower molars stand higher.
+        var high = new Vec3(Most(p => p.X), Most(p => p.Y), Most(p => p.Y > 0 ? p.Z : 0));
         var low = new Vec3(-Most(p => -p.X), -Most(p => -p.Y), 0);
         var (scaleX, scaleY) = ((size.Mesiodistal / (high.X - low.X)) - 1, (size.Faciolingual / (high.Y - low.Y)) - 1);
         return new SizeFit(size.Length / high.Z, scaleX, 0, scaleY, 0, size.Length)

@@ -16,10 +16,12 @@ internal sealed class PlannedEdge
     /// <summary>The least share of its depth that the lingual side keeps under the edge.</summary>
     private const double LingualShare = 0.4;
 
+    /// <summary>What the height grid's cells and its evening take from a blade's sides.</summary>
+    private const double GridLoss = 0.15;
+
     private const int Steps = 64;
     private readonly ToothForm form;
-    private readonly double depth,
-        half,
+    private readonly double half,
         rounding;
     private readonly double[] corners = new double[Steps + 1];
     private readonly double[] levels = new double[Steps + 1];
@@ -28,21 +30,38 @@ internal sealed class PlannedEdge
     {
         this.form = form;
         rounding = habits.OuterEdgeRadiusMm.Value;
-        depth = plan.DepthAt(ZoneKind.Edge).Value;
         half = (form.Size.Mesiodistal / 2) + 0.2;
         var (facial, lingual) = (plan.DepthAt(ZoneKind.FacialIncisalThird).Value, plan.DepthAt(ZoneKind.LingualFossa).Value);
+        var (wanted, tops) = (habits.EdgeLeastWidth(plan.Tooth).Value, new double[Steps + 1]);
+        Parallel.For(0, Steps + 1, i => tops[i] = Highest(X(i)));
+        var depth = Depth(plan.Zone(Kebab.Of(ZoneKind.Edge))!.Depth.Value);
         Parallel.For(0, Steps + 1, i =>
         {
-            var x = half * ((2.0 * i / Steps) - 1);
-            var z = levels[i] = Highest(x) - depth;
-            var middle = form.Shape.Axis(z).Y;
-            var (front, back) = (Side(x, z, middle, 1), Side(x, z, middle, -1));
-            // The planned facial surface lies its depth inside the present one, square to it.
-            var slope = (Side(x, z + 0.2, middle, 1) - Side(x, z - 0.2, middle, 1)) / 0.4;
-            var planned = front - (facial * Math.Sqrt(1 + (slope * slope)));
-            var room = planned - back - (LingualShare * lingual);
-            corners[i] = planned - Math.Min(habits.EdgeLeastWidthMm.Value, Math.Max(room, 2.2 * rounding));
+            levels[i] = tops[i] - depth;
+            var (planned, room) = Blade(X(i), levels[i]);
+            corners[i] = planned - Math.Min(wanted + GridLoss, Math.Max(room, 2.2 * rounding));
         });
+
+        double X(int i) => half * ((2.0 * i / Steps) - 1);
+
+        // Where the planned facial surface lies, its depth inside the present one square to it, and what is left behind it.
+        (double Planned, double Room) Blade(double x, double z)
+        {
+            var middle = form.Shape.Axis(z).Y;
+            var slope = (Side(x, z + 0.2, middle, 1) - Side(x, z - 0.2, middle, 1)) / 0.4;
+            var planned = Side(x, z, middle, 1) - (facial * Math.Sqrt(1 + (slope * slope)));
+            return (planned, planned - Side(x, z, middle, -1) - (LingualShare * lingual));
+        }
+
+        // As planned, or lower within what the material may have, until the blade is thick enough for an edge.
+        double Depth(MmRange asked)
+        {
+            const double step = 0.1;
+            var down = asked.Target.Value;
+            while (down + step <= asked.Most.Value + 1e-9 && Blade(0, tops[Steps / 2] - down).Room < wanted + GridLoss)
+                down += step;
+            return down;
+        }
     }
 
     /// <summary>Height of the planned edge.</summary>
@@ -62,8 +81,10 @@ internal sealed class PlannedEdge
             if (double.IsNaN(depths[i]) || surface.Normals[i].Y > 0)
                 continue;
             Vec3 p = surface.Positions[i];
-            // A ball of the rounding radius must still fit under the edge's lingual corner.
-            depths[i] = Math.Min(depths[i], new Vec2(p.Y - Corner(p.X) - rounding, p.Z - Level(p.X) + rounding).Length - rounding);
+            // A ball of the rounding radius must still fit under the edge's lingual corner. The top is a height over the plan: what
+            // is cut below the corner takes everything above it, too.
+            var over = Math.Max(0, p.Z - Level(p.X) + rounding);
+            depths[i] = Math.Max(0, Math.Min(depths[i], new Vec2(p.Y - Corner(p.X) - rounding, over).Length - rounding));
         }
     }
 

@@ -67,7 +67,7 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         var (outer, frame) = (present.Surface, PathFrame.Of(plan.Path));
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
         var ring = new MarginRing(present.Form, plan, habits, frame);
-        var depths = TopDepths.Of(present.Form, plan, outer, zones, labels, ring, frame);
+        var depths = TopDepths.Of(present, plan, habits.OuterEdgeRadiusMm.Value, zones, labels, ring, frame);
         var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, habits) : null;
         edge?.Limit(outer, zones, labels, depths);
         var seen = frame.IsUpright ? outer : outer.Mapped(frame.ToPath);
@@ -152,28 +152,45 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     }
 
     /// <summary>
-    /// Height of a wall as its rule of thumb means it: from the margin to the highest that is left of the cusps above it, the
-    /// middle of what a sixth of the turn gives. A back tooth's mesial and distal walls end at the marginal ridge, within two
-    /// millimetres of their foot.
+    /// Height of a wall as its rule of thumb means it, from the margin to the wall's occlusal end: on a back tooth's facial and
+    /// lingual sides to the highest cut cusp above it, on its mesial and distal ones to the ridge, on a front tooth to the edge.
     /// </summary>
     internal double WallHeight(double angle)
     {
-        const int directions = 11;
         const double ridge = 2;
-        var endsAtRidge = !present.Tooth.IsFront && Math.Abs(Math.Cos(angle)) > Math.Sqrt(0.5);
-        var heights = Enumerable
-            .Range(0, directions)
-            .Select(i =>
-            {
-                var direction = angle + (Math.PI / 3 * ((i / (directions - 1.0)) - 0.5));
-                var foot = margin.Radius(direction) - margin.Width(direction);
-                var depth = endsAtRidge ? Math.Min(ridge, foot) : foot;
-                return Enumerable.Range(0, 13).Max(k => margin.Out(direction, foot - (depth * k / 12)) is var at ? top.Height(at.X, at.Y) : 0)
-                    - margin.Level(direction);
-            })
-            .Order()
-            .ToArray();
-        return heights[directions / 2];
+        if (present.Shape is not BackCrown)
+            return Edge(angle) - margin.Level(angle);
+        if (Math.Abs(Math.Cos(angle)) > Math.Sqrt(0.5))
+            return Middle(Around(angle), foot => Math.Min(ridge, foot));
+        return present
+            .CuspTips.Select(tip => frame.ToPath(tip) - new Vec3(margin.Centre.X, margin.Centre.Y, 0))
+            .Where(tip => tip.Y > 0 == Math.Sin(angle) > 0)
+            .Max(tip => Over(Math.Atan2(tip.Y, tip.X), double.PositiveInfinity));
+
+        double Middle(IEnumerable<double> directions, Func<double, double> inward)
+        {
+            var heights = directions.Select(direction => Over(direction, inward(margin.Radius(direction) - margin.Width(direction)))).Order().ToArray();
+            return heights[heights.Length / 2];
+        }
+
+        // The highest that is left between the foot of the wall and a place so far inside it.
+        double Over(double direction, double inward)
+        {
+            var foot = margin.Radius(direction) - margin.Width(direction);
+            var depth = Math.Min(inward, foot);
+            return Enumerable.Range(0, 25).Max(k => margin.Out(direction, foot - (depth * k / 24)) is var at ? top.Height(at.X, at.Y) : 0)
+                - margin.Level(direction);
+        }
+
+        // The edge's corner on that side: the highest that is left within a third of the turn.
+        double Edge(double towards) =>
+            Enumerable
+                .Range(-6, 13)
+                .Select(i => towards + (Math.PI / 18 * i))
+                .Max(direction => Enumerable.Range(0, 25).Max(k => margin.Out(direction, (margin.Radius(direction) - margin.Width(direction)) * k / 24) is var at ? top.Height(at.X, at.Y) : 0));
+
+        // A sixth of the turn about it.
+        static IEnumerable<double> Around(double angle) => Enumerable.Range(-5, 11).Select(i => angle + (Math.PI / 30 * i));
     }
 
     private double Core(Vec3 p)

@@ -14,8 +14,9 @@ internal static class TopDepths
 
     private const int Passes = 5;
 
-    public static double[] Of(ToothForm form, Plan plan, Mesh surface, SurfaceZones zones, int[] labels, MarginRing margin, PathFrame frame)
+    public static double[] Of(PresentTooth tooth, Plan plan, double rounding, SurfaceZones zones, int[] labels, MarginRing margin, PathFrame frame)
     {
+        var (form, surface) = (tooth.Form, tooth.Surface);
         var byZone = zones.All.Select(zone => Shapes(zone.Kind) ? Asked(plan, zone) : double.NaN).ToArray();
         var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : byZone[label]);
         if (plan.IsTurned)
@@ -25,7 +26,15 @@ internal static class TopDepths
         SurfaceValues.Even(surface, depths, Passes, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
         WallDepths(plan, surface, zones, labels, margin, frame, depths);
         if (form.Shape is BackCrown back)
+        {
             Groove(back, form, surface, depths, plan.DepthAt(ZoneKind.Groove).Value);
+            var wall = new GingivalPlane(tooth, plan, rounding, margin, frame);
+            for (var i = 0; i < depths.Length; i++)
+            {
+                if (depths[i] > 0)
+                    depths[i] = Math.Min(depths[i], Math.Max(0, wall.Most(surface.Positions[i])));
+            }
+        }
         return depths;
     }
 

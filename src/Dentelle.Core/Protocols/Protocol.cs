@@ -213,7 +213,13 @@ public sealed record ConvergenceTarget(
     public TocRange Range => new(new Toc(TargetDeg), new Toc(LeastDeg), new Toc(MostDeg));
 }
 
-public sealed record WallLimits(LeastHeights LeastHeightMm, Sourced<double> LeastHeightToBase);
+/// <param name="BondedLeastHeightMm">In place of the others where etched ceramic is bonded.</param>
+public sealed record WallLimits(LeastHeights LeastHeightMm, Sourced<double> BondedLeastHeightMm, Sourced<double> LeastHeightToBase)
+{
+    /// <summary>The least height a crown of a material wants on a tooth.</summary>
+    public Sourced<double> LeastFor(ToothCode tooth, Material material) =>
+        material.IsEtched && BondedLeastHeightMm.Value < LeastHeightMm.For(tooth).Value ? BondedLeastHeightMm : LeastHeightMm.For(tooth);
+}
 
 public sealed record LeastHeights(Sourced<double> Front, Sourced<double> Premolar, Sourced<double> Molar)
 {
@@ -231,9 +237,15 @@ public sealed record ShapeHabits(
     Sourced<double> BevelHeightMm,
     Sourced<double> OuterEdgeRadiusMm,
     Sourced<double> EdgeLeastWidthMm,
+    Sourced<double> SmallEdgeLeastWidthMm,
     InnerRadii InnerRadiusMm,
     Sourced<double> GumAboveNeckMm
-);
+)
+{
+    /// <summary>Least width of a front tooth's edge once it is cut: upper lateral and lower incisors have less to give.</summary>
+    public Sourced<double> EdgeLeastWidth(ToothCode tooth) =>
+        tooth.Position == 2 || (tooth.Position == 1 && tooth.Jaw == Jaw.Lower) ? SmallEdgeLeastWidthMm : EdgeLeastWidthMm;
+}
 
 public sealed record InnerRadii(
     double Shoulder,

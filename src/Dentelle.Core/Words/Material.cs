@@ -16,6 +16,15 @@ public enum Material
     ZirconiaLayered,
 }
 
+public static class Materials
+{
+    extension(Material material)
+    {
+        /// <summary>Glass-ceramics, which acid roughens so that they are bonded.</summary>
+        public bool IsEtched => material is Material.LithiumDisilicate or Material.Porcelain;
+    }
+}
+
 [JsonConverter(typeof(KebabCase<MaterialClass>))]
 public enum MaterialClass
 {

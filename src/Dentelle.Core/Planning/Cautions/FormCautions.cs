@@ -8,6 +8,12 @@ namespace Dentelle.Core.Planning.Cautions;
 /// <summary>Cautions that only show once the plan is cut into its tooth: walls, edge, pulp.</summary>
 internal static class FormCautions
 {
+    /// <summary>A wall's height on an average form is not known better: the gum alone stands that much higher or lower.</summary>
+    private const double WallDoubt = 0.3;
+
+    /// <summary>Half a step of the finest gauge.</summary>
+    private const double EdgeDoubt = 0.1;
+
     public static IEnumerable<Caution> Of(Preparation preparation, UnitScene scene)
     {
         if (preparation.Walled is not null)
@@ -41,8 +47,8 @@ internal static class FormCautions
         new("wall-short", (sections, scene) =>
         {
             var shortest = sections.MinBy(section => Lower(section.Walls));
-            var (wall, least) = (new Mm(Lower(shortest.Walls)), scene.Protocol.Walls.LeastHeightMm.For(scene.Plan.Tooth));
-            if (wall.Value >= least.Value)
+            var (wall, least) = (new Mm(Lower(shortest.Walls)), scene.Protocol.Walls.LeastFor(scene.Plan.Tooth, scene.Plan.Material.Value));
+            if (wall.Value >= least.Value - WallDoubt)
                 return null;
             return wall <= Mm.Zero
                 ? $"No wall is left on one side of this form ({Kebab.Of(shortest.Plane)}); at least "
@@ -51,12 +57,12 @@ internal static class FormCautions
                     + $"{Slenderness(shortest.Walls):0.00} of its base; at least {new Mm(least.Value)} and "
                     + $"{scene.Protocol.Walls.LeastHeightToBase.Value:0.0} are wanted. Lower the margin, add grooves, or "
                     + "bond.";
-        }) { Limit = scene => scene.Protocol.Walls.LeastHeightMm.For(scene.Plan.Tooth) },
+        }) { Limit = scene => scene.Protocol.Walls.LeastFor(scene.Plan.Tooth, scene.Plan.Material.Value) },
         new("wall-to-base", (sections, scene) =>
         {
             var (slimmest, ratio) = (sections.MinBy(section => Slenderness(section.Walls)), scene.Protocol.Walls.LeastHeightToBase.Value);
-            var isShort = sections.Min(section => Lower(section.Walls)) < scene.Protocol.Walls.LeastHeightMm.For(scene.Plan.Tooth).Value;
-            return !isShort && Slenderness(slimmest.Walls) < ratio
+            var least = scene.Protocol.Walls.LeastFor(scene.Plan.Tooth, scene.Plan.Material.Value).Value - WallDoubt;
+            return sections.All(section => Lower(section.Walls) >= least) && Math.Round(Slenderness(slimmest.Walls), 1) < ratio
                 ? $"Wall height is {Slenderness(slimmest.Walls):0.00} of the base ({Kebab.Of(slimmest.Plane)}); at "
                     + $"least {ratio:0.0} is wanted."
                 : null;
@@ -67,14 +73,15 @@ internal static class FormCautions
     private static readonly CautionKind<ZoneOutcome, UnitScene> EdgeThin = new("edge-thin", (edge, scene) =>
     {
         var (across, shape) = (scene.Preparation!.Sections[0], scene.Protocol.Shape);
+        var least = shape.EdgeLeastWidth(scene.Plan.Tooth);
         var level = across.Tooth.Outline.Max(point => point.Y) - edge.Usual.Value - shape.OuterEdgeRadiusMm.Value;
         var wide = new Mm(WidthAt(across.Walls!.Outline, level));
-        return wide.Value >= shape.EdgeLeastWidthMm.Value
+        return wide.Value >= least.Value - EdgeDoubt
             ? null
             : $"On this form facial and lingual cuts leave an edge {wide} wide where "
-                + $"{new Mm(shape.EdgeLeastWidthMm.Value)} is wanted; it ends {edge.Usual} down, "
+                + $"{new Mm(least.Value)} is wanted; it ends {edge.Usual} down, "
                 + $"{scene.Plan.Zone(edge.Zone.Name)!.Depth.Value.Target} are planned. Cut less of both toward the edge.";
-    }) { Limit = scene => scene.Protocol.Shape.EdgeLeastWidthMm };
+    }) { Limit = scene => scene.Protocol.Shape.EdgeLeastWidth(scene.Plan.Tooth) };
 
     /// <summary>
     /// Where little is left over the pulp. An average raises a caution only; what a radiograph of this patient shows wants
