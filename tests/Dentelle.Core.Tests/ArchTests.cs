@@ -124,7 +124,13 @@ public sealed class ArchTests
         foreach (var (zone, room) in rooms)
         {
             var planned = unit.Plan.Zone(zone)!.Depth.Value.Target.Value;
-            Assert.InRange(room.Cut!.Value.Value - room.Before.Value, 0.3 * planned, planned + 1.2);
+            // A ridge narrower than the wall beside it takes goes with the wall.
+            if (room.Cut is not { } after)
+            {
+                Assert.EndsWith("ridge", zone, StringComparison.Ordinal);
+                continue;
+            }
+            Assert.InRange(after.Value - room.Before.Value, 0.3 * planned, planned + 1.2);
         }
     }
 

@@ -39,7 +39,7 @@ public class CautionTests
             Other = "11 crown zirconia",
         },
         Zone("nothing-to-cut", "36 crown zirconia", "groove", 1.1, 1.0),
-        Zone("unsupported-ceramic", "11 crown lithium disilicate", "edge", 2.1, 2.0),
+        Zone("unsupported-ceramic", "36 crown zirconia", "groove", 2.1, 2.0),
         new("build-out-exceeds-room", "36 crown zirconia", Built("groove", 0.6, 0.5), Built("groove", 0.5, 0.5)),
         // 1.0 is cut in the groove: 2.6 of room before leave 3.6, more than the 3.5 that are wanted at most.
         new("room-large", "36 crown zirconia", Built("groove", 0, 2.6), Built("groove", 0, 2.5)),
@@ -77,9 +77,9 @@ public class CautionTests
         // 1.0 is cut in the groove.
         Found("pulp-danger", "36 crown zirconia", Pulp(1.4), Pulp(1.6)),
         Found("pulp-near", "36 crown zirconia", Pulp(1.9), Pulp(2.1)),
-        new("wall-short", "16 crown metal", As, Sized(10, null, null)),
-        new("wall-to-base", "36 crown metal", Sized(9.5, 13, null), Sized(10, 13, null)),
-        new("edge-thin", "11 crown metal", As, Sized(null, null, 8)),
+        new("wall-short", "37 crown metal", As, Sized(8.5, null, null)),
+        new("wall-to-base", "17 crown metal", Sized(7.5, null, 14), Sized(9.5, null, 13)),
+        new("edge-thin", "11 crown metal-ceramic", As, Sized(null, null, 9)),
         Found("abutment-tilted", "35x37 bridge metal-ceramic", new() { TiltDeg = -22 }, new() { TiltDeg = -18 }) with
         {
             // The path halves the tilt.

@@ -137,7 +137,7 @@ public class OtherBodiesTests
                 Assert.Equal(
                     Math.Max(0, middle + (x * Math.Sin(12 * Math.PI / 180))),
                     Math.Abs(tree.SignedDistance((System.Numerics.Vector3)new Vec3(x, 20 - at, z))),
-                    0.08
+                    0.12
                 );
             }
         }
@@ -188,9 +188,9 @@ public class OtherBodiesTests
         )
             Assert.Equal(1.5, outcome.Usual.Value, 0.05);
         // On the functional side stands a shoulder of 1.0 under the cusps, where the plan says the margin lies: 7.5 of
-        // crown − 1.0 to the gum − 1.5 − 1.0.
+        // crown − 0.7 to the gum − 1.5 − 1.0.
         var shoulder = onlay.Plan.Margin.At(Segment.Lingual);
-        Assert.Equal(4.0, shoulder.Level.Value.Value, 6);
+        Assert.Equal(4.3, shoulder.Level.Value.Value, 6);
         var top = new MeshTree(onlay.Preparation.Body!.Surface);
         var tip = onlay.Preparation.Body.Present.Surface.Positions.ToArray().Where(p => p.X > 0 && p.Y < 0).MaxBy(p => p.Z);
         double Height(double y) => 20 - top.FirstHit(new Ray(new Vec3(tip.X, y, 20), -Vec3.UnitZ)).At;
@@ -200,7 +200,8 @@ public class OtherBodiesTests
         foreach (var cut in (PlannedBody[])[body, onlay.Preparation.Body!])
         {
             var measured = Shipped.Need(PreparationMeasure.Of(cut.Present.Surface, cut.Surface, Vec3.UnitZ));
-            Assert.True(measured.Undercut.Volume < 0.001, $"{measured.Undercut}");
+            // A mesh of tenths of a millimetre is no smoother.
+            Assert.True(measured.Undercut is { Volume: < 0.004, MaxDepth: < 0.04 }, $"{measured.Undercut}");
         }
     }
 }

@@ -117,7 +117,7 @@ public class PlanProperties
     {
         var measured = Shipped.Unit("36 crown metal", inputs => inputs with { SizeMm = new SizeInput(8.0, 11.6, null) }).Drawing;
         Assert.Equal(11.6, Extent(measured.Above.Present.Select(point => point.X)), 0.1);
-        Assert.Equal(8.0, Sections(measured).Max(section => section.Present.Max(point => point.Y)), 0.15);
+        Assert.Equal(8.0, measured.Faciolingual.Max(section => section.Present.Where(point => point.X > 0).Max(point => point.Y)), 0.15);
         Assert.InRange(Width(measured.Mesiodistal), 11.2, 11.65);
     }
 

@@ -72,13 +72,20 @@ public class PlannedFormTests
         Assert.True(held > 0.65 * asked, $"{held} of {asked}");
     }
 
-    [Fact(DisplayName = "Excess over the plan is drawn and explained: a tapered wall inside a bulging contact takes more")]
-    public void Excess_is_told()
+    [Fact(DisplayName = "What a wall takes beyond the material's least is planned with its reason: a shoulder of 1.1 under a contact")]
+    public void Walls_are_planned_as_they_are_cut()
     {
-        var outcomes = Shipped.Unit("36 crown metal").Preparation.Outcomes;
-        var mesial = outcomes.Single(outcome => outcome.Zone.Kind == ZoneKind.Mesial);
-        Assert.True(mesial.Most.Value > mesial.Planned.Value + 0.2);
-        Assert.Contains("leans", mesial.Why, StringComparison.Ordinal);
+        var preparation = Shipped.Unit("36 crown metal-ceramic facial").Preparation;
+        var (asked, mesial) = (preparation.Asked.Zone("mesial")!.Depth.Value, preparation.Plan.Zone("mesial")!.Depth);
+        Assert.Equal(0.7, asked.Target.Value, 6);
+        // A wall of 6° that stands 1.1 inside the margin of a bulging side takes at least that.
+        Assert.InRange(mesial.Value.Target.Value, 1.1, 1.8);
+        Assert.Contains(
+            "At least 0.7 for the material; a 6° wall from a 1.1 shoulder takes",
+            mesial.Reasons[^1].Text,
+            StringComparison.Ordinal
+        );
+        Assert.Equal(mesial.Value.Target.Rounded, mesial.Reasons.Sum(reason => reason.Effect ?? 0), 6);
     }
 
     [Fact(DisplayName = "A high margin leaves no wall: a problem by name; a measured size is cut from that size")]
@@ -91,7 +98,8 @@ public class PlannedFormTests
                     ? new PlanInputs
                     {
                         Material = Material.Metal,
-                        MarginLevelMm = new Dictionary<string, double> { ["mesial"] = 3.5 },
+                        SizeMm = new SizeInput(6),
+                        MarginLevelMm = new Dictionary<string, double> { ["distal"] = 4.0 },
                     }
                     : null!,
                 Shipped.Handbook
@@ -101,7 +109,11 @@ public class PlannedFormTests
         var longer = Shipped.Unit("36 crown metal", inputs => inputs with { SizeMm = new SizeInput(9) });
         Assert.Equal(
             9,
-            Shipped.Need(Preparer.Body(longer.Plan, Shipped.Protocol, Shipped.Handbook.Forms)).Present.Surface.Box.High.Z,
+            Shipped
+                .Need(Preparer.Body(longer.Plan, Shipped.Protocol, Shipped.Handbook.Forms))
+                .Present.Surface.Positions.ToArray()
+                .Where(p => p.Y > 0)
+                .Max(p => p.Z),
             0.05
         );
     }

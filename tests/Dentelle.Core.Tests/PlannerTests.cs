@@ -210,7 +210,7 @@ public class PlannerTests
         Assert.Contains(Shipped.Cautions(Built("36 crown zirconia", "groove", 0.5, room: 0.2)), caution =>
             caution.Code == "build-out-exceeds-room" && caution.Text.Contains("0.2")
         );
-        Assert.Contains(Shipped.Unit("27 crown lithium disilicate").Preparation.Cautions, caution => caution.Code == "wall-short");
+        Assert.Contains(Shipped.Unit("38 crown metal").Preparation.Cautions, caution => caution.Code == "wall-short");
     }
 
     [Fact(DisplayName = "How far the ceramic goes is the user's to say; what is not covered is cut for metal")]

@@ -205,12 +205,12 @@ public class RestorationTests
                 .Zone("mesial")!
                 .Depth.Value.Target.Rounded
         );
-        // A molar of 11.0 leaning 10° to the mesial has sunk there by 5.5·sin 10° = 0.96, and risen behind: 1.0 − 0.96 and 1.0 + 0.96.
+        // A molar of 11.0 leaning 10° to the mesial has sunk there by 5.5·sin 10° = 0.95, and stands as much higher behind: 1.0 − 0.95 and 1.0 + 0.95.
         var tilted = With("36 crown zirconia", new() { TiltDeg = 10 });
-        Assert.Equal([0.04, 1.96], new[] { "mesial-ridge", "distal-ridge" }.Select(zone => tilted.Zone(zone)!.Depth.Value.Target.Rounded));
-        // An incisor of 8.5 turned by 15°: 8.5/4·sin 15° = 0.55 more on one side, as much less on the other, 1.2 in the middle.
+        Assert.Equal([0.05, 1.95], new[] { "mesial-ridge", "distal-ridge" }.Select(zone => tilted.Zone(zone)!.Depth.Value.Target.Rounded));
+        // An incisor of 8.5 turned by 15°: 8.5/4·sin 15° = 0.55 more on one side, as much less on the other, 1.2 in the middle; 1.0 is the least of this material.
         var turned = With("11 crown lithium disilicate", new() { RotationDeg = 15 }).Zone("facial-middle-third")!.Depth.Value;
-        Assert.Equal([1.2, 0.55, 1.85], [turned.Target.Rounded, turned.Least.Rounded, turned.Most.Rounded]);
+        Assert.Equal([1.2, 0.45, 1.85], [turned.Target.Rounded, turned.Least.Rounded, turned.Most.Rounded]);
         foreach (var plan in (Plan[])[tilted, With("11 veneer wrap", new() { ShadeSteps = 2, Wear = ByZone.Of(("edge", 2)) })])
         {
             foreach (var zone in plan.Zones)

@@ -49,7 +49,12 @@ internal static class Shipped
 
     public static IEnumerable<RestorationEntry> Crowns => Protocol.Restorations.Where(entry => entry.Restoration == Restoration.Crown);
 
-    public static Plan Plan(string line, Func<PlanInputs, PlanInputs>? with = null) => Unit(line, with).Plan;
+    /// <summary>What is asked for, before the tooth's form is looked at.</summary>
+    public static Plan Plan(string line, Func<PlanInputs, PlanInputs>? with = null)
+    {
+        var (tooth, inputs) = Need(QuickLineReader.Read(line, ToothNotation.Iso, Protocol)).Units[0];
+        return Need(PlannedUnit.PlanOnly(tooth, with is null ? inputs : with(inputs), Handbook));
+    }
 
     /// <summary>What shows on the plan alone.</summary>
     public static IReadOnlyList<Caution> Cautions(Plan plan, Protocol? protocol = null) => CautionTable.Of(plan, protocol ?? Protocol);

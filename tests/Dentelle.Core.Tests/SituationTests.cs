@@ -132,8 +132,8 @@ public class SituationTests
         // Lingual wall 0.7 or 1.2, other cusps 1.0 or 1.5, lingual margin a chamfer of 0.5 or a shoulder of 1.2.
         var (facial, full) = (Shipped.Unit("36 crown metal-ceramic facial"), Shipped.Unit("36 crown metal-ceramic full"));
         string[] zones = ["lingual", "non-functional-cusp-mesiolingual", "groove"];
-        Assert.Equal([0.7, 1.0, 1.0], Depths(facial.Plan, zones));
-        Assert.Equal([1.2, 1.5, 1.75], Depths(full.Plan, zones));
+        Assert.Equal([0.7, 1.0, 1.0], Depths(facial.Preparation.Asked, zones));
+        Assert.Equal([1.2, 1.5, 1.75], Depths(full.Preparation.Asked, zones));
         Assert.Equal(
             [(MarginDesign.Chamfer, 0.5), (MarginDesign.Shoulder, 1.2)],
             new[] { facial, full }.Select(unit =>
@@ -178,7 +178,7 @@ public class SituationTests
     {
         // At least 4.0 high and 0.4 of its base are wanted on a molar (S3). Half of the wall resists up to sin⁻¹(H/B) of
         // total convergence (derived; the idea is S4's).
-        var unit = Shipped.Unit("37 crown lithium disilicate", inputs => inputs with { SizeMm = new SizeInput(6.6) });
+        var unit = Shipped.Unit("37 crown zirconia layered", inputs => inputs with { SizeMm = new SizeInput(5.4) });
         Assert.Contains(unit.Preparation.Cautions, caution =>
             caution.Code == "wall-short" && caution.Text.Contains("4.0", StringComparison.Ordinal)
         );

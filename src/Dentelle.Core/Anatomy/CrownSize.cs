@@ -4,7 +4,7 @@ namespace Dentelle.Core.Anatomy;
 public sealed record CrownSize(double Length, double Mesiodistal, double MesiodistalAtNeck, double Faciolingual, double FaciolingualAtNeck);
 
 /// <summary>Sizes of the crown that rules count with.</summary>
-/// <param name="Length">From the neck to the highest cusp tip or edge.</param>
+/// <param name="Length">From the neck to the highest facial cusp tip, or to the edge.</param>
 /// <param name="Intercuspal">Between facial and lingual cusp tips; null for front teeth.</param>
 public sealed record FormFigures(Mm Length, Mm Mesiodistal, Mm? Intercuspal);
 

@@ -104,9 +104,10 @@ public static class Judge
 
     private static string Doubt(Reading reading, Settling settling, MmRange expected)
     {
-        var reads = reading.Interval.IsOpen && settling.Size is null
-            ? $"Nothing larger was tried: more than {settling.Limit} is not ruled out."
-            : $"{reading.Interval} straddles {settling.Limit} (target {expected.Target}).";
+        var reads =
+            reading.Interval.IsOpen && settling.Size is null
+                ? $"Nothing larger was tried: more than {settling.Limit} is not ruled out."
+                : $"{reading.Interval} straddles {settling.Limit} (target {expected.Target}).";
         return settling switch
         {
             { Name: { } name, Size: { } size } => $"{reads} The {size} of the {name} would settle it.",
@@ -155,7 +156,6 @@ internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
     {
         var lowest = Of(reading.From);
         if (reading.IsOpen)
-            // Cutting goes on until the gauge passes, and no farther: who reached the target has probably not passed the most.
             return lowest == Verdict.Over ? (lowest, false)
                 : lowest == Verdict.Within ? (lowest, true)
                 : (Verdict.CantTell, false);
@@ -163,7 +163,11 @@ internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
         var end = reading.IncludesEnd ? reading.Below.Value : Math.Max(reading.From.Value, reading.Below.Value - (2 * Dust));
         if (lowest == Of(new Mm(end)))
             return (lowest, false);
-        double Part(double from, double to) => Math.Max(0, Math.Min(to, end) - Math.Max(from, reading.From.Value)) / (end - reading.From.Value);
+        // Cutting goes on until the gauge passes, and no farther: who reached the target has probably not passed the most.
+        if (lowest == Verdict.Within && !reading.IncludesEnd)
+            return (lowest, true);
+        double Part(double from, double to) =>
+            Math.Max(0, Math.Min(to, end) - Math.Max(from, reading.From.Value)) / (end - reading.From.Value);
         var (critical, under) = (Part(double.NegativeInfinity, Least), Part(Least, Short));
         return critical + under >= Probable ? (critical >= under ? Verdict.Critical : Verdict.Under, true)
             : Part(Short, Most) >= Probable ? (Verdict.Within, true)
@@ -197,6 +201,10 @@ internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
     /// <summary>How many of a size's two answers leave no doubt; null where one of them would tell nothing.</summary>
     private int? Settles(Interval reading, Mm size)
     {
+        const double near = 0.2;
+        // Far beyond the most a gauge that stops says nothing that the one that passed didn't.
+        if (Of(reading.From) == Verdict.Within && size.Value > Most + near)
+            return null;
         var stops = Of(Interval.Passing(reading.From, size));
         var passes = Of(Interval.Between(size, reading.IsOpen ? null : reading.Below, reading.IncludesEnd));
         if (stops.Verdict == Verdict.CantTell || passes.Verdict == Verdict.CantTell || (reading.IsOpen && passes.IsProbable))

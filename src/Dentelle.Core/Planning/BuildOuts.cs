@@ -78,7 +78,7 @@ internal static class BuildOuts
             { Cusp: Cusp.Distofacial or Cusp.Distolingual or Cusp.Distal } => -0.25,
             _ => 0,
         };
-        var sunk = new Mm(Math.Round(arm * width.Value * Math.Sin(double.DegreesToRadians(tilt)), 2));
+        var sunk = new Mm(arm * width.Value * Math.Sin(double.DegreesToRadians(tilt))).Told;
         if (arm == 0 || sunk == Mm.Zero)
             return;
         var (way, what) = (tilt > 0 ? "mesial" : "distal", sunk > Mm.Zero ? "lower" : "higher");

@@ -27,7 +27,7 @@ internal static class Thicknesses
         var turn = context.Findings.RotationDeg;
         if (turn == 0 || !zone.Kind.IsFacial() || context.Assessment.Form?.Mesiodistal is not { } width)
             return set;
-        var spread = new Mm(Math.Round(width.Value / 4 * Math.Sin(double.DegreesToRadians(Math.Abs(turn))), 2));
+        var spread = new Mm(width.Value / 4 * Math.Sin(double.DegreesToRadians(Math.Abs(turn)))).Told;
         var range = new MmRange(set.Value.Target, Mm.Most(set.Value.Least - spread, Mm.Zero), set.Value.Most + spread);
         var (more, less) = turn > 0 ? ("mesial", "distal") : ("distal", "mesial");
         return set.Then(

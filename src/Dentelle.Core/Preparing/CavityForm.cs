@@ -49,8 +49,6 @@ public sealed class CavityForm : PlannedBody
         var line = crown.CentralGroove;
         floor = line.Average(p => Surface(p.X, p.Y)) - cavity.Depth.Value.Target.Value;
         boxes = [.. cavity.BoxPlans.Select(box => BoxOf(box, protocol.Shape))];
-        if (cavity.Covered.Any())
-            top = Top(present, plan, protocol);
         // A shoulder goes round the whole functional side or is not cut.
         var functional = Cusps.Of(plan.Tooth).Where(IsFunctional).ToArray();
         shoulder = functional.All(cavity.Covered.Contains) ? cavity.FunctionalShoulder?.Value.Value ?? 0 : 0;
@@ -60,6 +58,8 @@ public sealed class CavityForm : PlannedBody
         side = functional[0].IsFacial() ? 1 : -1;
         if (shoulder > 0)
             outline = Outline();
+        if (cavity.Covered.Any())
+            top = Top(present, plan, protocol);
         lowest = Math.Min(floor, boxes.Count > 0 ? boxes.Min(box => box.Floor) : floor) - 0.5;
 
         double Surface(double x, double y) => Crossing.Edge(0, present.Form.Size.Length + 0.5, z => present.Form.At(new Vec3(x, y, z)));
@@ -100,6 +100,16 @@ public sealed class CavityForm : PlannedBody
             }
         });
         return new Mesh(places, [.. mesh.Corners]);
+    }
+
+    internal override bool IsShelf(Vec3 place)
+    {
+        const double near = 0.3;
+        if (shoulder == 0)
+            return false;
+        var q = Present.Form.Unfitted(place);
+        var inset = outline!.At(Math.Atan2(place.Y, place.X)) - Math.Sqrt((place.X * place.X) + (place.Y * place.Y));
+        return inset < shoulder + near && side * q.Y > 0 && q.Z - crown.Table.OverRim(q.X, q.Y).RimHeight + underRim < near;
     }
 
     /// <summary>How far each vertex comes down.</summary>
@@ -204,7 +214,12 @@ public sealed class CavityForm : PlannedBody
                 continue;
             var p = present.Form.Unfitted(surface.Positions[i]);
             var above = p.Z - crown.Table.OverRim(p.X, p.Y).RimHeight + protocol.Shape.BevelHeightMm.Value - ends;
-            depths[i] = above < 0 ? double.NaN : ends + ((depths[i] - ends) * Curves.SmoothStep(0, 0.6, above));
+            var depth = ends + ((depths[i] - ends) * Curves.SmoothStep(0, 0.6, above));
+            // Over a shoulder the whole bevel is cut, down to its floor and no deeper; without one it runs out.
+            depths[i] =
+                shoulder > 0 ? Math.Min(depth, Math.Max(0.1, p.Z - crown.Table.OverRim(p.X, p.Y).RimHeight + underRim))
+                : above < 0 ? double.NaN
+                : depth;
         }
         SurfaceValues.Even(surface, depths, 5, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
         var tops = HeightGrid.Of(surface, 0.1);

@@ -16,12 +16,15 @@ internal sealed record CutSurface(Vec3[] Places, int[] Zones, double[] Depths)
     /// <summary>Below this height over the margin the shelf's own width is what is cut.</summary>
     private const double AboveMargin = 0.8;
 
-    /// <summary>Places of a body without walls that lie inside the present tooth.</summary>
+    /// <summary>Places of a body without walls that lie inside the present tooth, and on no shelf.</summary>
     public static CutSurface Of(PlannedBody planned, int[] labels)
     {
         var present = planned.Present;
         var over = present.Tree.ClosestAll(planned.Surface.Positions.ToArray());
-        int[] cut = [.. Enumerable.Range(0, over.Length).Where(i => over[i].Distance > Left)];
+        int[] cut =
+        [
+            .. Enumerable.Range(0, over.Length).Where(i => over[i].Distance > Left && !planned.IsShelf(planned.Surface.Positions[i])),
+        ];
         return new(
             Array.ConvertAll(cut, i => (Vec3)planned.Surface.Positions[i]),
             Array.ConvertAll(cut, i => labels[present.Surface.Corners[3 * over[i].Triangle]]),

@@ -41,7 +41,9 @@ internal sealed class GingivalPlane
             for (var h = step; h <= most + 1e-9; h += step)
             {
                 var inset = width + (h * tangent);
-                var radius = Crossing.Edge(0, margin.Radius(angle), r => margin.Out(angle, r) is var at ? inset - margin.At(at.X, at.Y).Inset : 0);
+                var radius = Crossing.Edge(0, margin.Radius(angle), r =>
+                    margin.Out(angle, r) is var at ? inset - margin.At(at.X, at.Y).Inset : 0
+                );
                 var place = margin.Out(angle, radius) is var at ? frame.FromPath(new Vec3(at.X, at.Y, level + h)) : default;
                 var over = tooth.Tree.Closest(place);
                 // Beside the margin the shelf's own width is what is cut.
@@ -58,7 +60,11 @@ internal sealed class GingivalPlane
             var (outer, level) = (margin.Radius(angle), margin.Level(angle));
             var present = Enumerable
                 .Range(3, 7)
-                .Max(k => margin.Out(angle, outer * k / 10) is var at ? Crossing.Edge(level, level + form.Size.Length, z => form.At(frame.FromPath(new Vec3(at.X, at.Y, z)))) : 0);
+                .Max(k =>
+                    margin.Out(angle, outer * k / 10) is var at
+                        ? Crossing.Edge(level, level + form.Size.Length, z => form.At(frame.FromPath(new Vec3(at.X, at.Y, z))))
+                        : 0
+                );
             var left = present - level - plan.Zones.Where(zone => zone.Zone.Occludes).Max(zone => zone.Depth.Value.Target.Value);
             return Math.Min(Math.Max(Share * left, LeastHeight), Math.Max(0, left - rounding));
         }

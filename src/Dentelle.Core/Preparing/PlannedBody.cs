@@ -33,6 +33,9 @@ public abstract class PlannedBody
 
     internal abstract Mesh Unplaced(Fineness fineness);
 
+    /// <summary>Whether a place of the cut surface lies on a shelf, whose own width is what is cut there.</summary>
+    internal virtual bool IsShelf(Vec3 place) => false;
+
     /// <summary>
     /// Where a side bulges over it, a place that came down would hang outside the tooth: it goes in to the surface at its
     /// height.

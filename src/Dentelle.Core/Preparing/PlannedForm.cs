@@ -169,7 +169,10 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
 
         double Middle(IEnumerable<double> directions, Func<double, double> inward)
         {
-            var heights = directions.Select(direction => Over(direction, inward(margin.Radius(direction) - margin.Width(direction)))).Order().ToArray();
+            var heights = directions
+                .Select(direction => Over(direction, inward(margin.Radius(direction) - margin.Width(direction))))
+                .Order()
+                .ToArray();
             return heights[heights.Length / 2];
         }
 
@@ -187,7 +190,15 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
             Enumerable
                 .Range(-6, 13)
                 .Select(i => towards + (Math.PI / 18 * i))
-                .Max(direction => Enumerable.Range(0, 25).Max(k => margin.Out(direction, (margin.Radius(direction) - margin.Width(direction)) * k / 24) is var at ? top.Height(at.X, at.Y) : 0));
+                .Max(direction =>
+                    Enumerable
+                        .Range(0, 25)
+                        .Max(k =>
+                            margin.Out(direction, (margin.Radius(direction) - margin.Width(direction)) * k / 24) is var at
+                                ? top.Height(at.X, at.Y)
+                                : 0
+                        )
+                );
 
         // A sixth of the turn about it.
         static IEnumerable<double> Around(double angle) => Enumerable.Range(-5, 11).Select(i => angle + (Math.PI / 30 * i));

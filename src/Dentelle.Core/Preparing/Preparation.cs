@@ -11,7 +11,7 @@ public sealed record Preparation
 
     private Preparation(PresentTooth present, Plan plan, PlannedBody? body, Protocol protocol)
     {
-        (Present, Plan, Body) = (present, plan, body);
+        (Present, Asked, Plan, Body) = (present, plan, plan, body);
         (Zones, var labels) = present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
         Labels = Numbered(plan, Zones, labels);
         Sections = [.. ToothSection.All(present, protocol.Estimates).Select(section => new PreparedSection(section, WallsIn(section)))];
@@ -19,11 +19,17 @@ public sealed record Preparation
             (Cut, Outcomes) = CutSurface.Above(walled, Labels) is var above ? (above, Preparing.Outcomes.Of(walled, above)) : default;
         else if (body is not null)
             (Cut, Outcomes) = CutSurface.Of(body, Labels) is var taken ? (taken, Preparing.Outcomes.Taken(body, taken)) : default;
+        if (Cut is not null)
+            (Plan, Outcomes) = SettledPlan.Of(plan, Outcomes, protocol.Tolerance);
         if (Cut is { } cut)
-            Pulp = [.. PulpDistances.Of(cut, present.Inside(protocol.Estimates).PulpTree, plan)];
+            Pulp = [.. PulpDistances.Of(cut, present.Inside(protocol.Estimates).PulpTree, Plan)];
         cost = new(() => CutCost.Of(this, protocol));
     }
 
+    /// <summary>The plan as it was asked for, before the tooth's form was looked at.</summary>
+    internal Plan Asked { get; }
+
+    /// <summary>The plan, with the depths that its own body takes.</summary>
     public Plan Plan { get; }
 
     /// <summary>The tooth as it stands.</summary>

@@ -14,7 +14,18 @@ internal static class TopDepths
 
     private const int Passes = 5;
 
-    public static double[] Of(PresentTooth tooth, Plan plan, double rounding, SurfaceZones zones, int[] labels, MarginRing margin, PathFrame frame)
+    /// <summary>The tolerance of depths: so much a deeper zone gives way to a shallower one.</summary>
+    private const double GivesWay = 0.1;
+
+    public static double[] Of(
+        PresentTooth tooth,
+        Plan plan,
+        double rounding,
+        SurfaceZones zones,
+        int[] labels,
+        MarginRing margin,
+        PathFrame frame
+    )
     {
         var (form, surface) = (tooth.Form, tooth.Surface);
         var byZone = zones.All.Select(zone => Shapes(zone.Kind) ? Asked(plan, zone) : double.NaN).ToArray();
@@ -23,7 +34,11 @@ internal static class TopDepths
             Turn(plan, surface, zones, labels, depths);
         if (form.Tooth.IsFront)
             Corners(plan, surface, zones, labels, depths);
+        var own = (double[])depths.Clone();
         SurfaceValues.Even(surface, depths, Passes, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
+        // Where zones meet the shallower one gives way: none is left under what its material bears.
+        for (var i = 0; i < depths.Length; i++)
+            depths[i] = Math.Max(depths[i], own[i] - GivesWay);
         WallDepths(plan, surface, zones, labels, margin, frame, depths);
         if (form.Shape is BackCrown back)
         {

@@ -12,6 +12,12 @@ namespace Dentelle.Core.Preparing;
 /// <param name="Why">Why it is not what was asked; null when it is.</param>
 public sealed record ZoneOutcome(Zone Zone, Mm Planned, Mm Least, Mm Usual, Mm Most, string? Why)
 {
+    /// <summary>Whether most of it is a wall, which stands on the margin and leans by the convergence.</summary>
+    internal bool IsWall { get; init; }
+
+    /// <summary>Whether the form has places enough of it.</summary>
+    internal bool IsMeasured { get; init; }
+
     /// <summary>Half a step of the finest scale: nearer than this it is what was asked.</summary>
     internal const double Tolerance = 0.05;
 
@@ -68,10 +74,12 @@ internal static class Outcomes
             ? outcome
             : outcome with
             {
+                // A groove is read straight down.
+                IsMeasured = outcome.Zone.Kind != ZoneKind.Groove,
                 Why =
                     outcome.Zone.Kind == ZoneKind.Groove
                         ? "Measured to the slopes beside the groove; straight down from it the floor lies as deep as planned."
-                    : outcome.Usual < outcome.Planned ? "Toward the margin the depth runs out."
+                    : outcome.Usual < outcome.Planned ? "Toward the margin it comes down to the margin's own width."
                     : "Walls, or a neighbouring cut, take more here.",
             };
 
@@ -97,7 +105,11 @@ internal static class Outcomes
             usual,
             most,
             Why(zone.Zone.Kind, mostlyWall || !TopDepths.Shapes(zone.Zone.Kind), asked, usual, most)
-        );
+        )
+        {
+            IsWall = walls > 0 && !TopDepths.Shapes(zone.Zone.Kind),
+            IsMeasured = true,
+        };
     }
 
     private static string? Why(ZoneKind kind, bool wall, Mm asked, Mm usual, Mm most)
@@ -110,7 +122,7 @@ internal static class Outcomes
                 : null;
         }
         if (kind == ZoneKind.Edge && usual.Value > asked.Value + Tolerance)
-            return "Facial and lingual cuts meet before the edge is as low as planned.";
+            return $"At {asked} the edge would be too narrow";
         return usual.Value > asked.Value + Tolerance ? "Cuts from both sides meet here."
             : under ? "The neighbouring zone's smaller depth reaches in here."
             : null;

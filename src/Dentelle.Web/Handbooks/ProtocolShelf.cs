@@ -23,6 +23,7 @@ public sealed record KeptProtocol(Handbook Handbook, ProtocolText Text, string N
 /// </summary>
 public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, NamedText schema)
 {
+    private const int MostSettled = 200;
     private readonly ConcurrentDictionary<(string Id, int Version), KeptProtocol> kept = new();
     private readonly ConcurrentDictionary<string, bool> sound = new();
     private readonly List<string> faults = [];
@@ -37,6 +38,9 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
     /// with the one in use.
     /// </summary>
     public IReadOnlyList<string> Unread => faults;
+
+    /// <summary>Plans with the depths their bodies take, by what they were made from.</summary>
+    public Shelf Settled { get; } = new(MostSettled);
 
     public KeptProtocol InUse => inUse ?? Shipped;
 

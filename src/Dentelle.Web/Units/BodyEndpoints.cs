@@ -73,7 +73,7 @@ public static class BodyEndpoints
     }
 
     private static Answer<PlannedBody> Cut(UnitRow unit, UnitViews views, ProtocolShelf shelf) =>
-        views.PlanOf(unit).Is(out var plan, out var problem)
+        views.AskedOf(unit).Is(out var plan, out var problem)
             ? Preparer.Body(plan, shelf.Of(unit).Protocol, shelf.Of(unit).Handbook.Forms)
             : problem;
 }

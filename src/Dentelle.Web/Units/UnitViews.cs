@@ -25,8 +25,20 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     public Answer<PlannedUnit> Planned(UnitRow unit, PlanInputs inputs, KeptProtocol protocol) =>
         PlanOf(unit, inputs, protocol).Is(out var plan, out var problem) ? PlannedUnit.Drawn(plan, protocol.Handbook) : problem;
 
-    /// <summary>The plan alone.</summary>
-    public Answer<Plan> PlanOf(UnitRow unit) => PlanOf(unit, InputsOf(unit), shelf.Of(unit));
+    /// <summary>
+    /// The plan with the depths that its own body takes; kept, since making a body takes longer than planning and lists and sheets
+    /// ask again and again.
+    /// </summary>
+    public Answer<Plan> PlanOf(UnitRow unit)
+    {
+        var protocol = shelf.Of(unit);
+        var together = unit.Case?.Units.Where(row => InputsOf(row).Bridge is not null || row.Id == unit.Id) ?? [unit];
+        var key = (unit.Id, protocol, string.Join(' ', together.Select(row => row.NewestPlan()!.Id)));
+        return shelf.Settled.Get(key, () => Planned(unit).Is(out var planned, out var problem) ? planned.Plan : (Answer<Plan>)problem);
+    }
+
+    /// <summary>The plan as it was asked for, which needs no body: to cut one, or to compare with another protocol's.</summary>
+    public Answer<Plan> AskedOf(UnitRow unit) => PlanOf(unit, InputsOf(unit), shelf.Of(unit));
 
     private Answer<Plan> PlanOf(UnitRow unit, PlanInputs inputs, KeptProtocol protocol)
     {
@@ -57,7 +69,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
             Finished = unit.FinishedAt is not null,
             Protocol = WordsOf(unit, kept),
             Traits = UnitTraits.Of(planned.Plan),
-            OtherProtocol = OtherOf(unit, planned.Plan),
+            OtherProtocol = OtherOf(unit),
             KeptOtherwise = KeptOf(unit, planned.Plan),
             Bridge = planned.Plan.Bridge is { } bridge ? BridgeDocument.From(bridge) : null,
         };
@@ -77,9 +89,9 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     }
 
     /// <summary>What the protocol in use would do differently, where the unit was planned with another.</summary>
-    private OtherProtocolView? OtherOf(UnitRow unit, Plan plan)
+    private OtherProtocolView? OtherOf(UnitRow unit)
     {
-        if (shelf.Of(unit) == shelf.InUse)
+        if (shelf.Of(unit) == shelf.InUse || AskedOf(unit).Value is not { } plan)
             return null;
         return PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.InUse.Handbook).Is(out var then, out var problem)
             ? new(shelf.InUse.Words, PlanChanges.Between((plan, shelf.Of(unit).Protocol), (then, shelf.InUse.Protocol)), null)

@@ -1067,6 +1067,8 @@ export interface components {
         };
         FindingView: {
             verdict: components["schemas"]["Verdict"];
+            /** @description Whether only most of what the reading allows says so. */
+            isProbable: boolean;
             expectedMm: components["schemas"]["RangeDocument"];
             /** Format: double */
             correctionLeastMm: number;

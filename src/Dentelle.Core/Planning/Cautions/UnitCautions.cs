@@ -34,6 +34,7 @@ internal static class UnitCautions
             plan.MaterialClass == MaterialClass.MetalCeramic
             && plan.Tooth.IsFront
             && plan.Material.Value != Material.MetalCeramicPorcelainMargin
+            && plan.Margin.Has(Segment.Facial)
             && plan.Margin.At(Segment.Facial).Level.Value >= Mm.Zero
                 ? "Metal meets a facial margin that is seen: a grey line. Set it below the gum, or take a porcelain margin."
                 : null
