@@ -31,7 +31,11 @@ internal static class SheetCommands
         if (!PlannedLine.Make(units, handbook).Is(out var planned, out problem))
             return problem;
         var request = new SheetRequest(drawer.Burs, school.Chosen);
-        if (!Core.Sequencing.RunSheet.Make([.. planned.Units.Select(unit => unit.Plan)], request, handbook.Protocol, handbook.Sheets).Is(out var sheet, out problem))
+        if (
+            !Core
+                .Sequencing.RunSheet.Make([.. planned.Units.Select(unit => unit.Plan)], request, handbook.Protocol, handbook.Sheets)
+                .Is(out var sheet, out problem)
+        )
             return problem;
         var document = RunSheetDocument.From(sheet);
         return options.Has("--json") ? JsonDocuments.Write(document) : Table(document);

@@ -1,6 +1,7 @@
 using CsCheck;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Surfaces;
 

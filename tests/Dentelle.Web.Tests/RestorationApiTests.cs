@@ -46,7 +46,7 @@ public sealed class RestorationApiTests : IDisposable
         Assert.True(Cut(2) < Cut(0) && Cut(0) < Cut(1));
         // The finding stays with the tooth: one shade step deepens the other veneer too.
         Assert.Equal(1, (double)columns[2]!["inputs"]!["findings"]!["shadeSteps"]!);
-        Assert.StartsWith("Loses", (string)columns[1]!["sentence"]!, StringComparison.Ordinal);
+        Assert.Contains("mm³ more of the tooth", (string)columns[1]!["sentence"]!, StringComparison.Ordinal);
         var unit = await client.Get($"/api/units/{id}");
         Assert.Equal(1, (int)unit["version"]!);
         Assert.Equal(Cut(0), (double)(await client.Get($"/api/units/{id}/cost"))["cost"]!["removedMm3"]!, 1e-6);

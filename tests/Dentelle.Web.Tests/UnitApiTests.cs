@@ -101,7 +101,7 @@ public sealed class UnitApiTests : IDisposable
     [InlineData("""{ "buildOutMm": { "groove": 99 } }""", 422, "implausible")]
     [InlineData("""{ "material": "porcelain" }""", 422, "material-not-here")]
     [InlineData("""{ "marginLevelMm": { "front": 1 } }""", 422, "unknown-segment")]
-    [InlineData("""{ "marginLevelMm": { "mesial": 3.5 } }""", 422, "margin-off-tooth")]
+    [InlineData("""{ "marginLevelMm": { "distal": 4.0 }, "sizeMm": { "length": 6 } }""", 422, "margin-off-tooth")]
     [InlineData("""{ "facialMargin": "butt" }""", 422, "margin-design")]
     [InlineData("""{ "material": "cheese" }""", 400, "bad-request")]
     [InlineData("""{ "materiel": "metal" }""", 400, "bad-request")]
@@ -160,7 +160,7 @@ public sealed class UnitApiTests : IDisposable
     [Fact(DisplayName = "The printed page is one PDF page with the zone table, margins and cautions as text")]
     public async Task Printed_page()
     {
-        var id = await client.NewUnit("26 crown lithium disilicate");
+        var id = await client.NewUnit("26 crown lithium disilicate grinding");
         var file = Path.GetTempFileName();
         await File.WriteAllBytesAsync(file, await client.GetByteArrayAsync($"/api/units/{id}/sheet.pdf"));
         // Poppler reads what PDFsharp wrote: an independent program.
@@ -173,7 +173,7 @@ public sealed class UnitApiTests : IDisposable
                 "1.4–1.6",
                 "rounded shoulder 1.0",
                 "0.5 above the gum",
-                "shortest wall",
+                "Heavy grinding",
                 "licensed clinicians",
             }
         )

@@ -37,10 +37,11 @@ internal static class BuildOuts
         var found = new List<(Mm By, Reason Because)>();
         Wear(zone, context, found);
         Tilt(zone, context, found);
+        Turn(zone, context, found);
         Gap(zone, context, found);
         if (context.School == BuildOutSchool.RoomDriven && room is { } there && there > Mm.Zero)
         {
-            var used = Mm.Most(Mm.Zero, Mm.Least(there, thickness.Target) - new Mm(found.Sum(step => step.By.Value)));
+            var used = Mm.Most(Mm.Zero, Mm.Least(there, thickness.Target) - new Mm(found.Sum(step => Math.Max(0, step.By.Value))));
             if (used > Mm.Zero)
                 found.Add((used, new Reason($"Room already there: {there} measured", (-used).Rounded, "P", Standing.CommonPractice)));
         }
@@ -51,17 +52,14 @@ internal static class BuildOuts
     {
         if (context.Findings.Wear.At(zone) is not { } worn || worn <= Mm.Zero)
             return;
-        found.Add(
-            (
-                worn,
-                new Reason(
-                    $"Worn by {worn}: counted from the rebuilt surface, not from the facet",
-                    (-worn).Rounded,
-                    "P",
-                    Standing.CommonPractice
-                )
-            )
-        );
+        // Worn teeth often rise after the wear: height is only brought back where the bite was measured to have the room.
+        var room = zone.Occludes ? context.Assessment.RoomBefore.At(zone) ?? Mm.Zero : worn;
+        var rebuilt = Mm.Least(worn, room);
+        var text =
+            rebuilt == Mm.Zero ? $"Worn by {worn}, but no room was measured in the bite: counted from the present surface"
+            : rebuilt < worn ? $"Worn by {worn}; the bite has room for {rebuilt} of it: counted from there"
+            : $"Worn by {worn}: counted from the rebuilt surface, not from the facet";
+        found.Add((rebuilt, new Reason(text, (-rebuilt).Rounded, "P", Standing.CommonPractice)));
     }
 
     /// <summary>A tooth that leans has sunk on the side it leans to and risen on the other; the restoration stands upright again.</summary>
@@ -88,6 +86,30 @@ internal static class BuildOuts
                 new Reason(
                     $"Leaning {Math.Abs(tilt):0}° to the {way}: this end stands {Mm.Most(sunk, -sunk)} {what}",
                     (-sunk).Rounded,
+                    "P",
+                    Standing.Assumed
+                )
+            )
+        );
+    }
+
+    /// <summary>A turned tooth's facial stands out of the row on one side and has gone in on the other; the restoration is in line.</summary>
+    private static void Turn(Zone zone, PlanContext context, List<(Mm, Reason)> found)
+    {
+        var turn = context.Findings.RotationDeg;
+        if (turn == 0 || zone.Half is not { } half || context.Assessment.Form?.Mesiodistal is not { } width)
+            return;
+        // In the middle of the half.
+        var off = new Mm(width.Value / 4 * Math.Sin(double.DegreesToRadians(Math.Abs(turn)))).Told;
+        var standsOut = turn > 0 == (half == ProximalSide.Mesial);
+        if (off == Mm.Zero)
+            return;
+        found.Add(
+            (
+                standsOut ? -off : off,
+                new Reason(
+                    $"Turned by {Math.Abs(turn):0}°: the {Kebab.Of(half)} half {(standsOut ? "stands out" : "has gone in")} by {off}",
+                    (standsOut ? off : -off).Rounded,
                     "P",
                     Standing.Assumed
                 )

@@ -37,7 +37,7 @@ public static class Planner
         IReadOnlyList<ZonePlan> zones =
         [
             .. Zones
-                .Of(tooth, assessment.Crossbite)
+                .Of(tooth, assessment.Crossbite, assessment.Findings.RotationDeg != 0)
                 .Where(zone => rules.Has(zone, context))
                 .Select(zone => ZoneOf(zone, context, decision, margin, allowance)),
         ];

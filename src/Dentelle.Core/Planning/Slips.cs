@@ -8,8 +8,14 @@ internal static class Slips
 {
     public static Problem? In(Assessment assessment, Decision decision, Protocol protocol)
     {
-        // A crossbite renames cusps; what was entered for the other names waits until it is undone.
-        Zone[] zones = [.. Zones.Of(assessment.Tooth, assessment.Crossbite), .. Zones.Of(assessment.Tooth, !assessment.Crossbite)];
+        // A crossbite renames cusps, turning splits zones; what was entered for the other names waits until it is undone.
+        Zone[] zones =
+        [
+            .. from crossbite in (bool[])[assessment.Crossbite, !assessment.Crossbite]
+            from turned in (bool[])[false, true]
+            from zone in Zones.Of(assessment.Tooth, crossbite, turned)
+            select zone,
+        ];
         var limits = protocol.Plausible;
         return Cusps(assessment)
             ?? Findings(assessment.Findings, zones, limits)

@@ -18,27 +18,7 @@ internal static class Thicknesses
             _ => FromTable(zone, context),
         };
         var given = context.Rules.Deepened(zone, Capped(context.Rules.BySchool(zone, set, context), zone, context), context);
-        return (set.Value, Turned(zone, given, context));
-    }
-
-    /// <summary>A turned tooth is cut more where its facial stands out, less where it has gone in; in the middle nothing changes.</summary>
-    private static Reasoned<MmRange> Turned(Zone zone, Reasoned<MmRange> set, PlanContext context)
-    {
-        var turn = context.Findings.RotationDeg;
-        if (turn == 0 || !zone.Kind.IsFacial() || context.Assessment.Form?.Mesiodistal is not { } width)
-            return set;
-        var spread = new Mm(width.Value / 4 * Math.Sin(double.DegreesToRadians(Math.Abs(turn)))).Told;
-        var range = new MmRange(set.Value.Target, Mm.Most(set.Value.Least - spread, Mm.Zero), set.Value.Most + spread);
-        var (more, less) = turn > 0 ? ("mesial", "distal") : ("distal", "mesial");
-        return set.Then(
-            range,
-            new Reason(
-                $"Turned by {Math.Abs(turn):0}°: {spread} more in the middle of the {more} half, as much less in the {less}",
-                0,
-                "P",
-                Standing.Assumed
-            )
-        );
+        return (set.Value, given);
     }
 
     /// <summary>What meets the antagonist or the eye at a zone: metal or ceramic.</summary>

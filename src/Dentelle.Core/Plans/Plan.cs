@@ -62,8 +62,17 @@ public sealed record Plan
     /// </summary>
     public double TurnedOut(double mesial) => mesial * Math.Sin(double.DegreesToRadians(Assessment.Findings.RotationDeg));
 
-    /// <summary>Depth of a zone that is named by its kind alone and that this kind of tooth has.</summary>
-    public Mm DepthAt(ZoneKind kind) => Zone(Kebab.Of(kind))!.Depth.Value.Target;
+    /// <summary>Depth of a kind of zone without cusps that this kind of tooth has; between the halves of a turned tooth their middle.</summary>
+    public Mm DepthAt(ZoneKind kind) => DepthOf(new Zone(kind))!.Value;
+
+    /// <summary>Depth of a zone, whether or not it has halves; null where the plan leaves it as it is.</summary>
+    public Mm? DepthOf(Zone zone)
+    {
+        if (Zone(zone.Name) is { } whole)
+            return whole.Depth.Value.Target;
+        var halves = Zones.Where(one => one.Zone.Half is not null && one.Zone.Kind == zone.Kind).ToArray();
+        return halves.Length == 0 ? null : new Mm(halves.Average(half => half.Depth.Value.Target.Value));
+    }
 
     public ZonePlan? Zone(string name) => Zones.FirstOrDefault(zone => zone.Zone.Name == name);
 }

@@ -75,7 +75,11 @@ internal sealed class GingivalPlane
     {
         ReadOnlySpan<ZoneKind> walls = [ZoneKind.FacialGingivalHalf, ZoneKind.Mesial, ZoneKind.Lingual, ZoneKind.Distal];
         var side = walls[(int)Math.Round(Segments.Position(angle) / 2) % 4];
-        return plan.Zone(Kebab.Of(side))?.Depth.Value.Least.Value ?? double.PositiveInfinity;
+        return plan
+            .Zones.Where(zone => zone.Zone.Kind == side)
+            .Select(zone => zone.Depth.Value.Least.Value)
+            .DefaultIfEmpty(double.PositiveInfinity)
+            .Min();
     }
 
     /// <summary>The greatest depth at a place of the surface that leaves the wall under it.</summary>

@@ -13,7 +13,7 @@ public sealed record Preparation
     {
         (Present, Asked, Plan, Body) = (present, plan, plan, body);
         (Zones, var labels) = present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
-        Labels = Numbered(plan, Zones, labels);
+        Labels = Numbered(plan, Zones, labels, present);
         Sections = [.. ToothSection.All(present, protocol.Estimates).Select(section => new PreparedSection(section, WallsIn(section)))];
         if (Walled is { } walled)
             (Cut, Outcomes) = CutSurface.Above(walled, Labels) is var above ? (above, Preparing.Outcomes.Of(walled, above)) : default;
@@ -81,12 +81,26 @@ public sealed record Preparation
             : null;
 
     /// <summary>Numbers of the plan's zones instead of the tooth's: a plan may leave some out.</summary>
-    private static int[] Numbered(Plan plan, SurfaceZones zones, int[] labels)
+    private static int[] Numbered(Plan plan, SurfaceZones zones, int[] labels, PresentTooth present)
     {
-        var places = zones
-            .All.Select(zone => Enumerable.Range(0, plan.Zones.Count).FirstOrDefault(i => plan.Zones[i].Zone == zone, -1))
+        int Place(Zone zone) => Enumerable.Range(0, plan.Zones.Count).FirstOrDefault(i => plan.Zones[i].Zone == zone, -1);
+        var whole = zones.All.Select(Place).ToArray();
+        var halves = zones
+            .All.Select(zone =>
+                (Mesial: Place(zone with { Half = ProximalSide.Mesial }), Distal: Place(zone with { Half = ProximalSide.Distal }))
+            )
             .ToArray();
-        return Array.ConvertAll(labels, label => label < 0 ? -1 : places[label]);
+        var places = present.Surface.Positions.ToArray();
+        return
+        [
+            .. labels.Select(
+                (label, i) =>
+                    label < 0 ? -1
+                    : whole[label] >= 0 ? whole[label]
+                    : places[i].X > 0 ? halves[label].Mesial
+                    : halves[label].Distal
+            ),
+        ];
     }
 }
 

@@ -47,7 +47,7 @@ internal static class SettledPlan
         var (least, most) = outcome.IsWall || target != asked.Target ? (outcome.Least, outcome.Most) : (asked.Least, outcome.Usual);
         var range = new MmRange(
             target,
-            Mm.Least(asked.Least, Mm.Least(target - tolerance, Stepped(least, Math.Floor))),
+            Mm.Most(Mm.Zero, Mm.Least(asked.Least, Mm.Least(target - tolerance, Stepped(least, Math.Floor)))),
             Mm.Most(asked.Most, Mm.Most(target, Stepped(most, Math.Ceiling)))
         );
         var moved = target - asked.Target;

@@ -54,7 +54,7 @@ internal static class TopDepths
     }
 
     /// <summary>Depth of a zone; no number where the plan leaves the zone as it is.</summary>
-    private static double Asked(Plan plan, Zone zone) => plan.Zone(zone.Name)?.Depth.Value.Target.Value ?? double.NaN;
+    private static double Asked(Plan plan, Zone zone) => plan.DepthOf(zone)?.Value ?? double.NaN;
 
     /// <summary>Walls stand on the margin and lean by the convergence; their depth follows.</summary>
     public static bool Shapes(ZoneKind kind) =>

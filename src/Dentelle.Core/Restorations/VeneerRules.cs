@@ -65,14 +65,16 @@ internal abstract class VeneerRules : RestorationRules
 
         EnamelThird Third(ZoneKind kind, double enamel)
         {
-            var cut = zones.First(zone => zone.Zone.Kind == kind).Depth.Value;
+            // A turned tooth has two halves.
+            var cuts = zones.Where(zone => zone.Zone.Kind == kind).Select(zone => zone.Depth.Value).ToArray();
             // Cut to the least or the most of its range, evenly between: the share of that range that stays in enamel.
-            var (least, most) = (cut.Least.Value, cut.Most.Value);
+            var (least, most) = (cuts.Min(cut => cut.Least.Value), cuts.Max(cut => cut.Most.Value));
+            var target = new Mm(cuts.Average(cut => cut.Target.Value));
             var bonded =
                 most <= enamel ? 1
                 : least >= enamel ? 0
                 : (enamel - least) / (most - least);
-            return new EnamelThird(kind, new(enamel), Mm.Most(new Mm(enamel) - cut.Target, Mm.Zero), Math.Round(bonded, 3));
+            return new EnamelThird(kind, new(enamel), Mm.Most(new Mm(enamel) - target, Mm.Zero), Math.Round(bonded, 3));
         }
     }
 

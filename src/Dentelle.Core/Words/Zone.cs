@@ -25,11 +25,14 @@ public enum ZoneKind
     Distal,
 }
 
-/// <summary>A place on one tooth: a kind, and for cusps which one.</summary>
-public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null)
+/// <summary>A place on one tooth: a kind, for cusps which one, and on the facial of a turned tooth which half.</summary>
+public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null, ProximalSide? Half = null)
 {
-    /// <summary>"functional-cusp-mesiofacial", "groove".</summary>
-    public string Name => Cusp is { } cusp ? $"{Kebab.Of(Kind)}-{Kebab.Of(cusp)}" : Kebab.Of(Kind);
+    /// <summary>"functional-cusp-mesiofacial", "facial-middle-third-distal", "groove".</summary>
+    public string Name =>
+        Cusp is { } cusp ? $"{Kebab.Of(Kind)}-{Kebab.Of(cusp)}"
+        : Half is { } half ? $"{Kebab.Of(Kind)}-{Kebab.Of(half)}"
+        : Kebab.Of(Kind);
 
     /// <summary>Whether the antagonist comes near it, so that room can be measured there.</summary>
     public bool Occludes =>
@@ -72,7 +75,9 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null)
                 ZoneKind.Distal => "Distal wall",
                 _ => Kebab.Words(Kind).UpperFirst(),
             };
-            return Cusp is { } cusp ? $"{kind}, {Kebab.Of(cusp)}" : kind;
+            return Cusp is { } cusp ? $"{kind}, {Kebab.Of(cusp)}"
+                : Half is { } half ? $"{kind}, {Kebab.Of(half)} half"
+                : kind;
         }
     }
 
@@ -118,8 +123,17 @@ public static class Zones
     /// Zones of a tooth in the order in which they are stepped through. Back teeth: each functional cusp, its outer
     /// bevel, each non-functional cusp, then the rest.
     /// </summary>
-    public static IReadOnlyList<Zone> Of(ToothCode tooth, bool crossbite)
+    /// <param name="turned">Whether it stands turned about its axis: its facial zones then have two halves, one standing out, one gone in.</param>
+    public static IReadOnlyList<Zone> Of(ToothCode tooth, bool crossbite, bool turned = false)
     {
+        if (turned)
+            return
+            [
+                .. Of(tooth, crossbite)
+                    .SelectMany(zone =>
+                        zone.Kind.IsFacial() ? Enum.GetValues<ProximalSide>().Select(half => zone with { Half = half }) : [zone]
+                    ),
+            ];
         if (tooth.IsFront)
             return [.. Front.Select(kind => new Zone(kind))];
         var cusps = Cusps.Of(tooth).ToLookup(cusp => cusp.IsFunctional(tooth, crossbite));

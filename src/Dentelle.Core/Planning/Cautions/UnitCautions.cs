@@ -30,6 +30,16 @@ internal static class UnitCautions
                     + "meet, and a guard at night."
                 : null
         ),
+        new("wear-needs-room", (plan, scene) =>
+        {
+            var worn = plan.Zones.Where(zone => zone.Zone.Occludes && Lost(zone, scene) > (zone.RoomBefore ?? Mm.Zero)).ToArray();
+            if (worn.Length == 0)
+                return null;
+            var where = string.Join(", ", worn.Select(zone => new Zone(zone.Zone.Kind).Words).Distinct()).ToLowerInvariant().UpperFirst();
+            return $"{where}: worn by {worn.Max(zone => Lost(zone, scene))}. Bringing that back needs room in the bite, "
+                + $"{(worn.Min(zone => zone.RoomBefore) is { } room ? $"only {room} was measured" : "and none was measured")}: without it the "
+                + "cut counts from the present surface. Measure the room, or raise the bite first.";
+        }),
         new("grey-line", (plan, scene) =>
             plan.MaterialClass == MaterialClass.MetalCeramic
             && plan.Tooth.IsFront
@@ -52,6 +62,8 @@ internal static class UnitCautions
             Limit = scene => scene.Protocol.Milling.ToolDiameterMm,
         },
     ];
+
+    private static Mm Lost(ZonePlan zone, UnitScene scene) => scene.Findings.Wear.At(zone.Zone) ?? Mm.Zero;
 
     /// <summary>Whether what meets the antagonist is a ceramic that chips: one-piece zirconia and metal don't.</summary>
     private static bool Chips(Plan plan) =>

@@ -17,7 +17,7 @@ internal static class ZoneCautions
             MustBeAnswered = (_, _) => true,
         },
         new("nothing-to-cut", (zone, _) =>
-            zone.BuildOut > zone.Thickness.Target
+            zone.Depth.Value.Target <= Mm.Zero && zone.BuildOut > Mm.Zero
                 ? $"{zone.Zone.Words}: nothing is cut, the restoration is {zone.BuildOut} thick. Check that it seats "
                     + "and that the surface is roughened."
                 : null

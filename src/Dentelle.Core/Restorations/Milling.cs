@@ -1,7 +1,6 @@
 using Dentelle.Core.Plans;
-using Dentelle.Core.Restorations;
 
-namespace Dentelle.Core.Planning;
+namespace Dentelle.Core.Restorations;
 
 /// <summary>What a round milling tool takes beyond an edge of the preparation that is sharper than itself.</summary>
 /// <remarks>
@@ -67,7 +66,7 @@ public sealed record MillingCheck
         var thinnest = plan.Zones.Where(zone => zone.Zone.Occludes).MinBy(zone => zone.Thickness.Target.Value)!;
         var (tool, radius) = (protocol.Milling.ToolDiameterMm.Value, protocol.Shape.OuterEdgeRadiusMm.Value);
         var wall = thinnest.Thickness.Target.Value;
-        var loss = Planning.Milling.Loss(tool / 2, radius, edge);
+        var loss = Restorations.Milling.Loss(tool / 2, radius, edge);
         var least = plan.Zones.Where(zone => zone.Zone.Occludes).Min(zone => zone.Needed.Least.Value);
         return new()
         {
@@ -79,7 +78,7 @@ public sealed record MillingCheck
             LossMm = Math.Round(loss, 3),
             LeftMm = Math.Round(wall - loss, 3),
             LeastMm = Math.Round(least, 3),
-            EdgeRadiusNeededMm = Planning.Milling.EdgeRadiusNeeded(tool / 2, edge, wall, least) is { } needed
+            EdgeRadiusNeededMm = Restorations.Milling.EdgeRadiusNeeded(tool / 2, edge, wall, least) is { } needed
                 ? Math.Round(needed, 3)
                 : null,
         };
