@@ -29,7 +29,7 @@ internal static class PlanTable
 
     private static void Unit(StringBuilder text, UnitDocument unit)
     {
-        text.AppendLine($"{unit.Tooth} {unit.ToothName}: {unit.Restoration.Words()}, {Kebab.Of(unit.Material)}");
+        text.AppendLine($"{unit.Tooth} {unit.ToothName}: {unit.Restoration.Words()}, {Kebab.Words(unit.Material)}");
         if (!unit.Restoration.Rules().IsCut)
             return;
         var toc = unit.TocDeg is { } range ? $"Convergence {range.Target}° in all ({range.Min}–{range.Max}) · " : "";
@@ -44,7 +44,7 @@ internal static class PlanTable
         text.AppendLine();
         text.AppendLine($"{"margin", -16}{"design", -18}{"width", 6}{"level", 7}");
         foreach (var piece in unit.Margin)
-            text.AppendLine($"{Kebab.Of(piece.Segment), -16}{Kebab.Of(piece.Design), -18}{Mm(piece.WidthMm), 6}{Mm(piece.LevelMm), 7}");
+            text.AppendLine($"{Kebab.Of(piece.Segment), -16}{Kebab.Words(piece.Design), -18}{Mm(piece.WidthMm), 6}{Mm(piece.LevelMm), 7}");
         Inside(text, unit);
         foreach (var way in unit.Resistance ?? [])
         {

@@ -91,7 +91,7 @@ internal static class SheetCommands
         var lines = new List<string> { string.Join(", ", sheet.Schools.Select(entry => $"{entry.Tooth}: {entry.Name}")), "" };
         foreach (var step in sheet.Steps)
         {
-            var depth = step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "";
+            var depth = string.Join(" · ", step.Depths.Select(one => one.Words));
             var name = step.Part is null ? step.Name : $"{step.Name}, {step.Part}";
             lines.Add($"{step.Order, 3}  {step.Tooth ?? "", -3} {name, -46} {step.BurName ?? step.Tool ?? "", -38} {depth}".TrimEnd());
         }

@@ -116,8 +116,8 @@ public class AdviceTests
         // core too, metal does not.
         Assert.Equal("core first", On("36 crown mc", "core", new() { RootTreated = true })!.Preferred);
         Assert.Null(On("36 crown zirconia", "core", new()));
-        Assert.Equal("core first", On("36 crown zirconia", "core", new() { Wear = ByZone.Of(("functional-cusp", 2.3)) })!.Preferred);
-        Assert.Null(On("36 crown metal", "core", new() { Wear = ByZone.Of(("functional-cusp", 2.3)) }));
+        Assert.Equal("core first", On("36 crown zirconia +2.3", "core", new())!.Preferred);
+        Assert.Null(On("36 crown metal +2.3", "core", new()));
         // Metal: chamfer; lithium disilicate: rounded shoulder; metal-ceramic hides its metal under a shoulder.
         foreach (
             var (line, design) in ((string, string)[])

@@ -104,15 +104,15 @@ public class BurChoiceTables
     [InlineData("taper-round 1.0", 1.0, "the whole tip")]
     [InlineData("taper-round 1.0", 0.5, "half of the tip")]
     [InlineData("taper-round 1.0", 0.55, "half of the tip")] // within the tolerance of a hand
-    [InlineData("taper-round 1.0", 0.56, "half of the tip and 0.06 more")]
-    [InlineData("taper-round 1.0", 0.8, "all but 0.2 of the tip")]
-    [InlineData("taper-round 1.0", 0.75, "all but 0.25 of the tip")]
-    [InlineData("taper-round 1.0", 0.74, "half of the tip and 0.24 more")]
+    [InlineData("taper-round 1.0", 0.56, "half of the tip and 0.05 more")]
+    [InlineData("taper-round 1.0", 0.8, "0.2 short of the whole tip")]
+    [InlineData("taper-round 1.0", 0.75, "half of the tip and 0.25 more")]
+    [InlineData("taper-round 1.0", 0.74, "half of the tip and 0.25 more")]
     [InlineData("taper-round 1.0", 1.2, "the whole tip and 0.2 more")]
     [InlineData("taper-round 1.0", 2.0, "the whole tip and 1.0 more")]
     [InlineData("taper-round 1.0", 2.1, "about twice the width of a 1.0 tip")]
-    [InlineData("taper-round 1.0", 0.3, "about a third of the width of a 1.0 tip")]
-    [InlineData("taper-round 1.0", 0.25, "a quarter of the width of a 1.0 tip")]
+    [InlineData("taper-round 1.0", 0.3, "0.2 short of half of the tip")]
+    [InlineData("taper-round 1.0", 0.25, "0.25 short of half of the tip")]
     [InlineData("round 1.6", 1.6, "the whole ball")]
     [InlineData("round 1.6", 0.8, "half of the ball")]
     [InlineData("round 1.6", 1.2, "three quarters of the width of a 1.6 round")]
@@ -142,7 +142,14 @@ public class BurChoiceTables
         "tapered torpedo, tip 1.0, medium",
         "Torpedo, tip 0.7, medium: half of the tip and 0.15 more; chip the lip of 0.03 away"
     )]
-    [InlineData("margin-chamfer", 0.5, "torpedo 2.0", null, null)] // half of what it is too wide, which is a quarter
+    [InlineData("margin-chamfer", 0.5, "torpedo 1.2", null, null)] // half of it is a tenth too wide
+    [InlineData(
+        "margin-chamfer",
+        0.5,
+        "torpedo 2.0",
+        "tapered torpedo, tip 1.0, medium",
+        "Torpedo, tip 2.0, medium: 0.5 short of half of the tip"
+    )]
     [InlineData("guide", 1.5, "taper-round 1.0", null, null)] // a depth is read to more than half a millimetre beyond a mark
     [InlineData(
         "guide",

@@ -67,7 +67,7 @@ public class BurTests
     }
 
     [Fact(
-        DisplayName = "A depth told in the bur in hand, taken at its word, is that depth: to the hundredth where it adds, to what "
+        DisplayName = "A depth told in the bur in hand, taken at its word, is that depth: to half a twentieth where it adds, to what "
             + "a hand can tell where it is a share"
     )]
     public void Words_hold() =>
@@ -97,9 +97,9 @@ public class BurTests
     private static (double Depth, double Within) Meant(string words, double tip)
     {
         if (words.Split(" and ") is [var mark, var more] && more.EndsWith(" more", StringComparison.Ordinal))
-            return (Whole(mark) + Number(more), 0.006);
-        if (words.StartsWith("all but ", StringComparison.Ordinal))
-            return (tip - Number(words[8..]), 0.006);
+            return (Whole(mark) + Number(more), 0.026);
+        if (words.Split(" short of ") is [var lacking, var whole])
+            return (Whole(whole) - Number(lacking), 0.026);
         if (words is "the whole tip" or "half of the tip")
             return (Whole(words), Tolerance.Value + 1e-9);
         if (words.Split(" of a ") is not [var share, var bur])

@@ -45,6 +45,8 @@ public class CautionTests
         // 1.0 is cut in the groove: 2.6 of room before leave 3.6, more than the 3.5 that are wanted at most.
         new("room-large", "36 crown zirconia", Built("groove", 0, 2.6), Built("groove", 0, 2.5)),
         Level("margin-deep", -0.6, -0.5),
+        new("margin-jump", "36 crown zirconia", At(-0.1, "facial"), At(0, "facial")),
+        Found("old-stump", "36 crown zirconia", new() { Stump = true }, Findings.None),
         Level("margin-in-attachment", -0.7, -0.6),
         new(
             "margin-on-filling",

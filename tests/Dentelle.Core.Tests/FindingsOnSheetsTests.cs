@@ -161,14 +161,13 @@ public class FindingsOnSheetsTests
     )]
     public void End_of_the_visit()
     {
-        string[] End(params (string, string)[] sides)
+        string[] End(params (string, string)[] sides) => Of("11 crown lithium disilicate", sides);
+        string[] Of(string line, (string, string)[] sides)
         {
-            var veneer = Sheet("11 veneer butt", null, sides);
+            var made = Sheet(line, null, sides);
             return
             [
-                .. veneer
-                    .Steps.Select(timed => timed.Step.Code)
-                    .SkipWhile(code => !code.StartsWith("impression", StringComparison.Ordinal)),
+                .. made.Steps.Select(timed => timed.Step.Code).SkipWhile(code => !code.StartsWith("impression", StringComparison.Ordinal)),
             ];
         }
         Assert.Equal(["impression", "bite", "provisional", "provisional-cement", "surplus"], End());
@@ -181,6 +180,8 @@ public class FindingsOnSheetsTests
             End(("impressions", "scan"), ("provisional", "cast"))
         );
         Assert.Equal(["impression", "bite", "provisional"], End(("provisional-hold", "spot-etched")));
+        // A provisional veneer is held by its etched spots or by its shape, never by luting cement.
+        Assert.Equal(["impression", "bite", "provisional"], Of("11 veneer butt", []));
 
         var sheet = Shipped.Need(
             RunSheet.Make(

@@ -128,7 +128,7 @@ public class OtherBodiesTests
         {
             var unit = Shipped.Unit(line);
             var tree = new MeshTree(unit.Preparation.Body!.Surface);
-            var middle = unit.Plan.Zone("facial-middle-third")!.Depth.Value.Target.Value;
+            var middle = unit.Preparation.Asked.DepthAt(ZoneKind.FacialMiddleThird).Value;
             var z = 0.5 * unit.Preparation.Body.Present.Surface.Box.High.Z;
             foreach (var x in (double[])[-1, 0, 1])
             {

@@ -161,7 +161,13 @@ public class RestorationTests
             }
         );
         Assert.Equal(
-            [new MovedNumber("Central groove", 1.0, 0.6), new MovedNumber("Margin, distal", 0.5, -0.25)],
+            [
+                new MovedNumber("Central groove", 1.0, 0.6),
+                // The corners go half-way, so that the line slopes.
+                new MovedNumber("Margin, distolingual", 0.5, 0.15),
+                new MovedNumber("Margin, distal", 0.5, -0.25),
+                new MovedNumber("Margin, distofacial", 0.5, 0.15),
+            ],
             PlanChanges.Moved(before, after)
         );
         // A leaning tooth: its lower end gets less cut, its higher end as much more, and each says which way it leans.
@@ -191,13 +197,18 @@ public class RestorationTests
         Assert.Equal(1.8, Level(With("46 crown zirconia", new() { LingualBulge = new(1.8) }), Segment.Lingual));
         // Bone 2.3 from the gum leaves 0.26 beside the 2.04 of attachment (S6): half a millimetre below would go into it.
         Assert.Equal(-0.26, Level(With("11 crown mc", new() { Crest = new(2.3) }), Segment.Facial), 3);
-        // 0.8 worn off a cusp that needs 1.5: 0.7 is cut.
-        Assert.Equal(
-            0.7,
-            With("36 crown metal", new() { Wear = ByZone.Of(("functional-cusp", 0.8)) })
-                .Zone("functional-cusp-mesiofacial")!
-                .Depth.Value.Target.Rounded
-        );
+        // 0.8 worn off a cusp that needs 1.5: 0.7 is cut where the bite has the room for it, as much more as it has not.
+        foreach (var (room, cut) in ((double?, double)[])[(1.0, 0.7), (0.3, 1.2), (0, 1.5), (null, 1.5)])
+            Assert.Equal(
+                cut,
+                Shipped
+                    .Plan("36 crown metal", inputs => inputs with { Findings = new()
+                            {
+                                Wear = ByZone.Of(("functional-cusp", 0.8)),
+                            }, RoomBeforeMm = room is { } there ? new Dictionary<string, double> { ["functional-cusp"] = there } : inputs.RoomBeforeMm })
+                    .Zone("functional-cusp-mesiofacial")!
+                    .Depth.Value.Target.Rounded
+            );
         // A gap of 0.5 is closed by the wall that needs 0.8: 0.3 is cut.
         Assert.Equal(
             0.3,
@@ -208,9 +219,14 @@ public class RestorationTests
         // A molar of 11.0 leaning 10° to the mesial has sunk there by 5.5·sin 10° = 0.95, and stands as much higher behind: 1.0 − 0.95 and 1.0 + 0.95.
         var tilted = With("36 crown zirconia", new() { TiltDeg = 10 });
         Assert.Equal([0.05, 1.95], new[] { "mesial-ridge", "distal-ridge" }.Select(zone => tilted.Zone(zone)!.Depth.Value.Target.Rounded));
-        // An incisor of 8.5 turned by 15°: 8.5/4·sin 15° = 0.55 more on one side, as much less on the other, 1.2 in the middle; 1.0 is the least of this material.
-        var turned = With("11 crown lithium disilicate", new() { RotationDeg = 15 }).Zone("facial-middle-third")!.Depth.Value;
-        Assert.Equal([1.2, 0.45, 1.85], [turned.Target.Rounded, turned.Least.Rounded, turned.Most.Rounded]);
+        // An incisor of 8.5 turned by 15°: 8.5/4·sin 15° = 0.55 more on one side, as much less on the other, 1.2 in the middle: its facial zones have two halves.
+        var turned = With("11 crown lithium disilicate", new() { RotationDeg = 15 });
+        Assert.Equal(
+            [1.75, 0.65],
+            new[] { "facial-middle-third-mesial", "facial-middle-third-distal" }.Select(half =>
+                turned.Zone(half)!.Depth.Value.Target.Rounded
+            )
+        );
         foreach (var plan in (Plan[])[tilted, With("11 veneer wrap", new() { ShadeSteps = 2, Wear = ByZone.Of(("edge", 2)) })])
         {
             foreach (var zone in plan.Zones)

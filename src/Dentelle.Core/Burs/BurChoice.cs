@@ -110,7 +110,8 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
     {
         var limit = BurSums.LipLimit(bur).Value;
         if (bur.Family.HasRoundedTip())
-            return width > limit + tolerance.Value ? 2 * (width - limit) : 0.5 * Math.Max(0, limit - width);
+            // Best is the one whose half tip is the line.
+            return width > limit + tolerance.Value ? 2 * (width - limit) : 1.5 * Math.Max(0, limit - width);
         return width >= limit ? width - limit : 0.05 + (0.5 * (limit - width));
     }
 
@@ -134,10 +135,14 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
                 : $"not as far as it lets, {marks[0].Depth}";
         if (bur.TipMm < 0.5 || bur.Family is BurFamily.Round or BurFamily.Wheel)
             return BurWidths.Words(depth, new(bur.LargestMm)).Replace(" tip", $" {bur.Family.Words()}", StringComparison.Ordinal);
-        if (depth < bur.Tip && bur.Tip - depth <= bur.Tip * 0.25)
-            return $"all but {bur.Tip - depth} of the tip";
+        if (marks.Where(mark => mark.Depth > depth).MinBy(mark => mark.Depth) is { } above && above.Depth - depth <= above.Depth * 0.5)
+        {
+            var under = marks.Where(mark => mark.Depth < depth).MaxBy(mark => mark.Depth);
+            if (under is null || above.Depth - depth < depth - under.Depth)
+                return $"{(above.Depth - depth).Told} short of {above.Words}";
+        }
         if (marks.Where(mark => mark.Depth < depth).MaxBy(mark => mark.Depth) is { } below && depth - below.Depth <= below.Depth)
-            return $"{below.Words} and {depth - below.Depth} more";
+            return $"{below.Words} and {(depth - below.Depth).Told} more";
         return BurWidths.Words(depth, bur.Tip);
     }
 

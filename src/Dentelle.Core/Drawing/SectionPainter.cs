@@ -57,7 +57,7 @@ internal static class SectionPainter
         {
             if (plan.Margin.Pieces.FirstOrDefault(piece => piece.Segment == segment) is not { } piece)
                 yield break;
-            var gum = neck + shape.GumAboveNeckMm.Value;
+            var gum = neck + plan.Assessment.Findings.GumOverNeck(segment, new Mm(shape.GumAboveNeckMm.Value)).Value;
             if (body is PlannedForm { Margin: var ring })
             {
                 var at = ring.In(section.Cut, side);

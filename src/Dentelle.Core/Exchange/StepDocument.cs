@@ -27,6 +27,9 @@ public sealed record StepDocument
 
     public required IReadOnlyList<CutDocument> Cuts { get; init; }
 
+    /// <summary>How deep it goes and where: one depth for the whole step, or each beside its own places.</summary>
+    public required IReadOnlyList<DepthDocument> Depths { get; init; }
+
     /// <summary>ISO 6360 number; null where the number of its shape is not known, or no bur is used.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
     public string? Bur { get; init; }
@@ -112,6 +115,7 @@ public sealed record StepDocument
                     cut.Mark
                 )),
             ],
+            Depths = [.. step.Depths.Select(DepthDocument.From)],
             Bur = bur?.Code,
             BurId = bur?.Id,
             BurName = bur?.Name,
@@ -141,6 +145,17 @@ public sealed record StepDocument
             Cautions = step.Cautions,
         };
     }
+}
+
+/// <param name="Place">Where it holds, in words; left out where that is the whole step.</param>
+/// <param name="Mark">To which mark of the bur.</param>
+public sealed record DepthDocument(double SinkMm, string? Place, string? Mark)
+{
+    public static DepthDocument From(StepDepth depth) => new(depth.Sink.Rounded, depth.Place, depth.Mark);
+
+    /// <summary>As it is printed: "1.8, the whole tip: functional cusp".</summary>
+    [JsonIgnore]
+    public string Words => new StepDepth(new(SinkMm), Place, Mark).Words;
 }
 
 /// <param name="RemovesMm">What the zone loses by this step, averaged over the zone; marks between which it stays remove nothing.</param>

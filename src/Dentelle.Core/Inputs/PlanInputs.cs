@@ -53,6 +53,9 @@ public sealed record PlanInputs
     /// <summary>Another facial margin design, where the material offers one.</summary>
     public MarginDesign? FacialMargin { get; init; }
 
+    /// <summary>Another width of the facial margin, and of all that are cut alike.</summary>
+    public double? FacialMarginWidthMm { get; init; }
+
     /// <summary>How far the facial design is carried round the mesial side.</summary>
     public TransitionPlace? MesialTransition { get; init; }
 
@@ -103,6 +106,7 @@ public sealed record PlanInputs
             BuildOutMm = Merged(under.BuildOutMm, BuildOutMm),
             MarginLevelMm = Merged(under.MarginLevelMm, MarginLevelMm),
             FacialMargin = FacialMargin ?? under.FacialMargin,
+            FacialMarginWidthMm = FacialMarginWidthMm ?? under.FacialMarginWidthMm,
             MesialTransition = MesialTransition ?? under.MesialTransition,
             DistalTransition = DistalTransition ?? under.DistalTransition,
             FinishingAllowanceMm = FinishingAllowanceMm ?? under.FinishingAllowanceMm,
@@ -153,6 +157,7 @@ public sealed record PlanInputs
                 BuildOut = Lengths(BuildOutMm),
                 MarginLevel = levels,
                 FacialMargin = FacialMargin,
+                FacialMarginWidth = ToMm(FacialMarginWidthMm),
                 MesialTransition = MesialTransition,
                 DistalTransition = DistalTransition,
                 FinishingAllowance = ToMm(FinishingAllowanceMm),

@@ -66,7 +66,9 @@ internal static class GroundAdvice
             side.Against($"This protocol has no figure for it in {entry.Name.ToLowerInvariant()}", null, own.Source, own.Standing);
             sides.Add(side);
         }
-        return Sides.Weighed("margin-design", "Which finish line on the facial?", [.. sides]);
+        var weighed = Sides.Weighed("margin-design", "Which finish line on the facial?", [.. sides]);
+        // Where they weigh alike the usual one stays.
+        return weighed with { Preferred = weighed.Preferred ?? Kebab.Of(own.Design) };
     }
 
     /// <summary>Null where nothing found speaks for a core.</summary>

@@ -12,7 +12,13 @@ internal static class MarginLevels
         if (decision.MarginLevel.TryGetValue(segment, out var chosen))
             return Reasoned.From(chosen, new Reason("Chosen for this tooth", chosen.Value, "P", Standing.Assumed));
         if (context.Rules.OwnLevel(segment, context) is { } own)
-            return own;
+            return BesideFilling(context, segment, own);
+        // A side that is chosen takes its corners along.
+        if (SideOf(segment) is { } side && decision.MarginLevel.TryGetValue(side, out var beside))
+            return Reasoned.From(
+                beside,
+                new Reason($"Goes along with the {Kebab.Of(side)}, as chosen", beside.Value, "P", Standing.Assumed)
+            );
         var levels = context.Protocol.Defaults.MarginLevelMm;
         var habit = !context.Tooth.IsFront
             ? IsFacial(segment)
@@ -24,7 +30,11 @@ internal static class MarginLevels
         return OutOfAttachment(
             context,
             segment,
-            PastFilling(context, segment, AtBulge(context, segment, AboveRoot(context, segment, habit.Reasoned("Usual level"))))
+            PastAbrasion(
+                context,
+                segment,
+                PastFilling(context, segment, AtBulge(context, segment, AboveRoot(context, segment, habit.Reasoned("Usual level"))))
+            )
         );
     }
 
@@ -87,6 +97,83 @@ internal static class MarginLevels
             )
         );
     }
+
+    /// <summary>An abrasion of the neck is included: a margin that ended in it would have no edge.</summary>
+    private static Reasoned<Mm> PastAbrasion(PlanContext context, Segment segment, Reasoned<Mm> level) =>
+        context.Findings.AbrasionEnd is { } end && IsFacial(segment) && end < level.Value
+            ? level.Then(
+                end,
+                new Reason(
+                    $"Takes in the abrasion of the neck, which ends at {end}",
+                    (end - level.Value).Rounded,
+                    "P",
+                    Standing.CommonPractice
+                )
+            )
+            : level;
+
+    /// <summary>A margin that follows a cusp does not go down to a filling's end; that is said, not passed over.</summary>
+    private static Reasoned<Mm> BesideFilling(PlanContext context, Segment segment, Reasoned<Mm> level) =>
+        context.Findings.FillingUnder(segment) is { } end && end < level.Value
+            ? level.Noting(
+                new Reason(
+                    $"The filling that ends at {end} is passed by a box or taken out, not by this margin",
+                    0,
+                    "P",
+                    Standing.CommonPractice
+                )
+            )
+            : level;
+
+    /// <summary>
+    /// Between sides that lie far apart in height the corner goes half-way, unless it was chosen: the finish line then runs in a
+    /// slope instead of a step.
+    /// </summary>
+    public static IReadOnlyList<MarginPiece> Blended(IReadOnlyList<MarginPiece> pieces, PlanContext context, Decision decision)
+    {
+        if (pieces.Count < 8)
+            return pieces;
+        return
+        [
+            .. pieces.Select(piece =>
+                SideOf(piece.Segment) is { } side && !decision.MarginLevel.ContainsKey(piece.Segment) ? Corner(piece, side) : piece
+            ),
+        ];
+
+        MarginPiece Corner(MarginPiece piece, Segment side)
+        {
+            var proximal = piece.Segment is Segment.Mesiofacial or Segment.Mesiolingual ? Segment.Mesial : Segment.Distal;
+            var (a, b) = (pieces.First(one => one.Segment == side), pieces.First(one => one.Segment == proximal));
+            var usual = new Mm(context.Protocol.Shape.GumAboveNeckMm.Value);
+            if (context.Findings.Jump(a, b, usual).Value <= context.Protocol.Cautions.MarginJumpMostMm.Value + 1e-9)
+                return piece;
+            var middle = (Height(a) + Height(b)) * 0.5;
+            var level = (middle - context.Findings.GumOverNeck(piece.Segment, usual)).Told;
+            return piece with
+            {
+                Level = piece.Level.Then(
+                    level,
+                    new Reason(
+                        $"Half-way between the {Kebab.Of(side)} and the {Kebab.Of(proximal)}, so that the line slopes instead of stepping",
+                        (level - piece.Level.Value).Rounded,
+                        "P",
+                        Standing.CommonPractice
+                    )
+                ),
+            };
+
+            Mm Height(MarginPiece one) => one.Level.Value + context.Findings.GumOverNeck(one.Segment, usual);
+        }
+    }
+
+    /// <summary>The side a corner goes along with; null for sides.</summary>
+    private static Segment? SideOf(Segment segment) =>
+        segment switch
+        {
+            Segment.Mesiofacial or Segment.Distofacial => Segment.Facial,
+            Segment.Mesiolingual or Segment.Distolingual => Segment.Lingual,
+            _ => null,
+        };
 
     private static Reasoned<Mm> OutOfAttachment(PlanContext context, Segment segment, Reasoned<Mm> level)
     {

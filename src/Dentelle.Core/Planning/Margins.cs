@@ -28,6 +28,21 @@ internal static class Margins
                 lingual = other;
         }
 
+        if (decision.FacialMarginWidth is { } chosen)
+        {
+            var own = facial.Width(context.Protocol.Tolerance);
+            var wide = facial with
+            {
+                WidthMm = chosen.Value,
+                LeastWidthMm = Mm.Least(own.Least, chosen).Value,
+                MostWidthMm = Mm.Most(own.Most, chosen).Value,
+                Text = $"Chosen for this tooth instead of {own.Target}",
+                Source = "P",
+                Standing = Standing.Assumed,
+            };
+            (lingual, facial) = (ReferenceEquals(lingual, facial) ? wide : lingual, wide);
+        }
+
         // A veneer's facial design goes to the contacts and, past a filling, round them; its lingual one ends the edge.
         if (context.Rules.IsVeneer)
             return new Margin(
@@ -42,7 +57,7 @@ internal static class Margins
                 TransitionOn(Segment.Mesial, decision.MesialTransition ?? context.Protocol.Defaults.Transition.Mesial),
                 TransitionOn(Segment.Distal, decision.DistalTransition ?? context.Protocol.Defaults.Transition.Distal),
             ];
-        return new Margin([.. Segments(context).Select(Piece)], transitions);
+        return new Margin(MarginLevels.Blended([.. Segments(context).Select(Piece)], context, decision), transitions);
 
         MarginPiece Piece(Segment segment)
         {
@@ -107,10 +122,11 @@ internal static class Margins
     private static Reasoned<MmRange> OwnWidth(PlanContext context, MarginEntry entry)
     {
         var width = entry.Width(context.Protocol.Tolerance);
-        return Reasoned.From(
+        var set = Reasoned.From(
             width,
             new Reason($"{context.Entry.Name}: {Kebab.Words(DesignOf(context, entry))}", width.Target.Value, entry.Source, entry.Standing)
         );
+        return entry.Text is { } text ? set.Noting(new Reason(text, 0, entry.Source, entry.Standing)) : set;
     }
 
     private static IEnumerable<Segment> Segments(PlanContext context) =>

@@ -28,6 +28,7 @@ internal static class Slips
                 decision.MarginLevel.ToDictionary(level => Kebab.Of(level.Key), level => level.Value),
                 limits.MarginLevelMm
             )
+            ?? (decision.FacialMarginWidth is { } width ? Length("margin width", "this unit", width, limits.MarginWidthMm) : null)
             ?? (
                 decision.FinishingAllowance is { } allowance
                     ? Length("finishing allowance", "this unit", allowance, limits.FinishingAllowanceMm)

@@ -17,6 +17,9 @@ public sealed record Decision
 
     public MarginDesign? FacialMargin { get; init; }
 
+    /// <summary>Width of the facial margin, and of all that are cut alike; null follows the protocol.</summary>
+    public Mm? FacialMarginWidth { get; init; }
+
     public TransitionPlace? MesialTransition { get; init; }
 
     public TransitionPlace? DistalTransition { get; init; }

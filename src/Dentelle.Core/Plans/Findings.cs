@@ -92,6 +92,14 @@ public sealed record Findings
     [JsonPropertyName("recessionMm")]
     public Mm Recession { get; init; }
 
+    /// <summary>Height over the gum at which an abrasion of the facial neck ends below; negative under the gum.</summary>
+    [JsonPropertyName("abrasionEndMm")]
+    public Mm? AbrasionEnd { get; init; }
+
+    /// <summary>An old crown comes off: what is there is a stump, not the tooth's own surface.</summary>
+    [Tick("Old crown to replace", "stump")]
+    public bool Stump { get; init; }
+
     /// <summary>Height over the gum of the crest of a strong lingual bulge below the crown.</summary>
     [JsonPropertyName("lingualBulgeMm")]
     public Mm? LingualBulge { get; init; }
@@ -147,6 +155,17 @@ public sealed record Findings
     {
         get => field ?? ByZone.Empty;
         init;
+    }
+
+    /// <summary>How high the gum stands over the neck on a segment's side: where root is laid bare it has gone back below it.</summary>
+    public Mm GumOverNeck(Segment segment, Mm usual) =>
+        Recession > Mm.Zero && segment is (Segment.Facial or Segment.Mesiofacial or Segment.Distofacial) ? -Recession : usual;
+
+    /// <summary>How much higher one piece of the margin lies than another, seen from the neck.</summary>
+    public Mm Jump(MarginPiece a, MarginPiece b, Mm usual)
+    {
+        var off = a.Level.Value + GumOverNeck(a.Segment, usual) - b.Level.Value - GumOverNeck(b.Segment, usual);
+        return Mm.Most(off, -off);
     }
 
     /// <summary>The lowest end of a filling on a segment's side, over the gum; null where none ends there.</summary>

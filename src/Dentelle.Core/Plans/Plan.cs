@@ -53,6 +53,10 @@ public sealed record Plan
     public bool GoesThroughContact(ProximalSide side) =>
         Margin.Has(side == ProximalSide.Mesial ? Segment.Mesiolingual : Segment.Distolingual);
 
+    /// <summary>How high a piece of the margin lies over the tooth's neck.</summary>
+    public Mm OverNeck(MarginPiece piece, Protocols.ShapeHabits habits) =>
+        piece.Level.Value + Assessment.Findings.GumOverNeck(piece.Segment, new Mm(habits.GumAboveNeckMm.Value));
+
     /// <summary>Whether the tooth stands turned, so that its facial depths change from mesial to distal.</summary>
     public bool IsTurned => Assessment.Findings.RotationDeg != 0;
 

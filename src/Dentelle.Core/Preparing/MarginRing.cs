@@ -33,7 +33,7 @@ internal sealed class MarginRing
             var angle = 2 * Math.PI * i / steps;
             var position = Segments.Position(angle);
             var neck = form.Unplaced(form.Neck(angle));
-            var low = neck.Z + habits.GumAboveNeckMm.Value + plan.Margin.Between(position, piece => piece.Level.Value.Value);
+            var low = neck.Z + plan.Margin.Between(position, piece => plan.OverNeck(piece, habits).Value);
             var climb = Climb(plan, position);
             var z = climb == 0 ? low : low + (climb * (Math.Max(low, UnderFacialCusps(form, plan, habits, angle)) - low));
             var (sin, cos) = Math.SinCos(angle);

@@ -96,7 +96,7 @@ public sealed class VeneerForm : PlannedBody
     {
         var depths = new double[kinds.Length];
         var width = Plan.Margin.At(Segment.Facial).Width.Value.Target.Value;
-        var level = shape.GumAboveNeckMm.Value + Plan.Margin.At(Segment.Facial).Level.Value.Value;
+        var level = Plan.OverNeck(Plan.Margin.At(Segment.Facial), shape).Value;
         for (var i = 0; i < depths.Length; i++)
         {
             var above = AboveNeck(mesh.Positions[i]) - level - width;
@@ -122,7 +122,7 @@ public sealed class VeneerForm : PlannedBody
     {
         var way = side == ProximalSide.Mesial ? 1 : -1;
         var (segment, kind) = side == ProximalSide.Mesial ? (Segment.Mesial, ZoneKind.Mesial) : (Segment.Distal, ZoneKind.Distal);
-        var level = shape.GumAboveNeckMm.Value + Plan.Margin.At(segment).Level.Value.Value;
+        var level = Plan.OverNeck(Plan.Margin.At(segment), shape).Value;
         var width = Plan.Margin.At(segment).Width.Value.Target.Value;
         var lean = Math.Tan(Plan.Convergence.Value.Target.PerWall.Radians);
         var ends =

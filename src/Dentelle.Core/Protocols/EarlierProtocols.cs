@@ -102,12 +102,12 @@ public static class EarlierProtocols
             veneers["bondedShareLeast"] = now["veneers"]!["bondedShareLeast"]!.DeepClone();
     }
 
-    /// <summary>Format 5 had one kind of molar, and the chamber's ceiling in the code: 0.6 below its highest horn. Bonding and small
-    /// incisors had no numbers of their own.</summary>
+    /// <summary>Format 5 had one kind of molar, and the chamber's ceiling in the code: 0.6 below its highest horn. Bonding, small
+    /// incisors and the margin's width had no numbers of their own.</summary>
     private static void FromOneKindOfMolar(JsonObject old, JsonObject now)
     {
         const double below = 0.6;
-        foreach (var name in (string[])["walls", "shape"])
+        foreach (var name in (string[])["walls", "shape", "cautions", "plausible"])
             Fill(old[name] as JsonObject, now[name]!.AsObject());
         if (old["estimates"]?["pulpMm"] is not JsonObject pulp || pulp["molar"] is not JsonObject molar)
             return;

@@ -151,6 +151,9 @@ public sealed record MarginEntry
 
     public IReadOnlyList<MarginAlternative>? Alternatives { get; init; }
 
+    /// <summary>Why it is done so, where that is no matter of course.</summary>
+    public string? Text { get; init; }
+
     public MmRange Width(Mm tolerance) => Ranges.From(WidthMm, LeastWidthMm, MostWidthMm, tolerance);
 
     /// <summary>The entry with another design, where this material offers it; null where it does not.</summary>
@@ -165,6 +168,7 @@ public sealed record MarginEntry
                 MostWidthMm = other.MostWidthMm,
                 Source = other.Source,
                 Standing = other.Standing,
+                Text = other.Text,
             }
         : null;
 }
@@ -175,7 +179,8 @@ public sealed record MarginAlternative(
     Standing Standing,
     double? WidthMm = null,
     double? LeastWidthMm = null,
-    double? MostWidthMm = null
+    double? MostWidthMm = null,
+    string? Text = null
 );
 
 /// <summary>A number that holds for some teeth only, instead of the material's.</summary>
@@ -258,6 +263,7 @@ public sealed record InnerRadii(
 
 public sealed record CautionLimits(
     Sourced<double> RoomMostMm,
+    Sourced<double> MarginJumpMostMm,
     Sourced<double> SubgingivalMostMm,
     Sourced<double> SulcusMm,
     Sourced<double> UnsupportedCeramicMostMm
@@ -277,6 +283,8 @@ public sealed record Plausible
     public required Limits RoomBeforeMm { get; init; }
 
     public required Limits MarginLevelMm { get; init; }
+
+    public required Limits MarginWidthMm { get; init; }
 
     public required Limits FinishingAllowanceMm { get; init; }
 

@@ -36,7 +36,7 @@ internal abstract class CavityRules : RestorationRules
         CuspChoice[] cusps = [.. Cusps.Of(assessment.Tooth).Select(cusp => Choose(cusp, assessment, decision, protocol))];
         return new Cavity
         {
-            Isthmus = Isthmus(habits, entry, assessment),
+            Isthmus = Isthmus(habits, entry, assessment, protocol.CuspCover.IsthmusShareMost),
             IsthmusShare = habits.IsthmusShare,
             Depth = Range("Pulpal floor under the imagined bottom of the groove", habits.DepthMm, habits),
             BoxPlans = [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings))],
@@ -93,15 +93,29 @@ internal abstract class CavityRules : RestorationRules
         );
     }
 
-    private static Reasoned<MmRange>? Isthmus(CavityHabits habits, RestorationEntry entry, Assessment assessment)
+    private static Reasoned<MmRange>? Isthmus(CavityHabits habits, RestorationEntry entry, Assessment assessment, Sourced<double> bearing)
     {
         if (habits.IsthmusMm is { } widths)
         {
             var least = new Mm(widths.For(assessment.Tooth));
-            return Reasoned.From(
-                new MmRange(least, least, new(10)),
+            var set = Reasoned.From(
+                new MmRange(least, least, least),
                 new Reason($"{entry.Name}: isthmus at least this wide", least.Value, habits.Source, habits.Standing)
             );
+            if (assessment.Form?.Intercuspal is not { } between)
+                return set;
+            // No wider than the cusps still bear; where the old filling is wider, as wide as that.
+            var most = Mm.Most(least, (between * bearing.Value).Told);
+            var there = assessment.Findings.IsthmusShare is { } taken ? (between * taken).Told : Mm.Zero;
+            return there <= least
+                ? set with
+                {
+                    Value = new MmRange(least, least, most),
+                }
+                : set.Then(
+                    new MmRange(there, there, Mm.Most(there, most)),
+                    new Reason($"The filling that is there takes {there} already", (there - least).Rounded, "P", Standing.CommonPractice)
+                );
         }
         if (habits.IsthmusShare is not { } share || assessment.Form?.Intercuspal is not { } tips)
             return null;

@@ -36,10 +36,9 @@ internal sealed class RunSheetRow
         var (bold, small) = (SheetFonts.TextFont(size, bold: true), SheetFonts.TextFont(size * 0.88));
         string[] depth =
         [
-            step.SinkMm is { } sink ? $"{new Mm(sink)}{(step.Mark is null ? "" : $", {step.Mark}")}" : "",
+            .. step.Depths.Select(one => one.Words),
             step.TiltDeg is { } tilt ? $"tip\u00a0{Math.Abs(tilt):0.#}°\u00a0{(tilt >= 0 ? "in" : "out")}" : "",
             step.RemainingMm is > 0 ? $"leaves\u00a0{new Mm(step.RemainingMm.Value)}" : "",
-            step.LipMm is { } lip ? $"lip of {new Mm(lip)}: chip it away" : "",
         ];
         var place = step.View is { } view ? $"{view.Position}, head {view.Head}{(view.Sight == Sight.Mirror ? ", mirror" : "")}" : "";
         return new(
@@ -51,9 +50,14 @@ internal sealed class RunSheetRow
                 [
                     .. In(0, step.Part is null ? step.Name : $"{step.Name}, {step.Part}", bold, Ink.Text),
                     .. step.TakesUp ? In(0, step.BurName ?? step.Tool ?? "", small, Ink.Soft) : [],
+                    .. In(0, step.Stroke ?? "", small, Ink.Soft),
                 ],
                 [.. In(1, string.Join(" · ", depth.Where(part => part.Length > 0)), small, Ink.Text)],
-                [.. Same(step.View, before?.View) ? [] : In(2, place, small, Ink.Soft), .. In(2, step.Check ?? "", small, Ink.Text)],
+                [
+                    .. Same(step.View, before?.View) ? [] : In(2, place, small, Ink.Soft),
+                    .. In(2, step.Check ?? "", small, Ink.Text),
+                    .. step.Cautions.SelectMany(caution => In(2, $"! {caution}", small, Ink.Text)),
+                ],
             ]
         );
 

@@ -891,6 +891,14 @@ export interface components {
         DayView: {
             cases: components["schemas"]["CaseView"][];
         };
+        DepthDocument: {
+            /** Format: double */
+            sinkMm: number;
+            /** @description Where it holds, in words; left out where that is the whole step. */
+            place?: null | string;
+            /** @description To which mark of the bur. */
+            mark?: null | string;
+        };
         DisagreementSide: {
             value: string;
             name: string;
@@ -1130,6 +1138,9 @@ export interface components {
             facialEnamelShare?: null | number;
             /** @description Root laid bare on the facial, from the neck down. */
             recessionMm?: components["schemas"]["Mm"];
+            abrasionEndMm?: null | components["schemas"]["Mm"];
+            /** @description An old crown comes off: what is there is a stump, not the tooth's own surface. */
+            stump?: boolean;
             lingualBulgeMm?: null | components["schemas"]["Mm"];
             crestMm?: null | components["schemas"]["Mm"];
             /** @description From the crest of the bone to the contact, by side. */
@@ -1475,6 +1486,11 @@ export interface components {
                 [key: string]: number;
             };
             facialMargin?: null | components["schemas"]["MarginDesign"];
+            /**
+             * Format: double
+             * @description Another width of the facial margin, and of all that are cut alike.
+             */
+            facialMarginWidthMm?: null | number;
             mesialTransition?: null | components["schemas"]["TransitionPlace"];
             distalTransition?: null | components["schemas"]["TransitionPlace"];
             /**
@@ -1895,6 +1911,8 @@ export interface components {
             zones: string[];
             segments: components["schemas"]["Segment"][];
             cuts: components["schemas"]["CutDocument"][];
+            /** @description How deep it goes and where: one depth for the whole step, or each beside its own places. */
+            depths: components["schemas"]["DepthDocument"][];
             /** @description ISO 6360 number; null where the number of its shape is not known, or no bur is used. */
             bur?: null | string;
             burId?: null | string;

@@ -28,6 +28,9 @@ public static class CautionTable
             .Concat(
                 plan.Margin.Pieces.SelectMany(piece => MarginCautions.Levels.SelectMany(kind => kind.Of(piece, scene, null, piece.Segment)))
             )
+            .Concat(
+                plan.Margin.Pieces.SelectMany(piece => MarginCautions.Jumps.SelectMany(kind => kind.Of(piece, scene, null, piece.Segment)))
+            )
             .Concat(FindingCautions.Of(scene))
             .Concat(
                 plan.Margin.Pieces.SelectMany(piece =>

@@ -109,6 +109,12 @@ internal static class FindingCautions
                 ? $"It stands in the place of the {place.Name}; depths follow the tooth itself, form and bite the place."
                 : null
         ),
+        new("old-stump", (found, _) =>
+            found.Stump
+                ? "A stump under an old crown has no surface of its own to count from: no depth guides. Measure the room from the index, the "
+                    + "wax-up or the antagonist."
+                : null
+        ),
         new("root-treated-front", (found, scene) =>
             found.RootTreated && scene.Plan.Rules().IsFullCrown && scene.Plan.Tooth.IsFront
                 ? "A wide access cavity leaves a front tooth's crown almost nothing; weigh a veneer, or build up first."

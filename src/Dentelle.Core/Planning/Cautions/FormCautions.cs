@@ -50,11 +50,12 @@ internal static class FormCautions
             var (wall, least) = (new Mm(Lower(shortest.Walls)), scene.Protocol.Walls.LeastFor(scene.Plan.Tooth, scene.Plan.Material.Value));
             if (wall.Value >= least.Value - WallDoubt)
                 return null;
+            var side = Kebab.Of(LowerSide(shortest.Plane, shortest.Walls));
             return wall <= Mm.Zero
-                ? $"No wall is left on one side of this form ({Kebab.Of(shortest.Plane)}); at least "
+                ? $"No {side} wall is left on this form; at least "
                     + $"{new Mm(least.Value)} is wanted. Lower the margin, choose a material that needs less, or bond."
-                : $"The shortest wall comes out {wall} high on this form ({Kebab.Of(shortest.Plane)}), "
-                    + $"{Slenderness(shortest.Walls):0.00} of its base; at least {new Mm(least.Value)} and "
+                : $"The {side} wall comes out {wall.Value:0.0} high on this form, "
+                    + $"{Slenderness(shortest.Walls):0.0} of its base; at least {new Mm(least.Value)} and "
                     + $"{scene.Protocol.Walls.LeastHeightToBase.Value:0.0} are wanted. Lower the margin, add grooves, or "
                     + "bond.";
         }) { Limit = scene => scene.Protocol.Walls.LeastFor(scene.Plan.Tooth, scene.Plan.Material.Value) },
@@ -63,8 +64,8 @@ internal static class FormCautions
             var (slimmest, ratio) = (sections.MinBy(section => Slenderness(section.Walls)), scene.Protocol.Walls.LeastHeightToBase.Value);
             var least = scene.Protocol.Walls.LeastFor(scene.Plan.Tooth, scene.Plan.Material.Value).Value - WallDoubt;
             return sections.All(section => Lower(section.Walls) >= least) && Math.Round(Slenderness(slimmest.Walls), 1) < ratio
-                ? $"Wall height is {Slenderness(slimmest.Walls):0.00} of the base ({Kebab.Of(slimmest.Plane)}); at "
-                    + $"least {ratio:0.0} is wanted."
+                ? $"The {Kebab.Of(LowerSide(slimmest.Plane, slimmest.Walls))} wall is {Slenderness(slimmest.Walls):0.0} of the base "
+                    + $"high; at least {ratio:0.0} is wanted."
                 : null;
         }) { Limit = scene => scene.Protocol.Walls.LeastHeightToBase },
     ];
@@ -78,9 +79,9 @@ internal static class FormCautions
         var wide = new Mm(WidthAt(across.Walls!.Outline, level));
         return wide.Value >= least.Value - EdgeDoubt
             ? null
-            : $"On this form facial and lingual cuts leave an edge {wide} wide where "
-                + $"{new Mm(least.Value)} is wanted; it ends {edge.Usual} down, "
-                + $"{scene.Plan.Zone(edge.Zone.Name)!.Depth.Value.Target} are planned. Cut less of both toward the edge.";
+            : $"On this form facial and lingual cuts leave an edge {wide.Value:0.0} wide where "
+                + $"{new Mm(least.Value)} is wanted; it ends {edge.Usual.Told} down. Cut less of both toward the edge, or choose a material that "
+                + "needs less.";
     }) { Limit = scene => scene.Protocol.Shape.EdgeLeastWidth(scene.Plan.Tooth) };
 
     /// <summary>
@@ -107,12 +108,21 @@ internal static class FormCautions
     private static DentineLimits Dentine(UnitScene scene) => scene.Protocol.Dentine;
 
     private static string Over(PulpDistance left, Sourced<double> limit, UnitScene scene) =>
-        $"{scene.Plan.Zone(left.Zone)!.Zone.Words}: {new Mm(left.LeftMm)} stays over the pulp, under "
+        $"{scene.Plan.Zone(left.Zone)!.Zone.Words}: {left.LeftMm:0.0} stays over the pulp, under "
         + $"{new Mm(limit.Value)}, "
         + $"{(left.Radiograph ? "as the radiograph shows it" : "by averages: look at a radiograph")}. Another "
         + "material, less depth, or a desensitised cover at once.";
 
     private static double Lower(PlannedSection walls) => Math.Min(walls.NearWall, walls.FarWall);
+
+    private static Segment LowerSide(SectionPlane plane, PlannedSection walls) =>
+        (plane, walls.NearWall <= walls.FarWall) switch
+        {
+            (SectionPlane.Faciolingual, true) => Segment.Facial,
+            (SectionPlane.Faciolingual, false) => Segment.Lingual,
+            (_, true) => Segment.Mesial,
+            _ => Segment.Distal,
+        };
 
     private static double Slenderness(PlannedSection walls) => Lower(walls) / walls.Base;
 

@@ -29,6 +29,21 @@ internal static class MarginCautions
         },
     ];
 
+    /// <summary>Asked of a mesial or distal piece, against the sides beside it.</summary>
+    public static readonly IReadOnlyList<CautionKind<MarginPiece, UnitScene>> Jumps = [new("margin-jump", (piece, scene) =>
+        {
+            if (piece.Segment is not (Segment.Mesial or Segment.Distal) || scene.Plan.Margin.Pieces.Count < 8)
+                return null;
+            var (usual, most) = (new Mm(scene.Protocol.Shape.GumAboveNeckMm.Value), new Mm(scene.Protocol.Cautions.MarginJumpMostMm.Value));
+            var (by, beside) = scene
+                .Plan.Margin.Pieces.Where(other => other.Segment is Segment.Facial or Segment.Lingual)
+                .Max(other => (scene.Findings.Jump(piece, other, usual), other.Segment));
+            return by.Value > most.Value + 1e-9
+                ? $"Between {Kebab.Of(beside)} and {Kebab.Of(piece.Segment)} the margin rises or falls by {by}; it slopes over the corner. "
+                    + $"More than {most} is hard to cut without a step and to wax."
+                : null;
+        }) { Limit = scene => scene.Protocol.Cautions.MarginJumpMostMm }];
+
     public static readonly IReadOnlyList<CautionKind<MarginPiece, UnitScene>> Fillings =
     [
         new("margin-on-filling", (piece, scene) =>

@@ -11,6 +11,9 @@ internal static class GuideCuts
 
     public static IReadOnlyList<SheetStep> Of(StepEntry entry, ToCut left, StepBench bench)
     {
+        // A stump under an old crown has no surface that a guide could count from.
+        if (bench.Scene.Findings.Stump)
+            return [];
         var isHabit = !bench.School.AlwaysGuides;
         if (isHabit && bench.Protocol.Takes("depth-guides", "none"))
             return [];

@@ -13,14 +13,25 @@ internal static class LineCuts
                 .Select(side => Line(entry, side.Key, [.. side], bench)),
         ];
 
-    public static SheetStep Trace(StepEntry entry, StepBench bench)
+    /// <summary>A ball for each kind of line: what a shoulder wants would cut a chamfer's side away.</summary>
+    public static IReadOnlyList<SheetStep> Traces(StepEntry entry, StepBench bench)
     {
-        var width = bench.Plan.Margin.Pieces.Max(piece => piece.Width.Value.Target);
+        var kinds = bench
+            .Plan.Margin.Pieces.Where(piece => piece.Width.Value.Target > Mm.Zero)
+            .GroupBy(piece => ToothToCut.Class(piece.Design))
+            .ToArray();
+        return [.. kinds.Select(kind => Trace(entry, kinds.Length > 1 ? new StepPart($"{Kebab.Of(kind.Key)}") : null, [.. kind], bench))];
+    }
+
+    private static SheetStep Trace(StepEntry entry, StepPart? part, MarginPiece[] pieces, StepBench bench)
+    {
+        var width = pieces.Min(piece => piece.Width.Value.Target);
         var (choice, tool) = bench.Choose(bench.RoleOf(entry), width, null);
         var near = Mm.Most(width - bench.Plan.FinishingAllowance, Mm.Zero);
         return new StepDraft(entry)
         {
-            Segments = [.. bench.Plan.Margin.Pieces.Select(piece => piece.Segment)],
+            Part = part,
+            Segments = [.. pieces.Select(piece => piece.Segment)],
             Width = choice?.Chosen is { } ball ? Mm.Least(near, ball.Tip * 0.5) : width,
             Choice = choice,
             Tool = tool,

@@ -51,7 +51,8 @@ internal static class OtherCuts
             Width = feature.Depth.Value,
             Choice = choice,
             Tool = tool,
-            Tilt = bench.WallTilt(choice),
+            // Grooves and boxes stand in the path: two that lean apart would lock the crown out.
+            Tilt = 0,
         }.On(bench);
     }
 

@@ -21,6 +21,9 @@ public sealed record SheetStep
     /// <summary>What it does in each zone.</summary>
     public IReadOnlyList<ZoneCut> Cuts { get; init; } = [];
 
+    /// <summary>How deep it goes and where: one depth that holds for the whole step, or each beside its own places.</summary>
+    public IReadOnlyList<StepDepth> Depths { get; init; } = [];
+
     /// <summary>The pieces of the finish line it cuts.</summary>
     public IReadOnlyList<Segment> Segments { get; init; } = [];
 
@@ -128,6 +131,15 @@ public sealed record StepPart(string Name, string? TimedAs = null, ViewSurface? 
                 _ => ViewSurface.Lingual,
             }
         );
+}
+
+/// <summary>A depth of a step and where it holds.</summary>
+/// <param name="Place">In words; null where it holds for all of the step.</param>
+/// <param name="Mark">To which mark of the bur.</param>
+public sealed record StepDepth(Mm Sink, string? Place, string? Mark)
+{
+    /// <summary>"1.8, the whole tip; functional cusp".</summary>
+    public string Words => $"{Sink}{(Mark is null ? "" : $", {Mark}")}{(Place is null ? "" : $": {Place}")}";
 }
 
 /// <summary>A step in one zone.</summary>

@@ -38,6 +38,7 @@ internal sealed record StepDraft(StepEntry Entry)
             Tooth = tooth,
             Part = Part,
             Cuts = Cuts,
+            Depths = [.. Depths(bench)],
             Segments = Segments,
             LineWidth = Width,
             Bur = Choice is null ? null : Choice with { Mark = MarkOf(sink, bench) },
@@ -54,10 +55,19 @@ internal sealed record StepDraft(StepEntry Entry)
     }
 
     /// <summary>Sideways at a finish line a rounded tip may go in by half; the fine pass ends with the whole width behind it.</summary>
-    private Mm Lip() =>
-        (Finished ?? Width) is { } sunk && Choice?.Chosen is { } bur && Entry.Cut is StepCut.Line or StepCut.Bulk or StepCut.Fine
-            ? BurSums.Lip(bur, sunk)
+    private Mm Lip()
+    {
+        // Less than half a tenth nobody finds.
+        const double seen = 0.05;
+        return
+            (Finished ?? Width) is { } sunk
+            && Choice?.Chosen is { } bur
+            && Entry.Cut is StepCut.Line or StepCut.Bulk or StepCut.Fine
+            && BurSums.Lip(bur, sunk) is var lip
+            && lip.Value >= seen - 1e-9
+            ? lip
             : Mm.Zero;
+    }
 
     private IEnumerable<string> Cautions(Mm lip, StepBench bench)
     {
@@ -68,6 +78,50 @@ internal sealed record StepDraft(StepEntry Entry)
         foreach (var remark in Entry.Cautions.Where(remark => remark.When.Hold(bench.Scene)))
             yield return remark.Text;
     }
+
+    /// <summary>Zones that want different depths are not sunk into alike: each depth stands beside its places, the deepest first.</summary>
+    private IEnumerable<StepDepth> Depths(StepBench bench)
+    {
+        // Walls follow from where the tip goes at the line.
+        var cuts = Cuts.Where(cut => cut.Sink is not null && !(Width is not null && ToothToCut.StandsOnLine(cut.Zone.Kind)))
+            .OrderBy(cut => cut.Sink)
+            .ToArray();
+        // What differs by no more than the tolerance is cut alike, by the least of it: nothing is cut too deep.
+        var groups = new List<List<ZoneCut>>();
+        foreach (var cut in cuts)
+        {
+            if (groups.Count > 0 && (cut.Sink!.Value - groups[^1][0].Sink!.Value).Value <= bench.Protocol.Tolerance.Value + 1e-9)
+                groups[^1].Add(cut);
+            else
+                groups.Add([cut]);
+        }
+        if (Width is { } line)
+            yield return new(line, Cuts.Count > 0 ? "at the finish line" : null, MarkFor(line, bench));
+        foreach (var group in Enumerable.Reverse(groups))
+        {
+            var sink = group[0].Sink!.Value.Told;
+            yield return new(
+                sink,
+                groups.Count > 1 || Width is not null ? Places([.. group.Select(cut => cut.Zone)], bench) : null,
+                MarkFor(sink, bench)
+            );
+        }
+    }
+
+    /// <summary>All zones of a kind go by the kind's name.</summary>
+    private static string Places(Zone[] zones, StepBench bench)
+    {
+        var words = zones
+            .GroupBy(zone => zone.Kind)
+            .SelectMany(kind =>
+                bench.Plan.Zones.Count(zone => zone.Zone.Kind == kind.Key) == kind.Count()
+                    ? [new Zone(kind.Key).Words]
+                    : kind.Select(zone => zone.Words)
+            );
+        return string.Join(", ", words.Select(word => word.LowerFirst()));
+    }
+
+    private string? MarkFor(Mm sink, StepBench bench) => sink <= Mm.Zero || Entry.Cut == StepCut.Fine ? null : bench.Mark(Choice, sink);
 
     private string? MarkOf(Mm? sink, StepBench bench)
     {

@@ -40,7 +40,7 @@ internal sealed class ToothSteps(StepBench bench)
             StepCut.Bulk or StepCut.Ceramic => BulkCuts.Of(entry, left, bench),
             StepCut.Fine => FineCuts.Of(entry, left, bench),
             StepCut.Line => new(LineCuts.Of(entry, bench), left),
-            StepCut.Trace => new([LineCuts.Trace(entry, bench)], left),
+            StepCut.Trace => new(LineCuts.Traces(entry, bench), left),
             StepCut.Through => new(OtherCuts.Through(entry, left, bench), left),
             StepCut.Feature => new(OtherCuts.Features(entry, bench), left),
             _ => new([OtherCuts.Plain(entry, bench)], left),

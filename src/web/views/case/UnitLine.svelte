@@ -62,8 +62,8 @@
         {unit.plan.cautions.length - open.length}
         {unit.plan.cautions.length - open.length === 1 ? 'caution' : 'cautions'}{open.length ? ' more' : ''}: {unit.plan.cautions
           .filter((caution) => !open.includes(caution))
-          .map((caution) => plain(caution.code))
-          .join(', ')}
+          .map((caution) => caution.text.split(/[.:;,] /)[0])
+          .join('; ')}
       </p>
     {/if}
   </div>

@@ -44,12 +44,17 @@
   <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
     <p class="quiet">step {step.order} of {sheet.steps.length}</p>
     <h2 class="text-[23px] leading-tight">{step.name}{step.part ? `, ${step.part}` : ''}</h2>
-    {#if step.sinkMm !== null && step.sinkMm !== undefined}
-      <p class="mt-1 flex items-baseline gap-2">
-        <span class="measure text-[54px] leading-none text-number">{mm(step.sinkMm)}</span>
-        <span class="text-soft">mm{step.mark ? `, ${step.mark}` : ''}</span>
+    {#each step.depths as depth (depth.sinkMm + (depth.place ?? ''))}
+      <p class="mt-1 grid grid-cols-[auto_1fr] items-baseline gap-2">
+        <span class="measure leading-none text-number {step.depths.length > 1 ? 'text-[34px]' : 'text-[54px]'}"
+          >{mm(depth.sinkMm)}</span
+        >
+        <span class="text-soft"
+          >mm{depth.mark ? `, ${depth.mark}` : ''}{#if depth.place}<span class="block text-text">{depth.place}</span
+            >{/if}</span
+        >
       </p>
-    {/if}
+    {/each}
     {#if unit && unit.drawing && (step.zones.length > 0 || step.segments.length > 0)}
       <StepFigure {step} {unit} {shape} />
     {/if}

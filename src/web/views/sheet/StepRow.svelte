@@ -54,7 +54,7 @@
   <span class="min-w-0">
     <span class="block truncate font-semibold">{step.name}{step.part ? `, ${step.part}` : ''}</span>
     <span class="quiet block truncate">
-      {#if step.takesUp}<span class="text-plum max-xl:sr-only">take up</span>{/if}
+      {#if step.takesUp}<span class="text-plum max-xl:sr-only">change to</span>{/if}
       <span class:max-xl:text-plum={step.takesUp}>{step.burName ?? step.tool ?? 'by hand'}</span>{#if step.missing}<span
           class="text-over"
         >
@@ -63,9 +63,11 @@
     </span>
   </span>
   <span class="text-right">
-    {#if step.sinkMm !== null && step.sinkMm !== undefined}
-      <span class="measure text-[21px] leading-none">{mm(step.sinkMm)}</span>
-    {/if}
+    {#each step.depths.slice(0, 2) as depth (depth.sinkMm + (depth.place ?? ''))}
+      <span class="measure block leading-none {step.depths.length > 1 ? 'text-[16px]' : 'text-[21px]'}"
+        >{mm(depth.sinkMm)}</span
+      >
+    {/each}
   </span>
   <span class="quiet measure text-right max-xl:hidden">{step.minutes} min</span>
 </button>

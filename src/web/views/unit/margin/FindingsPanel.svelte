@@ -50,6 +50,7 @@
     <NumberFound {unitState} field="tiltDeg" label="Leans mesially °" signed by={1} />
     <NumberFound {unitState} field="rotationDeg" label="Turned °" signed by={5} />
     <NumberFound {unitState} field="recessionMm" label="Recession" by={0.5} />
+    <NumberFound {unitState} field="abrasionEndMm" label="Abrasion ends at" signed unknown />
     <NumberFound {unitState} field="crestMm" label="Gum to bone" by={0.5} unknown />
     {#each sides as side (side)}
       <NumberFound {unitState} field="contactToCrestMm" at={side} label="Bone–contact {side}" by={0.5} unknown />

@@ -131,6 +131,14 @@
         signed
         onstep={(value) => setLevel(piece.segment, value)}
       />
+      {#if piece.segment === 'facial'}
+        <Stepper
+          label="Margin width"
+          value={unitState.inputs.facialMarginWidthMm ?? piece.widthMm}
+          least={0.1}
+          onstep={(facialMarginWidthMm) => unitState.change({ facialMarginWidthMm })}
+        />
+      {/if}
     {/each}
   </div>
 
