@@ -202,7 +202,7 @@ public class FindingsOnSheetsTests
         Assert.Contains("flossed at once", The("provisional-cement").Step.Hint, StringComparison.Ordinal);
         Assert.Contains(
             "flossed now",
-            Steps(Sheet("11 veneer butt", null, ("cement", "with-the-rest")), "surplus")[0].Hint,
+            Steps(Sheet("11 crown lithium disilicate", null, ("cement", "with-the-rest")), "surplus")[0].Hint,
             StringComparison.Ordinal
         );
         Assert.Equal(1, TrayList.Of([("Case 1", sheet)], Shipped.Protocol).Single(item => item.Name == "Temporary cement").Count);

@@ -14,7 +14,9 @@ public sealed class PrintedPageTests : IDisposable
 
     public void Dispose() => practice.Dispose();
 
-    [Fact(DisplayName = "Run sheets, plans and trays: one page each, every letter on the paper, no word over another")]
+    [Fact(
+        DisplayName = "Plans and trays on one page, run sheets of a visit on one or two: every letter on the paper, no word over another"
+    )]
     public async Task Every_page()
     {
         var cases = (await client.Get("/api/day"))["cases"]!.AsArray();
@@ -25,7 +27,11 @@ public sealed class PrintedPageTests : IDisposable
             .. cases.SelectMany(entry => entry!["units"]!.AsArray()).Select(unit => $"/api/units/{unit!["id"]}/sheet.pdf"),
         ];
         foreach (var address in pages)
-            Assert.True(Legible(address, await PageAsync(address)).Length > 40, address);
+        {
+            var printed = await PagesAsync(address);
+            Assert.InRange(printed.Count, 1, address.Contains("/cases/", StringComparison.Ordinal) ? 2 : 1);
+            Assert.All(printed, page => Assert.True(Legible(address, page).Length > 40, address));
+        }
     }
 
     [Fact(DisplayName = "A printed run sheet names every step in its order, each bur where it is taken up, and cuts no text off")]
@@ -34,16 +40,18 @@ public sealed class PrintedPageTests : IDisposable
         foreach (var entry in (await client.Get("/api/day"))["cases"]!.AsArray())
         {
             var sheet = (await client.Get($"/api/cases/{entry!["id"]}/sheet"))["sheet"]!;
-            Word[] words = [.. (await PageAsync($"/api/cases/{entry["id"]}/sheet.pdf")).GetWords()];
-            Assert.DoesNotContain(words, word => word.Text.Contains('…', StringComparison.Ordinal));
+            var pages = await PagesAsync($"/api/cases/{entry["id"]}/sheet.pdf");
+            Assert.All(pages, page => Assert.DoesNotContain(page.GetWords(), word => word.Text.Contains('…', StringComparison.Ordinal)));
             // Names and burs stand in a column of their own, read downwards.
             var text = string.Join(
                 ' ',
-                words
-                    .Where(word => word.BoundingBox.Left is > 140 and < 285)
-                    .OrderByDescending(word => Math.Round(word.BoundingBox.Bottom / 3))
-                    .ThenBy(word => word.BoundingBox.Left)
-                    .Select(word => word.Text)
+                pages.SelectMany(page =>
+                    page.GetWords()
+                        .Where(word => word.BoundingBox.Left is > 140 and < 285)
+                        .OrderByDescending(word => Math.Round(word.BoundingBox.Bottom / 3))
+                        .ThenBy(word => word.BoundingBox.Left)
+                        .Select(word => word.Text)
+                )
             );
             var at = 0;
             foreach (var step in sheet["steps"]!.AsArray())
@@ -80,8 +88,6 @@ public sealed class PrintedPageTests : IDisposable
             );
         Assert.Equal(steps.Count, rows);
     }
-
-    private async Task<Page> PageAsync(string address) => Assert.Single(await PagesAsync(address));
 
     private async Task<IReadOnlyList<Page>> PagesAsync(string address)
     {

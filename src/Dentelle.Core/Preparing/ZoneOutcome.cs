@@ -24,8 +24,11 @@ public sealed record ZoneOutcome(Zone Zone, Mm Planned, Mm Least, Mm Usual, Mm M
     // A tooth's own roundness takes some more than asked in places; only beyond that is it worth a word.
     private const double Deep = 0.15;
 
+    // Where zones meet the deeper one gives way by the tolerance of depths; only more is worth a word.
+    private const double Shallow = 0.12;
+
     /// <summary>Whether the difference is worth saying beside the depth: a reading would show it.</summary>
-    public bool Shows => Why is not null && ((Usual - Planned).Value < -Tolerance || (Most - Planned).Value > Deep);
+    public bool Shows => Why is not null && ((Usual - Planned).Value < -Shallow || (Most - Planned).Value > Deep);
 }
 
 /// <summary>Measures what a planned body takes from the present tooth.</summary>

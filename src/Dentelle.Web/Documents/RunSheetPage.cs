@@ -18,7 +18,7 @@ internal static class RunSheetPage
 
     /// <summary>Sizes of its text: as large as lets the whole visit stand on the page, and what is taken when it can't.</summary>
     private const double Largest = 8.5,
-        Smallest = 5,
+        Smallest = 5.6,
         Finer = 0.1,
         OverPages = 6.5;
 
@@ -111,8 +111,11 @@ internal static class RunSheetPage
             return spare < 0 ? null : new(rows, Math.Min(spare / rows.Count, size / 2));
         }
 
-        IReadOnlyList<RunSheetRow> Rows(double size) =>
-            [.. steps.Select((step, i) => RunSheetRow.Of(measuring, step, i == 0 ? null : steps[i - 1], size))];
+        IReadOnlyList<RunSheetRow> Rows(double size)
+        {
+            var said = new HashSet<string>(StringComparer.Ordinal);
+            return [.. steps.Select((step, i) => RunSheetRow.Of(measuring, step, i == 0 ? null : steps[i - 1], said, size))];
+        }
     }
 
     /// <param name="before">Height of the row above, whose middle the thread comes from.</param>

@@ -31,7 +31,8 @@ internal sealed class RunSheetRow
     public double Height => (columns.Max(lines => lines.Count) * size * LineHeight) + (size * Between);
 
     /// <param name="before">The step above; null for the first.</param>
-    public static RunSheetRow Of(XGraphics page, StepDocument step, StepDocument? before, double size)
+    /// <param name="said">Strokes and cautions of the steps above: they are said where they come first.</param>
+    public static RunSheetRow Of(XGraphics page, StepDocument step, StepDocument? before, HashSet<string> said, double size)
     {
         var (bold, small) = (SheetFonts.TextFont(size, bold: true), SheetFonts.TextFont(size * 0.88));
         string[] depth =
@@ -50,19 +51,26 @@ internal sealed class RunSheetRow
                 [
                     .. In(0, step.Part is null ? step.Name : $"{step.Name}, {step.Part}", bold, Ink.Text),
                     .. step.TakesUp ? In(0, step.BurName ?? step.Tool ?? "", small, Ink.Soft) : [],
-                    .. In(0, step.Stroke ?? "", small, Ink.Soft),
                 ],
-                [.. In(1, string.Join(" · ", depth.Where(part => part.Length > 0)), small, Ink.Text)],
+                [
+                    .. In(1, string.Join(" · ", depth.Where(part => part.Length > 0)), small, Ink.Text),
+                    .. In(1, First(step.Stroke), small, Ink.Soft),
+                ],
                 [
                     .. Same(step.View, before?.View) ? [] : In(2, place, small, Ink.Soft),
                     .. In(2, step.Check ?? "", small, Ink.Text),
-                    .. step.Cautions.SelectMany(caution => In(2, $"! {caution}", small, Ink.Text)),
+                    .. step
+                        .Cautions.Select(First)
+                        .Where(caution => caution.Length > 0)
+                        .SelectMany(caution => In(2, $"! {caution}", small, Ink.Text)),
                 ],
             ]
         );
 
         static bool Same(StepView? a, StepView? b) =>
             a is not null && b is not null && (a.Position, a.Head, a.Sight) == (b.Position, b.Head, b.Sight);
+
+        string First(string? words) => words is not null && said.Add(words) ? words : "";
 
         IEnumerable<Line> In(int column, string words, XFont font, XColor colour) =>
             Paper.Lines(page, words, font, Columns[column].Width).Select(line => new Line(line, font, colour));
