@@ -1,5 +1,6 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fields;
 
@@ -11,10 +12,6 @@ namespace Dentelle.Core.Preparing;
 /// </summary>
 internal sealed class GingivalPlane
 {
-    /// <summary>Share of what stands over the margin, and the least it is cut to where the tooth gives it: habits of the trade.</summary>
-    private const double Share = 0.5;
-    private const double LeastHeight = 1.5;
-
     private const int Directions = 72;
     private readonly MarginRing margin;
     private readonly PathFrame frame;
@@ -22,10 +19,10 @@ internal sealed class GingivalPlane
         rounding;
     private readonly double[] heights = new double[Directions];
 
-    public GingivalPlane(PresentTooth tooth, Plan plan, double rounding, MarginRing margin, PathFrame frame)
+    public GingivalPlane(PresentTooth tooth, Plan plan, ShapeHabits habits, MarginRing margin, PathFrame frame)
     {
         var form = tooth.Form;
-        (this.margin, this.frame, this.rounding) = (margin, frame, rounding);
+        (this.margin, this.frame, rounding) = (margin, frame, habits.OuterEdgeRadiusMm.Value);
         tangent = Math.Tan(plan.Convergence.Value.Target.PerWall.Radians);
         Parallel.For(0, Directions, i =>
         {
@@ -66,7 +63,10 @@ internal sealed class GingivalPlane
                         : 0
                 );
             var left = present - level - plan.Zones.Where(zone => zone.Zone.Occludes).Max(zone => zone.Depth.Value.Target.Value);
-            return Math.Min(Math.Max(Share * left, LeastHeight), Math.Max(0, left - rounding));
+            return Math.Min(
+                Math.Max(habits.GingivalPlaneShare.Value * left, habits.GingivalPlaneLeastMm.Value),
+                Math.Max(0, left - rounding)
+            );
         }
     }
 

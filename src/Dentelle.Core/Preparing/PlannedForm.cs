@@ -67,7 +67,7 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         var (outer, frame) = (present.Surface, PathFrame.Of(plan.Path));
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
         var ring = new MarginRing(present.Form, plan, habits, frame);
-        var depths = TopDepths.Of(present, plan, habits.OuterEdgeRadiusMm.Value, zones, labels, ring, frame);
+        var depths = TopDepths.Of(present, plan, habits, zones, labels, ring, frame);
         var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, habits) : null;
         edge?.Limit(outer, zones, labels, depths);
         var seen = frame.IsUpright ? outer : outer.Mapped(frame.ToPath);

@@ -1,5 +1,6 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Surfaces;
@@ -20,7 +21,7 @@ internal static class TopDepths
     public static double[] Of(
         PresentTooth tooth,
         Plan plan,
-        double rounding,
+        ShapeHabits habits,
         SurfaceZones zones,
         int[] labels,
         MarginRing margin,
@@ -43,7 +44,7 @@ internal static class TopDepths
         if (form.Shape is BackCrown back)
         {
             Groove(back, form, surface, depths, plan.DepthAt(ZoneKind.Groove).Value);
-            var wall = new GingivalPlane(tooth, plan, rounding, margin, frame);
+            var wall = new GingivalPlane(tooth, plan, habits, margin, frame);
             for (var i = 0; i < depths.Length; i++)
             {
                 if (depths[i] > 0)

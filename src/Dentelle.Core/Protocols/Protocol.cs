@@ -219,7 +219,12 @@ public sealed record ConvergenceTarget(
 }
 
 /// <param name="BondedLeastHeightMm">In place of the others where etched ceramic is bonded.</param>
-public sealed record WallLimits(LeastHeights LeastHeightMm, Sourced<double> BondedLeastHeightMm, Sourced<double> LeastHeightToBase)
+public sealed record WallLimits(
+    LeastHeights LeastHeightMm,
+    Sourced<double> BondedLeastHeightMm,
+    Sourced<double> DoubtMm,
+    Sourced<double> LeastHeightToBase
+)
 {
     /// <summary>The least height a crown of a material wants on a tooth.</summary>
     public Sourced<double> LeastFor(ToothCode tooth, Material material) =>
@@ -242,6 +247,8 @@ public sealed record ShapeHabits(
     Sourced<double> BevelHeightMm,
     Sourced<double> OuterEdgeRadiusMm,
     Sourced<double> EdgeLeastWidthMm,
+    Sourced<double> GingivalPlaneShare,
+    Sourced<double> GingivalPlaneLeastMm,
     Sourced<double> SmallEdgeLeastWidthMm,
     InnerRadii InnerRadiusMm,
     Sourced<double> GumAboveNeckMm

@@ -8,9 +8,6 @@ namespace Dentelle.Core.Planning.Cautions;
 /// <summary>Cautions that only show once the plan is cut into its tooth: walls, edge, pulp.</summary>
 internal static class FormCautions
 {
-    /// <summary>A wall's height on an average form is not known better: the gum alone stands that much higher or lower.</summary>
-    private const double WallDoubt = 0.3;
-
     /// <summary>Half a step of the finest gauge.</summary>
     private const double EdgeDoubt = 0.1;
 
@@ -48,7 +45,7 @@ internal static class FormCautions
         {
             var shortest = sections.MinBy(section => Lower(section.Walls));
             var (wall, least) = (new Mm(Lower(shortest.Walls)), scene.Protocol.Walls.LeastFor(scene.Plan.Tooth, scene.Plan.Material.Value));
-            if (wall.Value >= least.Value - WallDoubt)
+            if (wall.Value >= least.Value - scene.Protocol.Walls.DoubtMm.Value)
                 return null;
             var side = Kebab.Of(LowerSide(shortest.Plane, shortest.Walls));
             return wall <= Mm.Zero
@@ -62,7 +59,8 @@ internal static class FormCautions
         new("wall-to-base", (sections, scene) =>
         {
             var (slimmest, ratio) = (sections.MinBy(section => Slenderness(section.Walls)), scene.Protocol.Walls.LeastHeightToBase.Value);
-            var least = scene.Protocol.Walls.LeastFor(scene.Plan.Tooth, scene.Plan.Material.Value).Value - WallDoubt;
+            var least =
+                scene.Protocol.Walls.LeastFor(scene.Plan.Tooth, scene.Plan.Material.Value).Value - scene.Protocol.Walls.DoubtMm.Value;
             return sections.All(section => Lower(section.Walls) >= least) && Math.Round(Slenderness(slimmest.Walls), 1) < ratio
                 ? $"The {Kebab.Of(LowerSide(slimmest.Plane, slimmest.Walls))} wall is {Slenderness(slimmest.Walls):0.0} of the base "
                     + $"high; at least {ratio:0.0} is wanted."
