@@ -111,7 +111,9 @@ public sealed class RestorationApiTests : IDisposable
                 "\"1\""
             )
             .Json();
-        Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Json())["finished"]!);
+        // Nothing was read yet: that is asked about, not passed over.
+        Assert.Equal((422, "unread"), await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Refused());
+        Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true, "allTheSame": true }""").Json())["finished"]!);
 
         // 1.9 to the pulp on the radiograph less a groove of 1.5: 0.4 stays, and that stands with its zone.
         id = await client.NewUnit("36 crown lithium disilicate");
@@ -129,7 +131,9 @@ public sealed class RestorationApiTests : IDisposable
         );
         Assert.Equal((422, "unanswered"), await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Refused());
         await Seen("\"pulp-danger\": \"root canal is planned\"", 2);
-        Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Json())["finished"]!);
+        // Nothing was read yet: that is asked about, not passed over.
+        Assert.Equal((422, "unread"), await client.Put($"/api/units/{id}/finished", """{ "finished": true }""").Refused());
+        Assert.True((bool)(await client.Put($"/api/units/{id}/finished", """{ "finished": true, "allTheSame": true }""").Json())["finished"]!);
     }
 
     [Fact(DisplayName = "A case can be looked at, renamed, given a visit and have it taken away; the arch has 32 outlines")]

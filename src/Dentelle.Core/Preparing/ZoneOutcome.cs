@@ -28,7 +28,7 @@ public sealed record ZoneOutcome(Zone Zone, Mm Planned, Mm Least, Mm Usual, Mm M
     private const double Shallow = 0.12;
 
     /// <summary>Whether the difference is worth saying beside the depth: a reading would show it.</summary>
-    public bool Shows => Why is not null && ((Usual - Planned).Value < -Shallow || (Most - Planned).Value > Deep);
+    public bool Shows => IsMeasured && Why is not null && ((Usual - Planned).Value < -Shallow || (Most - Planned).Value > Deep);
 }
 
 /// <summary>Measures what a planned body takes from the present tooth.</summary>

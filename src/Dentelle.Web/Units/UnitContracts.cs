@@ -157,6 +157,7 @@ public sealed record ReadingEntry
 /// <param name="Cost">Null where the restoration's body is not made.</param>
 public sealed record CostView(int Version, CutCost? Cost);
 
-public sealed record FinishedEntry(bool Finished);
+/// <param name="AllTheSame">Whether zones that are unread or critical were asked about and it is finished all the same.</param>
+public sealed record FinishedEntry(bool Finished, bool AllTheSame = false);
 
 public sealed record TakenBackEntry(bool TakenBack);

@@ -76,7 +76,7 @@ public static class UnitEndpoints
         UnitWork work,
         HttpResponse response,
         CancellationToken stop
-    ) => Tagged(await work.FinishAsync(id, entry.Finished, stop), response);
+    ) => Tagged(await work.FinishAsync(id, entry, stop), response);
 
     private static UnitAnswer Tagged(Answer<UnitView> answer, HttpResponse response)
     {

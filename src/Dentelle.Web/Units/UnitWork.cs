@@ -60,15 +60,17 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
         return await store.SetTakenBackAsync(id, reading, takenBack, stop) ? await ShownAsync(unit, stop) : Problems.Missing("reading");
     }
 
-    public async Task<Answer<UnitView>> FinishAsync(Guid id, bool finished, CancellationToken stop)
+    public async Task<Answer<UnitView>> FinishAsync(Guid id, FinishedEntry entry, CancellationToken stop)
     {
         if (await store.UnitAsync(id, stop) is not { } unit)
             return NoUnit;
         if (!views.Planned(unit).Is(out var planned, out var problem))
             return problem;
-        if (finished && Unanswered(planned) is { } open)
+        if (entry.Finished && Unanswered(planned) is { } open)
             return new Problem("unanswered", $"Not finished yet: “{open.Text}” wants a reason first.");
-        await store.SetFinishedAsync(unit, finished, stop);
+        if (entry is { Finished: true, AllTheSame: false } && Unchecked(unit, planned, await store.SettingsAsync(stop)) is { } missing)
+            return new Problem("unread", missing);
+        await store.SetFinishedAsync(unit, entry.Finished, stop);
         return await views.ViewAsync(unit, planned, stop);
     }
 
@@ -116,6 +118,21 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
 
     private async Task<Answer<UnitView>> ShownAsync(UnitRow unit, CancellationToken stop) =>
         views.Planned(unit).Is(out var planned, out var problem) ? await views.ViewAsync(unit, planned, stop) : problem;
+
+    /// <summary>What the five points have not looked at, or found too thin: that is not passed over in silence.</summary>
+    private string? Unchecked(UnitRow unit, PlannedUnit planned, SettingsRow settings)
+    {
+        var latest = views.Readings(unit, planned.Plan, settings).Where(reading => reading.IsLatest).ToDictionary(reading => reading.Zone);
+        var cut = planned.Plan.Zones.Where(zone => zone.Depth.Value.Target > Mm.Zero).ToArray();
+        var unread = cut.Count(zone => !latest.ContainsKey(zone.Zone.Name));
+        var critical = cut.Where(zone => latest.GetValueOrDefault(zone.Zone.Name)?.Finding?.Verdict == Verdict.Critical).ToArray();
+        string[] said =
+        [
+            .. unread > 0 ? [$"{unread} of {cut.Length} zones are unread"] : (string[])[],
+            .. critical.Select(zone => $"{zone.Zone.Words.LowerFirst()} is critical"),
+        ];
+        return said.Length == 0 ? null : $"{string.Join(", ", said).UpperFirst()}.";
+    }
 
     /// <summary>A caution that wants a reason and has none.</summary>
     private static Caution? Unanswered(PlannedUnit planned) =>

@@ -1164,6 +1164,11 @@ export interface components {
         };
         FinishedEntry: {
             finished: boolean;
+            /**
+             * @description Whether zones that are unread or critical were asked about and it is finished all the same.
+             * @default false
+             */
+            allTheSame: boolean;
         };
         FreeDocument: {
             /** Format: double */

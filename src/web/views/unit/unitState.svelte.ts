@@ -127,9 +127,19 @@ export class UnitState {
     }
   }
 
-  async finish(finished: boolean): Promise<void> {
-    await this.#try(answer(api.PUT('/api/units/{id}/finished', { ...this.#path, body: { finished } })));
-    this.#undo.push(() => this.finish(!finished));
+  /** Zones that are unread or critical are asked about first. */
+  async finish(finished: boolean, allTheSame = false): Promise<void> {
+    const call = answer(api.PUT('/api/units/{id}/finished', { ...this.#path, body: { finished, allTheSame } })).catch(
+      (error: unknown) => {
+        if (!(error instanceof Refusal) || error.code !== 'unread') throw error;
+        notices.say(error.message, { label: 'Finish all the same', run: () => void this.finish(true, true) });
+        return null;
+      },
+    );
+    const unit = await attempt(call);
+    if (!unit) return;
+    this.#show(unit);
+    this.#undo.push(() => this.finish(!finished, true));
   }
 
   /** Plans anew with the protocol in use. */
