@@ -33,6 +33,14 @@ public static class Judge
             );
 
         var expected = Expected(reading.Kind, zone);
+        // Where room was there before, the uniform school leaves a larger gap, up to its own limit.
+        if (
+            reading.Kind == ReadingKind.Clearance
+            && plan.BuildOutSchool == BuildOutSchool.Uniform
+            && zone.RoomBefore is { } before
+            && before > Mm.Zero
+        )
+            expected = new MmRange(expected.Target, expected.Least, Mm.Most(expected.Most, new Mm(protocol.Cautions.RoomMostMm.Value)));
         var bands = new Bands(expected, protocol.Tolerance);
         var (verdict, isProbable) = bands.Of(reading.Interval);
         var most = Mm.Most(expected.Target - reading.Interval.From, Mm.Zero);
@@ -81,13 +89,22 @@ public static class Judge
                     + "wall that is left and the pulp, and consider a build-up or another material."
             ),
             Verdict.CantTell => ("Can't tell", ""),
-            _ => Short(verdict, zone, least, most, tips),
+            _ => Short(verdict, zone, expected, least, most, tips),
         };
 
-    private static (string Headline, string Instruction) Short(Verdict verdict, ZonePlan zone, Mm least, Mm most, IReadOnlyList<Mm> tips)
+    private static (string Headline, string Instruction) Short(
+        Verdict verdict,
+        ZonePlan zone,
+        MmRange expected,
+        Mm least,
+        Mm most,
+        IReadOnlyList<Mm> tips
+    )
     {
         var critical =
-            verdict == Verdict.Critical ? $" Below the least of {zone.Depth.Value.Least} the restoration is too thin and may break." : "";
+            verdict != Verdict.Critical ? ""
+            : zone.Zone.Kind.IsFacial() ? $" Below the least of {expected.Least} it comes out bulging, or the colour underneath shows."
+            : $" Below the least of {expected.Least} the restoration is too thin and may break.";
         if ((most - least).Value < Exact && least > Mm.Zero)
         {
             var amount = (least + most) * 0.5;

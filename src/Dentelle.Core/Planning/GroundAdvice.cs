@@ -52,6 +52,13 @@ internal static class GroundAdvice
                 side.For("The usual one for this material", null, row.Source, row.Standing);
             if (known.Length > 1 && width.Value >= widest)
                 side.Against($"The widest of them: {width} of the neck", width.Value, row.Source, row.Standing);
+            if (plan.Material.Value == Material.MetalCeramicPorcelainMargin && row == own)
+                side.Against(
+                    "A porcelain margin wants a 90° shoulder: the costliest line, and stresses gather in its corner",
+                    width.Value,
+                    row.Source,
+                    row.Standing
+                );
             if (plan.MaterialClass == MaterialClass.MetalCeramic && row.Design is MarginDesign.Shoulder)
                 side.For("No metal shows at the gum", null, "P", Standing.CommonPractice);
             sides.Add(side);
