@@ -202,10 +202,19 @@ public class RestorationTests
             Assert.Equal(
                 cut,
                 Shipped
-                    .Plan("36 crown metal", inputs => inputs with { Findings = new()
-                            {
-                                Wear = ByZone.Of(("functional-cusp", 0.8)),
-                            }, RoomBeforeMm = room is { } there ? new Dictionary<string, double> { ["functional-cusp"] = there } : inputs.RoomBeforeMm })
+                    .Plan("36 crown metal", inputs =>
+                        (
+                            room is null
+                                ? inputs
+                                : inputs with
+                                {
+                                    RoomBeforeMm = new Dictionary<string, double> { ["functional-cusp"] = room.Value },
+                                }
+                        ) with
+                        {
+                            Findings = new() { Wear = ByZone.Of(("functional-cusp", 0.8)) },
+                        }
+                    )
                     .Zone("functional-cusp-mesiofacial")!
                     .Depth.Value.Target.Rounded
             );
@@ -216,10 +225,12 @@ public class RestorationTests
                 .Zone("mesial")!
                 .Depth.Value.Target.Rounded
         );
-        // A molar of 11.0 leaning 10° to the mesial has sunk there by 5.5·sin 10° = 0.95, and stands as much higher behind: 1.0 − 0.95 and 1.0 + 0.95.
+        // A molar of 11.0 leaning 10° to the mesial has sunk there by 5.5·sin 10° = 0.95, and stands as much higher behind:
+        // 1.0 − 0.95 and 1.0 + 0.95.
         var tilted = With("36 crown zirconia", new() { TiltDeg = 10 });
         Assert.Equal([0.05, 1.95], new[] { "mesial-ridge", "distal-ridge" }.Select(zone => tilted.Zone(zone)!.Depth.Value.Target.Rounded));
-        // An incisor of 8.5 turned by 15°: 8.5/4·sin 15° = 0.55 more on one side, as much less on the other, 1.2 in the middle: its facial zones have two halves.
+        // An incisor of 8.5 turned by 15°: 8.5/4·sin 15° = 0.55 more on one side, as much less on the other, 1.2 in the
+        // middle: its facial zones have two halves.
         var turned = With("11 crown lithium disilicate", new() { RotationDeg = 15 });
         Assert.Equal(
             [1.75, 0.65],

@@ -114,7 +114,9 @@ public sealed class InnerBodies
         return thickness;
     }
 
-    /// <summary>A chamber as wide as the neck less its walls, with a horn that points to each cusp; a front tooth's narrows to its edge.</summary>
+    /// <summary>
+    /// A chamber as wide as the neck less its walls, with a horn that points to each cusp; a front tooth's narrows to its edge.
+    /// </summary>
     private Mesh MakePulp(PulpEstimate estimate)
     {
         var (form, tips) = (tooth.Form, tooth.Form.CuspTips);
@@ -126,7 +128,7 @@ public sealed class InnerBodies
         var horns = tips.Select(tip => isFront ? FrontHorn(tip) : Horn(tip)).ToArray();
         IField chamber = new FormulaField(p =>
         {
-            var half = Math.Max(0.25, Oval(Math.Atan2(p.Y, p.X))) * (1 - (0.06 * Math.Abs(p.Z - 1)));
+            var half = Oval(Math.Atan2(p.Y, p.X)) * (1 - (0.06 * Math.Abs(p.Z - 1)));
             var wall = Math.Sqrt((p.X * p.X) + (p.Y * p.Y)) - Math.Max(0.15, half);
             var body = Blend.Max(0.9 * wall, p.Z - roof, 0.6);
             foreach (var (foot, horn) in horns)

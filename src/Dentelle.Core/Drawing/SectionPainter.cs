@@ -50,7 +50,7 @@ internal static class SectionPainter
     {
         if (body is null)
             return [];
-        var (near, far) = PlannedSection.Sides(section.Cut);
+        var (near, far) = PlannedSection.Sides(section.Cut.Plane);
         return [.. Mark(near, 1, section.Neck.Near), .. Mark(far, -1, section.Neck.Far)];
 
         IEnumerable<MarginMark> Mark(Segment segment, int side, double neck)

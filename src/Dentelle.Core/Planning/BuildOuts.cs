@@ -93,7 +93,9 @@ internal static class BuildOuts
         );
     }
 
-    /// <summary>A turned tooth's facial stands out of the row on one side and has gone in on the other; the restoration is in line.</summary>
+    /// <summary>
+    /// A turned tooth's facial stands out of the row on one side and has gone in on the other; the restoration is in line.
+    /// </summary>
     private static void Turn(Zone zone, PlanContext context, List<(Mm, Reason)> found)
     {
         var turn = context.Findings.RotationDeg;

@@ -21,10 +21,10 @@ internal static class MarginLevels
             );
         var levels = context.Protocol.Defaults.MarginLevelMm;
         var habit = !context.Tooth.IsFront
-            ? IsFacial(segment)
+            ? segment.IsFacial()
                 ? levels.BackFacial
                 : levels.Back
-            : context.Material is Material.MetalCeramicFacial or Material.MetalCeramicFull && IsFacial(segment)
+            : context.Material is Material.MetalCeramicFacial or Material.MetalCeramicFull && segment.IsFacial()
                 ? levels.FrontMetalCeramicFacial
                 : levels.Front;
         return OutOfAttachment(
@@ -45,7 +45,7 @@ internal static class MarginLevels
     private static Reasoned<Mm> AboveRoot(PlanContext context, Segment segment, Reasoned<Mm> level)
     {
         var bare = context.Findings.Recession;
-        if (bare <= Mm.Zero || !IsFacial(segment))
+        if (bare <= Mm.Zero || !segment.IsFacial())
             return level;
         return context.Tooth.IsFront
             ? level.Noting(
@@ -100,7 +100,7 @@ internal static class MarginLevels
 
     /// <summary>An abrasion of the neck is included: a margin that ended in it would have no edge.</summary>
     private static Reasoned<Mm> PastAbrasion(PlanContext context, Segment segment, Reasoned<Mm> level) =>
-        context.Findings.AbrasionEnd is { } end && IsFacial(segment) && end < level.Value
+        context.Findings.AbrasionEnd is { } end && segment.IsFacial() && end < level.Value
             ? level.Then(
                 end,
                 new Reason(
@@ -177,7 +177,7 @@ internal static class MarginLevels
 
     private static Reasoned<Mm> OutOfAttachment(PlanContext context, Segment segment, Reasoned<Mm> level)
     {
-        if (context.Findings.Crest is not { } crest || !IsFacial(segment))
+        if (context.Findings.Crest is not { } crest || !segment.IsFacial())
             return level;
         var attachment = context.Protocol.Gums.AttachmentMm;
         var lowest = new Mm(attachment.Value) - crest;
@@ -193,6 +193,4 @@ internal static class MarginLevels
             )
         );
     }
-
-    private static bool IsFacial(Segment segment) => segment is Segment.Facial or Segment.Mesiofacial or Segment.Distofacial;
 }

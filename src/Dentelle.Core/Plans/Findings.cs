@@ -158,8 +158,7 @@ public sealed record Findings
     }
 
     /// <summary>How high the gum stands over the neck on a segment's side: where root is laid bare it has gone back below it.</summary>
-    public Mm GumOverNeck(Segment segment, Mm usual) =>
-        Recession > Mm.Zero && segment is (Segment.Facial or Segment.Mesiofacial or Segment.Distofacial) ? -Recession : usual;
+    public Mm GumOverNeck(Segment segment, Mm usual) => Recession > Mm.Zero && segment.IsFacial() ? -Recession : usual;
 
     /// <summary>How much higher one piece of the margin lies than another, seen from the neck.</summary>
     public Mm Jump(MarginPiece a, MarginPiece b, Mm usual)

@@ -66,7 +66,9 @@ public sealed record Plan
     /// </summary>
     public double TurnedOut(double mesial) => mesial * Math.Sin(double.DegreesToRadians(Assessment.Findings.RotationDeg));
 
-    /// <summary>Depth of a kind of zone without cusps that this kind of tooth has; between the halves of a turned tooth their middle.</summary>
+    /// <summary>
+    /// Depth of a kind of zone without cusps that this kind of tooth has; between the halves of a turned tooth their middle.
+    /// </summary>
     public Mm DepthAt(ZoneKind kind) => DepthOf(new Zone(kind))!.Value;
 
     /// <summary>Depth of a zone, whether or not it has halves; null where the plan leaves it as it is.</summary>

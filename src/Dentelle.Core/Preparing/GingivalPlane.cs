@@ -3,6 +3,7 @@ using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fields;
+using Dentelle.Geometry.Grids;
 
 namespace Dentelle.Core.Preparing;
 
@@ -17,19 +18,24 @@ internal sealed class GingivalPlane
     private readonly PathFrame frame;
     private readonly double tangent,
         rounding;
-    private readonly double[] heights = new double[Directions];
+    private readonly AngleTable heights;
 
     public GingivalPlane(PresentTooth tooth, Plan plan, ShapeHabits habits, MarginRing margin, PathFrame frame)
     {
         var form = tooth.Form;
         (this.margin, this.frame, rounding) = (margin, frame, habits.OuterEdgeRadiusMm.Value);
         tangent = Math.Tan(plan.Convergence.Value.Target.PerWall.Radians);
+        var found = new double[Directions];
         Parallel.For(0, Directions, i =>
         {
             var angle = 2 * Math.PI * i / Directions;
-            heights[i] = Reach(angle, Highest(angle));
+            found[i] = Reach(angle, Highest(angle));
         });
-        Even();
+        Even(found);
+        heights = AngleTable.Of(
+            [.. found.Select((h, i) => Math.SinCos(2 * Math.PI * i / Directions) is var (sin, cos) ? (double[])[cos, sin, h] : [])],
+            sample => sample[2]
+        )[0];
 
         double Reach(double angle, double most)
         {
@@ -87,20 +93,12 @@ internal sealed class GingivalPlane
     {
         var p = frame.ToPath(place);
         var (inset, width, level, _) = margin.At(p.X, p.Y);
-        var height = Height(Math.Atan2(p.Y - margin.Centre.Y, p.X - margin.Centre.X));
-        var up = Math.Clamp(p.Z - level, 0, height);
+        var up = Math.Clamp(p.Z - level, 0, heights.At(Math.Atan2(p.Y - margin.Centre.Y, p.X - margin.Centre.X)));
         // A ball of the rounding's radius must still touch the wall from inside.
         return new Vec2(width + (up * tangent) + rounding - inset, p.Z - level - up).Length - rounding;
     }
 
-    private double Height(double angle)
-    {
-        var place = ((angle / (2 * Math.PI)) + 1) % 1 * Directions;
-        var (at, share) = ((int)place % Directions, place - Math.Floor(place));
-        return heights[at] + ((heights[(at + 1) % Directions] - heights[at]) * share);
-    }
-
-    private void Even()
+    private static void Even(double[] heights)
     {
         for (var pass = 0; pass < 3; pass++)
         {

@@ -59,15 +59,16 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     /// <summary>Cuts a plan into a tooth.</summary>
     /// <param name="present">The tooth as it stands.</param>
     /// <param name="plan">What to cut.</param>
-    /// <param name="habits">Radii and the gum's height, from the protocol.</param>
+    /// <param name="protocol">Radii, the gum's height and the tolerance of depths.</param>
     /// <returns>A problem when the margin leaves no wall above it.</returns>
-    public static Answer<PlannedForm> Cut(PresentTooth present, Plan plan, ShapeHabits habits)
+    public static Answer<PlannedForm> Cut(PresentTooth present, Plan plan, Protocol protocol)
     {
         const double leastWall = 0.1;
+        var habits = protocol.Shape;
         var (outer, frame) = (present.Surface, PathFrame.Of(plan.Path));
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
         var ring = new MarginRing(present.Form, plan, habits, frame);
-        var depths = TopDepths.Of(present, plan, habits, zones, labels, ring, frame);
+        var depths = TopDepths.Of(present, plan, protocol, zones, labels, ring, frame);
         var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, habits) : null;
         edge?.Limit(outer, zones, labels, depths);
         var seen = frame.IsUpright ? outer : outer.Mapped(frame.ToPath);
@@ -159,49 +160,30 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     {
         const double ridge = 2;
         if (present.Shape is not BackCrown)
-            return Edge(angle) - margin.Level(angle);
+            // The edge's corner on that side, within a third of the turn.
+            return Around(Math.PI / 18, 6).Max(direction => Highest(direction, double.PositiveInfinity)) - margin.Level(angle);
         if (Math.Abs(Math.Cos(angle)) > Math.Sqrt(0.5))
-            return Middle(Around(angle), foot => Math.Min(ridge, foot));
+        {
+            // The middle of what a sixth of the turn gives.
+            var heights = Around(Math.PI / 30, 5).Select(direction => Over(direction, ridge)).Order().ToArray();
+            return heights[heights.Length / 2];
+        }
         return present
             .CuspTips.Select(tip => frame.ToPath(tip) - new Vec3(margin.Centre.X, margin.Centre.Y, 0))
             .Where(tip => tip.Y > 0 == Math.Sin(angle) > 0)
             .Max(tip => Over(Math.Atan2(tip.Y, tip.X), double.PositiveInfinity));
 
-        double Middle(IEnumerable<double> directions, Func<double, double> inward)
-        {
-            var heights = directions
-                .Select(direction => Over(direction, inward(margin.Radius(direction) - margin.Width(direction))))
-                .Order()
-                .ToArray();
-            return heights[heights.Length / 2];
-        }
+        IEnumerable<double> Around(double step, int steps) => Enumerable.Range(-steps, (2 * steps) + 1).Select(i => angle + (step * i));
+
+        double Over(double direction, double inward) => Highest(direction, inward) - margin.Level(direction);
 
         // The highest that is left between the foot of the wall and a place so far inside it.
-        double Over(double direction, double inward)
+        double Highest(double direction, double inward)
         {
             var foot = margin.Radius(direction) - margin.Width(direction);
             var depth = Math.Min(inward, foot);
-            return Enumerable.Range(0, 25).Max(k => margin.Out(direction, foot - (depth * k / 24)) is var at ? top.Height(at.X, at.Y) : 0)
-                - margin.Level(direction);
+            return Enumerable.Range(0, 25).Max(k => margin.Out(direction, foot - (depth * k / 24)) is var at ? top.Height(at.X, at.Y) : 0);
         }
-
-        // The edge's corner on that side: the highest that is left within a third of the turn.
-        double Edge(double towards) =>
-            Enumerable
-                .Range(-6, 13)
-                .Select(i => towards + (Math.PI / 18 * i))
-                .Max(direction =>
-                    Enumerable
-                        .Range(0, 25)
-                        .Max(k =>
-                            margin.Out(direction, (margin.Radius(direction) - margin.Width(direction)) * k / 24) is var at
-                                ? top.Height(at.X, at.Y)
-                                : 0
-                        )
-                );
-
-        // A sixth of the turn about it.
-        static IEnumerable<double> Around(double angle) => Enumerable.Range(-5, 11).Select(i => angle + (Math.PI / 30 * i));
     }
 
     private double Core(Vec3 p)

@@ -19,7 +19,7 @@ public sealed record PlannedSection(Polygon Outline, Vec2 NearMargin, Vec2 FarMa
         var cut = section.Cut;
         var planned = new Polygon(cut.Flat(cut.Outline(body.Surface)));
         var (near, far) = (body.Margin.In(cut, 1), body.Margin.In(cut, -1));
-        var (nearSegment, farSegment) = Sides(cut);
+        var (nearSegment, farSegment) = Sides(cut.Plane);
         return new PlannedSection(
             planned,
             near,
@@ -30,6 +30,6 @@ public sealed record PlannedSection(Polygon Outline, Vec2 NearMargin, Vec2 FarMa
         );
     }
 
-    internal static (Segment Near, Segment Far) Sides(SectionCut cut) =>
-        cut.Plane == SectionPlane.Faciolingual ? (Segment.Facial, Segment.Lingual) : (Segment.Mesial, Segment.Distal);
+    internal static (Segment Near, Segment Far) Sides(SectionPlane plane) =>
+        plane == SectionPlane.Faciolingual ? (Segment.Facial, Segment.Lingual) : (Segment.Mesial, Segment.Distal);
 }

@@ -19,10 +19,11 @@ public sealed record Preparation
             (Cut, Outcomes) = CutSurface.Above(walled, Labels) is var above ? (above, Preparing.Outcomes.Of(walled, above)) : default;
         else if (body is not null)
             (Cut, Outcomes) = CutSurface.Of(body, Labels) is var taken ? (taken, Preparing.Outcomes.Taken(body, taken)) : default;
-        if (Cut is not null)
-            (Plan, Outcomes) = SettledPlan.Of(plan, Outcomes, protocol.Tolerance);
         if (Cut is { } cut)
+        {
+            (Plan, Outcomes) = SettledPlan.Of(plan, Outcomes, protocol.Tolerance);
             Pulp = [.. PulpDistances.Of(cut, present.Inside(protocol.Estimates).PulpTree, Plan)];
+        }
         cost = new(() => CutCost.Of(this, protocol));
     }
 

@@ -70,7 +70,7 @@ internal static class SettledPlan
     private static Reason Because(ZonePlan zone, ZoneOutcome outcome, Plan plan, Mm taken, Mm moved)
     {
         var text =
-            outcome.IsWall && Segment(zone.Zone.Kind) is { } segment && plan.Margin.Has(segment)
+            outcome.IsWall && zone.Zone.Beside is { } segment && plan.Margin.Has(segment)
                 ? $"At least {zone.Depth.Value.Target} for the material; {Wall(plan, segment)} takes {taken} here"
                 : $"On this form {taken} is taken. {outcome.Why}".TrimEnd(' ', '.');
         return new Reason(text, moved.Rounded, "P", Standing.Assumed);
@@ -79,16 +79,7 @@ internal static class SettledPlan
     private static string Wall(Plan plan, Segment segment)
     {
         var piece = plan.Margin.At(segment);
-        return $"a {plan.Convergence.Value.Target.PerWall.Degrees:0.#}° wall from a {piece.Width.Value.Target} {Kebab.Words(piece.Design)}";
+        var lean = plan.Convergence.Value.Target.PerWall.Degrees;
+        return $"a {lean:0.#}° wall from a {piece.Width.Value.Target} {Kebab.Words(piece.Design)}";
     }
-
-    private static Segment? Segment(ZoneKind kind) =>
-        kind switch
-        {
-            ZoneKind.Mesial => Words.Segment.Mesial,
-            ZoneKind.Distal => Words.Segment.Distal,
-            ZoneKind.Lingual or ZoneKind.LingualWall => Words.Segment.Lingual,
-            ZoneKind.FacialGingivalHalf or ZoneKind.FacialGingivalThird => Words.Segment.Facial,
-            _ => null,
-        };
 }

@@ -15,13 +15,10 @@ internal static class TopDepths
 
     private const int Passes = 5;
 
-    /// <summary>The tolerance of depths: so much a deeper zone gives way to a shallower one.</summary>
-    private const double GivesWay = 0.1;
-
     public static double[] Of(
         PresentTooth tooth,
         Plan plan,
-        ShapeHabits habits,
+        Protocol protocol,
         SurfaceZones zones,
         int[] labels,
         MarginRing margin,
@@ -37,14 +34,14 @@ internal static class TopDepths
             Corners(plan, surface, zones, labels, depths);
         var own = (double[])depths.Clone();
         SurfaceValues.Even(surface, depths, Passes, depth => !double.IsNaN(depth), depth => !double.IsNaN(depth));
-        // Where zones meet the shallower one gives way: none is left under what its material bears.
+        // Where zones meet the shallower one gives way, but for the tolerance: none is left under what its material bears.
         for (var i = 0; i < depths.Length; i++)
-            depths[i] = Math.Max(depths[i], own[i] - GivesWay);
+            depths[i] = Math.Max(depths[i], own[i] - protocol.Tolerance.Value);
         WallDepths(plan, surface, zones, labels, margin, frame, depths);
         if (form.Shape is BackCrown back)
         {
             Groove(back, form, surface, depths, plan.DepthAt(ZoneKind.Groove).Value);
-            var wall = new GingivalPlane(tooth, plan, habits, margin, frame);
+            var wall = new GingivalPlane(tooth, plan, protocol.Shape, margin, frame);
             for (var i = 0; i < depths.Length; i++)
             {
                 if (depths[i] > 0)

@@ -22,5 +22,7 @@ public sealed record PulpEstimates(PulpEstimate Front, PulpEstimate Premolar, Pu
 
 /// <summary>Average dentine and enamel over the pulp at the neck, and from cusp tip or edge to what lies below it.</summary>
 /// <param name="HornBelowTop">To the pulp horn.</param>
-/// <param name="CeilingBelowTop">From the facial cusp's tip to the chamber's ceiling; null for front teeth, whose pulp narrows to a ridge.</param>
+/// <param name="CeilingBelowTop">
+/// From the facial cusp's tip to the chamber's ceiling; null for front teeth, whose pulp narrows to a ridge.
+/// </param>
 public sealed record PulpEstimate(double NeckWall, double HornBelowTop, double? CeilingBelowTop, string Source, Standing Standing);

@@ -102,7 +102,11 @@ public sealed record GumFigures(
     PapillaTable Papilla,
     Sourced<double> PapillaAimMm,
     Sourced<double> PapillaCautionMm
-);
+)
+{
+    /// <summary>Whether the bone lies deeper under the gum than usual: such gums go back.</summary>
+    public bool IsLow(Mm crest) => crest.Value > NormalCrestMm.Value + CrestBandMm.Value;
+}
 
 /// <summary>How often the papilla fills the gap.</summary>
 public sealed record PapillaTable(IReadOnlyList<PapillaRow> Rows, string Source, Standing Standing)

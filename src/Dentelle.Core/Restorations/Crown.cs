@@ -49,5 +49,5 @@ internal sealed class Crown : RestorationRules
             : null;
 
     internal override Answer<PlannedBody>? Body(PresentTooth present, Plan plan, Protocol protocol) =>
-        PlannedForm.Cut(present, plan, protocol.Shape).Is(out var body, out var problem) ? body : problem;
+        PlannedForm.Cut(present, plan, protocol).Is(out var body, out var problem) ? body : problem;
 }

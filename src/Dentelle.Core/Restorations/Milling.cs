@@ -66,7 +66,7 @@ public sealed record MillingCheck
         var thinnest = plan.Zones.Where(zone => zone.Zone.Occludes).MinBy(zone => zone.Thickness.Target.Value)!;
         var (tool, radius) = (protocol.Milling.ToolDiameterMm.Value, protocol.Shape.OuterEdgeRadiusMm.Value);
         var wall = thinnest.Thickness.Target.Value;
-        var loss = Restorations.Milling.Loss(tool / 2, radius, edge);
+        var loss = Milling.Loss(tool / 2, radius, edge);
         var least = plan.Zones.Where(zone => zone.Zone.Occludes).Min(zone => zone.Needed.Least.Value);
         return new()
         {
@@ -78,9 +78,7 @@ public sealed record MillingCheck
             LossMm = Math.Round(loss, 3),
             LeftMm = Math.Round(wall - loss, 3),
             LeastMm = Math.Round(least, 3),
-            EdgeRadiusNeededMm = Restorations.Milling.EdgeRadiusNeeded(tool / 2, edge, wall, least) is { } needed
-                ? Math.Round(needed, 3)
-                : null,
+            EdgeRadiusNeededMm = Milling.EdgeRadiusNeeded(tool / 2, edge, wall, least) is { } needed ? Math.Round(needed, 3) : null,
         };
     }
 }

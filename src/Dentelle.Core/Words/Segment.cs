@@ -18,6 +18,9 @@ public enum Segment
 
 public static class Segments
 {
+    /// <summary>The facial and its corners.</summary>
+    public static bool IsFacial(this Segment segment) => segment is Segment.Facial or Segment.Mesiofacial or Segment.Distofacial;
+
     /// <summary>
     /// Where a direction lies, in segments counted from the middle of the facial over the mesial: 0 facial, 2 mesial, 4
     /// lingual, 6 distal.

@@ -123,7 +123,9 @@ public static class Zones
     /// Zones of a tooth in the order in which they are stepped through. Back teeth: each functional cusp, its outer
     /// bevel, each non-functional cusp, then the rest.
     /// </summary>
-    /// <param name="turned">Whether it stands turned about its axis: its facial zones then have two halves, one standing out, one gone in.</param>
+    /// <param name="turned">
+    /// Whether it stands turned about its axis: its facial zones then have two halves, one standing out, one gone in.
+    /// </param>
     public static IReadOnlyList<Zone> Of(ToothCode tooth, bool crossbite, bool turned = false)
     {
         if (turned)

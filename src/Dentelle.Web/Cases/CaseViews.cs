@@ -48,7 +48,8 @@ public sealed class CaseViews(CaseStore store, UnitViews views)
             unit.FinishedAt is not null ? UnitStage.Finished
             : unit.Readings.Any(row => row.TakenBackAt is null) ? UnitStage.BeingCut
             : UnitStage.Planned;
-        if (!views.PlanOf(unit).Is(out var plan, out var problem))
+        // What was asked for is enough to count zones; only readings are held against what the body takes.
+        if (!(stage == UnitStage.Planned ? views.AskedOf(unit) : views.PlanOf(unit)).Is(out var plan, out var problem))
             return new()
             {
                 Id = unit.Id,

@@ -44,7 +44,8 @@ internal static class FindingCautions
     private static string Thinnest(VeneerEnamel enamel, UnitScene scene)
     {
         var third = enamel.Thirds.MinBy(third => third.BondedShare)!;
-        return $"Least at the {new Zone(third.Zone).Words.LowerFirst()}: {scene.Plan.DepthAt(third.Zone)} is cut where enamel averages {third.Average}.";
+        return $"Least at the {new Zone(third.Zone).Words.LowerFirst()}: {scene.Plan.DepthAt(third.Zone)} is cut where enamel "
+            + $"averages {third.Average}.";
     }
 
     private static readonly CautionKind<ProximalSide, UnitScene> DarkTriangle = new("dark-triangle", (side, _) =>
@@ -72,7 +73,7 @@ internal static class FindingCautions
     private static readonly IReadOnlyList<CautionKind<Findings, UnitScene>> Gums =
     [
         new("crest-low", (found, scene) =>
-            found.Crest is { } crest && crest.Value > scene.Protocol.Gums.NormalCrestMm.Value + scene.Protocol.Gums.CrestBandMm.Value
+            found.Crest is { } crest && scene.Protocol.Gums.IsLow(crest)
                 ? $"The bone lies {crest} from the gum's margin, more than the usual "
                     + $"{new Mm(scene.Protocol.Gums.NormalCrestMm.Value)}: such gums go back after cord and impression."
                 : null
@@ -111,8 +112,8 @@ internal static class FindingCautions
         ),
         new("old-stump", (found, _) =>
             found.Stump
-                ? "A stump under an old crown has no surface of its own to count from: no depth guides. Measure the room from the index, the "
-                    + "wax-up or the antagonist."
+                ? "A stump under an old crown has no surface of its own to count from: no depth guides. Measure the "
+                    + "room from the index, the wax-up or the antagonist."
                 : null
         ),
         new("root-treated-front", (found, scene) =>

@@ -78,8 +78,8 @@ internal static class FormCautions
         return wide.Value >= least.Value - EdgeDoubt
             ? null
             : $"On this form facial and lingual cuts leave an edge {wide.Value:0.0} wide where "
-                + $"{new Mm(least.Value)} is wanted; it ends {edge.Usual.Told} down. Cut less of both toward the edge, or choose a material that "
-                + "needs less.";
+                + $"{new Mm(least.Value)} is wanted; it ends {edge.Usual.Told} down. Cut less of both toward "
+                + "the edge, or choose a material that needs less.";
     }) { Limit = scene => scene.Protocol.Shape.EdgeLeastWidth(scene.Plan.Tooth) };
 
     /// <summary>
@@ -114,13 +114,7 @@ internal static class FormCautions
     private static double Lower(PlannedSection walls) => Math.Min(walls.NearWall, walls.FarWall);
 
     private static Segment LowerSide(SectionPlane plane, PlannedSection walls) =>
-        (plane, walls.NearWall <= walls.FarWall) switch
-        {
-            (SectionPlane.Faciolingual, true) => Segment.Facial,
-            (SectionPlane.Faciolingual, false) => Segment.Lingual,
-            (_, true) => Segment.Mesial,
-            _ => Segment.Distal,
-        };
+        PlannedSection.Sides(plane) is var (near, far) && walls.NearWall <= walls.FarWall ? near : far;
 
     private static double Slenderness(PlannedSection walls) => Lower(walls) / walls.Base;
 

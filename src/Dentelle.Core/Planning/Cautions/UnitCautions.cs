@@ -36,9 +36,9 @@ internal static class UnitCautions
             if (worn.Length == 0)
                 return null;
             var where = string.Join(", ", worn.Select(zone => new Zone(zone.Zone.Kind).Words).Distinct()).ToLowerInvariant().UpperFirst();
-            return $"{where}: worn by {worn.Max(zone => Lost(zone, scene))}. Bringing that back needs room in the bite, "
-                + $"{(worn.Min(zone => zone.RoomBefore) is { } room ? $"only {room} was measured" : "and none was measured")}: without it the "
-                + "cut counts from the present surface. Measure the room, or raise the bite first.";
+            var measured = worn.Min(zone => zone.RoomBefore) is { } room ? $"only {room} was measured" : "and none was measured";
+            return $"{where}: worn by {worn.Max(zone => Lost(zone, scene))}. Bringing that back needs room in the bite, {measured}: "
+                + "without it the cut counts from the present surface. Measure the room, or raise the bite first.";
         }),
         new("grey-line", (plan, scene) =>
             plan.MaterialClass == MaterialClass.MetalCeramic

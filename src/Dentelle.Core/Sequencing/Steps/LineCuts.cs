@@ -20,7 +20,7 @@ internal static class LineCuts
             .Plan.Margin.Pieces.Where(piece => piece.Width.Value.Target > Mm.Zero)
             .GroupBy(piece => ToothToCut.Class(piece.Design))
             .ToArray();
-        return [.. kinds.Select(kind => Trace(entry, kinds.Length > 1 ? new StepPart($"{Kebab.Of(kind.Key)}") : null, [.. kind], bench))];
+        return [.. kinds.Select(kind => Trace(entry, kinds.Length > 1 ? new StepPart(Kebab.Of(kind.Key)) : null, [.. kind], bench))];
     }
 
     private static SheetStep Trace(StepEntry entry, StepPart? part, MarginPiece[] pieces, StepBench bench)

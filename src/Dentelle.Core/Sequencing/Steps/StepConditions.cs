@@ -37,9 +37,7 @@ public sealed class StepConditions
         // A margin where the gum is in its way; that of a plastic tooth is not.
         ["at gum"] = scene => !scene.Findings.Typodont && scene.Plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero),
         ["neighbour"] = scene => scene.Tooth.HasNeighbour(ProximalSide.Mesial) || scene.Tooth.HasNeighbour(ProximalSide.Distal),
-        ["low crest"] = scene =>
-            scene.Findings.Crest is { } crest
-            && crest.Value > scene.Protocol.Gums.NormalCrestMm.Value + scene.Protocol.Gums.CrestBandMm.Value,
+        ["low crest"] = scene => scene.Findings.Crest is { } crest && scene.Protocol.Gums.IsLow(crest),
         ["neighbour lesion"] = scene => scene.Findings.NeighbourLesion,
         ["metal"] = scene => scene.Plan.MaterialClass == MaterialClass.Metal,
         ["ceramic"] = scene => scene.Plan.MaterialClass != MaterialClass.Metal,
