@@ -2,6 +2,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Cli;
 
@@ -191,6 +192,16 @@ public static class CommandLine
             return problem;
         if (found.Teeth.Keys.FirstOrDefault(tooth => units.All(unit => unit.Tooth.Iso != tooth)) is { } stranger)
             return new Problem("inputs-file", $"{file}: teeth: “{stranger}” is none of the teeth of this line.");
+        // Of two restorations none is passed over; a pontic is named by the bridge alone.
+        foreach (var (tooth, inputs) in units.Where(unit => unit.Inputs.Restoration.Rules().IsCut))
+        {
+            if (found.RestorationFor(tooth) is { } named && named != inputs.Restoration)
+                return new Problem(
+                    "inputs-file",
+                    $"{file} names “{named.Words()}” for {tooth.Iso}, the line “{inputs.Restoration.Words()}”. "
+                        + "Make them agree, or leave it out of the file."
+                );
+        }
         return units.Select(unit => unit with { Inputs = unit.Inputs.Over(found.For(unit.Tooth)) }).ToArray();
     }
 

@@ -101,9 +101,9 @@ internal static class PlanTable
         );
         foreach (var box in inside.Boxes)
             text.AppendLine(
-                $"  {Kebab.Of(box.Side)} box: axial {Mm(box.AxialMm.Min)}–{Mm(box.AxialMm.Max)}, gingival floor "
-                    + $"{Mm(box.GingivalFloorMm)}, free of the neighbour by {Mm(box.NeighbourGapMm)}, widened by "
-                    + $"{Mm(box.WidenedMm)}"
+                $"  {Kebab.Of(box.Side)} box: {(box.WidthMm is { } wide ? $"{Mm(wide)} wide at the floor, " : "")}gingival floor "
+                    + $"{Mm(box.GingivalFloorMm)}, free of the neighbour by {Mm(box.NeighbourGapMm)}"
+                    + (box.WidenedMm > 0 ? $", widened by {Mm(box.WidenedMm)} for the gap" : "")
             );
         foreach (var cusp in inside.Cusps)
             text.AppendLine($"  {Kebab.Of(cusp.Cusp)} cusp {(cusp.Covered ? "covered" : "stays")}: {Why(cusp.Reasons)}");

@@ -18,7 +18,15 @@ public class JudgeTests
         string zone = Cusp,
         ReadingKind kind = ReadingKind.IndexGap,
         Mm? tip = null
-    ) => Shipped.Need(Judge.Of(new Reading(zone, kind, interval, "thickness-gauges"), plan ?? Zirconia, Shipped.Protocol, tip));
+    ) =>
+        Shipped.Need(
+            Judge.Of(
+                new Reading(zone, kind, interval, "thickness-gauges"),
+                plan ?? Zirconia,
+                Shipped.Protocol,
+                tip is { } inHand ? length => BurWidths.Words(length, inHand) : null
+            )
+        );
 
     private static Interval Passing(double passed, double? stopped) =>
         Interval.Passing(new Mm(passed), stopped is { } size ? new Mm(size) : null);

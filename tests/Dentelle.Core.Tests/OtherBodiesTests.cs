@@ -64,8 +64,8 @@ public class OtherBodiesTests
         DisplayName = "Where a section meets the margin it is marked, at its planned level, on the tooth and on what is made of "
             + "it; where it misses it, not"
     )]
-    [InlineData("11 veneer butt", "facial", "")]
-    [InlineData("13 veneer wrap", "facial", "")]
+    [InlineData("11 veneer butt", "facial lingual", "")]
+    [InlineData("13 veneer wrap", "facial lingual", "")]
     [InlineData("16 onlay lithium", "facial lingual", "mesial distal")]
     [InlineData("46 inlay lithium", "", "")]
     public void Margins_in_sections(string line, string across, string along)

@@ -135,6 +135,8 @@ public class PlanProperties
                         .Where(name =>
                             !name.Contains("gingival", StringComparison.Ordinal)
                             && !name.Contains("ridge", StringComparison.Ordinal)
+                            // Between two cusps, where no section runs.
+                            && name != "facial-groove"
                             && (plan.Tooth.Iso[1] != '4' || name != "groove")
                         )
                         .ToHashSet(),

@@ -79,7 +79,7 @@ public class TeethTests
                 + "functional-cusp-bevel-mesiofacial functional-cusp-bevel-distofacial "
                 + "functional-cusp-bevel-distal non-functional-cusp-mesiolingual non-functional-cusp-distolingual "
                 + "groove mesial-ridge distal-ridge "
-                + "facial-occlusal-half facial-gingival-half lingual mesial distal",
+                + "facial-occlusal-half facial-groove facial-gingival-half lingual mesial distal",
             string.Join(' ', Zones.Of(molar, crossbite: false))
         );
         Assert.Contains("functional-cusp-bevel-mesiolingual", Zones.Of(molar, crossbite: true).Select(zone => zone.Name));

@@ -7,6 +7,9 @@ namespace Dentelle.Core.Anatomy;
 /// <summary>Premolars and molars: walls from tables round the axis, under an occlusal surface that is a height over the plan.</summary>
 internal sealed class BackCrown : CrownShape
 {
+    /// <summary>A groove that reaches so far out, in half widths, runs over the facial rim.</summary>
+    private const double OverFacialRim = 0.95;
+
     private const int Levels = 240;
     private const double RimBlur = 0.5;
     private readonly double[] radii = new double[AngleTable.Steps * Levels];
@@ -56,6 +59,8 @@ internal sealed class BackCrown : CrownShape
         });
         table = new OcclusalSurface(form, size, defaults, rim, pole, Place);
         features = WallFeature.Of(form, size, this);
+        if (form.Grooves!.Skip(1).FirstOrDefault(g => g.Pts[^1][1] > OverFacialRim) is { } facial)
+            FacialGroove = Place(facial.Pts[^1]).X;
         CentralGroove = [.. form.Grooves![0].Pts.Select(Place).OrderBy(p => p.X)];
     }
 
@@ -65,6 +70,9 @@ internal sealed class BackCrown : CrownShape
 
     /// <summary>The central groove in plan, distal to mesial.</summary>
     public Vec2[] CentralGroove { get; }
+
+    /// <summary>Where the groove between the facial cusps runs down over the rim, along the tooth; null where the form has none.</summary>
+    public double? FacialGroove { get; }
 
     public override double Neck(double angle) => neck.At(angle);
 

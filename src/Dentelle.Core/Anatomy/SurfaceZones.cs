@@ -6,6 +6,9 @@ namespace Dentelle.Core.Anatomy;
 /// <summary>Tells to which of the planner's zones a place on the tooth belongs, and at the neck to which piece of the margin.</summary>
 internal sealed class SurfaceZones
 {
+    /// <summary>A gauge in a groove is about a millimetre wide.</summary>
+    private const double BesideGroove = 0.5;
+
     private readonly ToothForm form;
     private readonly IReadOnlyList<Zone> zones;
     private readonly double bevelHeight;
@@ -108,7 +111,13 @@ internal sealed class SurfaceZones
             return new Zone(ZoneKind.FunctionalCuspBevel, near);
         if (y <= 0)
             return new Zone(ZoneKind.Lingual);
-        return new Zone((p.Z - cervical) / (rim - cervical) > 0.5 ? ZoneKind.FacialOcclusalHalf : ZoneKind.FacialGingivalHalf);
+        if ((p.Z - cervical) / (rim - cervical) <= 0.5)
+            return new Zone(ZoneKind.FacialGingivalHalf);
+        return new Zone(
+            form.Tooth.Kind == ToothKind.Molar && back.FacialGroove is { } groove && Math.Abs(p.X - groove) < BesideGroove
+                ? ZoneKind.FacialGroove
+                : ZoneKind.FacialOcclusalHalf
+        );
     }
 
     private Zone Front(FrontCrown front, Vec3 p)

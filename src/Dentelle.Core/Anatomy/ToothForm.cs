@@ -142,6 +142,16 @@ public sealed class ToothForm : IField, ISockSurface
         return Out(angle, z, shape.Neck(angle));
     }
 
+    /// <summary>From the cervical line of a side up to the crest of its marginal ridge; null for front teeth, which have no such ridges.</summary>
+    public Mm? RidgeOverNeck(ProximalSide side)
+    {
+        if (shape is not BackCrown { Table: { } table })
+            return null;
+        var angle = side == ProximalSide.Mesial ? 0 : Math.PI;
+        var crest = new Vec3(table.Pole.X + (table.RimReach.At(angle) * Math.Cos(angle)), table.Pole.Y, table.RimHeight.At(angle));
+        return new Mm(Math.Round(Fitted(crest).Z - Fitted(Neck(angle)).Z, 2));
+    }
+
     /// <summary>Radius of the root at a height below the cervical line.</summary>
     internal double RootRadius(double angle, double z) => shape.Neck(angle) - (Math.Max(0, shape.Cervical(angle) - z) * RootTaper);
 

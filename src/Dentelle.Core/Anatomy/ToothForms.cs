@@ -27,7 +27,13 @@ public sealed class ToothForms(FormTable table)
         var parameters = For(tooth);
         var size = parameters.SizeFor(measured);
         Mm? tips = parameters.Cusps is { } cusps ? new Mm(Math.Round(Rows(cusps) * size.Faciolingual / 2, 2)) : null;
-        return new(new(size.Length), new(size.Mesiodistal), tips);
+        return new(
+            new(size.Length),
+            new(size.Mesiodistal),
+            tips,
+            Tooth(tooth, size).Form.RidgeOverNeck(ProximalSide.Mesial),
+            Tooth(tooth, size).Form.RidgeOverNeck(ProximalSide.Distal)
+        );
 
         // Cusps stand at fractions of the half width; the rows are as far apart as their middles.
         static double Rows(IReadOnlyDictionary<string, double[]> cusps)

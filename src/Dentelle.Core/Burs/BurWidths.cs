@@ -35,6 +35,12 @@ public static class BurWidths
         return $"{(off <= Tellable ? "" : "about ")}{words} of a {tip} tip";
     }
 
+    /// <summary>The same on a bur: one without a tip to speak of is judged by its belly.</summary>
+    public static string Words(Mm length, Bur bur) =>
+        bur.TipMm < 0.5 || bur.Family is BurFamily.Round or BurFamily.Wheel
+            ? Words(length, new Mm(bur.LargestMm)).Replace(" tip", $" {bur.Family.Words()}", StringComparison.Ordinal)
+            : Words(length, bur.Tip);
+
     /// <summary>The bur whose plain fractions come nearest the length, the one in hand first where it does as well.</summary>
     public static Mm Plainest(Mm length, IEnumerable<Mm> tips) =>
         tips.MinBy(tip => Math.Round(Shares.Min(known => Math.Abs((known.Share * tip.Value) - length.Value)) / Tellable));

@@ -103,7 +103,7 @@ internal static class SectionPainter
         var marks = new List<ZoneMark>();
         for (var i = 0; i < preparation.Zones.All.Count; i++)
         {
-            if (preparation.Plan.Zone(preparation.Zones.All[i].Name) is not { } zone)
+            if (preparation.Plan.At(preparation.Zones.All[i]) is not { } zone)
                 continue;
             var inZone = Run([.. Enumerable.Range(0, count).Where(at => zones[at] == i)], count);
             if (inZone.Length == 0)
@@ -179,8 +179,13 @@ internal static class SectionPainter
     private static int Tip(Zone zone, int[] inZone, IReadOnlyList<Vec2> outline) =>
         zone.Kind switch
         {
-            ZoneKind.FunctionalCusp or ZoneKind.NonFunctionalCusp or ZoneKind.MesialRidge or ZoneKind.DistalRidge or ZoneKind.Edge =>
-                inZone.MaxBy(i => outline[i].Y),
+            ZoneKind.FunctionalCusp
+            or ZoneKind.NonFunctionalCusp
+            or ZoneKind.MesialRidge
+            or ZoneKind.DistalRidge
+            or ZoneKind.MesialBoxFloor
+            or ZoneKind.DistalBoxFloor
+            or ZoneKind.Edge => inZone.MaxBy(i => outline[i].Y),
             ZoneKind.Groove => inZone.MinBy(i => outline[i].Y),
             _ => inZone[inZone.Length / 2],
         };

@@ -96,7 +96,7 @@ public static class JsonDocuments
         {
             return new Problem("inputs-file", $"{fileName}: line {e.LineNumber + 1}: this is not JSON as it should be.");
         }
-        var teeth = new Dictionary<string, PlanInputs>();
+        var (teeth, named) = (new Dictionary<string, PlanInputs>(), new Dictionary<string, Restoration>());
         if (root?[AssessmentFile.TeethMember] is JsonObject own)
         {
             foreach (var (tooth, inputs) in own)
@@ -104,11 +104,17 @@ public static class JsonDocuments
                 if (!ReadInputs($"{fileName}: teeth {tooth}", inputs?.ToJsonString() ?? "null").Is(out var read, out var wrong))
                     return wrong;
                 teeth[tooth] = read;
+                if (Names(inputs as JsonObject))
+                    named[tooth] = read.Restoration;
             }
             root.Remove(AssessmentFile.TeethMember);
             json = root.ToJsonString();
         }
-        return ReadInputs(fileName, json).Is(out var all, out var problem) ? new AssessmentFile(all, teeth) : problem;
+        if (!ReadInputs(fileName, json).Is(out var all, out var problem))
+            return problem;
+        return new AssessmentFile(all, teeth) { Named = Names(root) ? all.Restoration : null, NamedOf = named };
+
+        static bool Names(JsonObject? inputs) => inputs?["restoration"] is not null;
     }
 
     /// <summary>JSON Schema of what a plan answers.</summary>

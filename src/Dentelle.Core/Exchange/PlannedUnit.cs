@@ -20,6 +20,10 @@ public sealed record PlannedUnit(Preparation Preparation, UnitDrawing Drawing)
             ? new PlannedUnit(preparation, Draughtsman.Draw(preparation, handbook.Protocol, handbook.Forms))
             : problem;
 
+    /// <summary>A plan with the depths that its own body takes, without a drawing.</summary>
+    public static Answer<Plan> Settled(Plan asked, Handbook handbook) =>
+        Preparer.Make(asked, handbook.Protocol, handbook.Forms).Is(out var preparation, out var problem) ? preparation.Plan : problem;
+
     /// <summary>The plan alone, for lists: it needs no body.</summary>
     public static Answer<Plan> PlanOnly(ToothCode tooth, PlanInputs inputs, Handbook handbook)
     {

@@ -48,6 +48,7 @@ public sealed record IntracoronalDocument
                     box.GingivalFloor.Rounded,
                     box.NeighbourGap.Rounded,
                     box.Widened.Value.Rounded,
+                    box.Width?.Rounded,
                     [.. box.Axial.Reasons.Concat(box.Widened.Reasons).Select(ReasonDocument.From)]
                 )),
             ],
@@ -65,6 +66,7 @@ public sealed record IntracoronalDocument
 
 /// <param name="AxialMm">From the present surface to the axial wall.</param>
 /// <param name="NeighbourGapMm">Free of the neighbour by this.</param>
+/// <param name="WidthMm">At the floor, from facial to lingual; null where the isthmus is not known.</param>
 /// <param name="WidenedMm">Opened wider by this where a gap is to be closed.</param>
 public sealed record BoxDocument(
     ProximalSide Side,
@@ -72,6 +74,7 @@ public sealed record BoxDocument(
     double GingivalFloorMm,
     double NeighbourGapMm,
     double WidenedMm,
+    double? WidthMm,
     IReadOnlyList<ReasonDocument> Reasons
 );
 

@@ -14,8 +14,10 @@ public static class Judge
     /// <param name="reading">The reading.</param>
     /// <param name="plan">The plan of its unit.</param>
     /// <param name="protocol">Tolerance, gauges and burs.</param>
-    /// <param name="burTip">Width of the bur in hand; when null the protocol's bur with the plainest fraction is named.</param>
-    public static Answer<Finding> Of(Reading reading, Plan plan, Protocol protocol, Mm? burTip = null)
+    /// <param name="inWidths">
+    /// How a length is told in widths of the bur in hand; when null the protocol's bur with the plainest fraction is named.
+    /// </param>
+    public static Answer<Finding> Of(Reading reading, Plan plan, Protocol protocol, Func<Mm, string>? inWidths = null)
     {
         if (plan.Zone(reading.Zone) is not { } zone)
         {
@@ -46,7 +48,15 @@ public static class Judge
         var most = Mm.Most(expected.Target - reading.Interval.From, Mm.Zero);
         var least = reading.Interval.IsOpen ? Mm.Zero : Mm.Most(expected.Target - reading.Interval.Below, Mm.Zero);
         var settling = verdict == Verdict.CantTell || isProbable ? bands.Settling(reading.Interval, Sizes(protocol)) : null;
-        var (headline, instruction) = Words(verdict, zone, expected, reading, least, most, Tips(protocol, burTip));
+        var (headline, instruction) = Words(
+            verdict,
+            zone,
+            expected,
+            reading,
+            least,
+            most,
+            inWidths ?? (length => Plainest(length, protocol))
+        );
         return new Finding
         {
             Reading = reading,
@@ -78,7 +88,7 @@ public static class Judge
         Reading reading,
         Mm least,
         Mm most,
-        IReadOnlyList<Mm> tips
+        Func<Mm, string> widths
     ) =>
         verdict switch
         {
@@ -89,7 +99,7 @@ public static class Judge
                     + "wall that is left and the pulp, and consider a build-up or another material."
             ),
             Verdict.CantTell => ("Can't tell", ""),
-            _ => Short(verdict, zone, expected, least, most, tips),
+            _ => Short(verdict, zone, expected, least, most, widths),
         };
 
     private static (string Headline, string Instruction) Short(
@@ -98,25 +108,25 @@ public static class Judge
         MmRange expected,
         Mm least,
         Mm most,
-        IReadOnlyList<Mm> tips
+        Func<Mm, string> widths
     )
     {
         var critical =
             verdict != Verdict.Critical ? ""
+            : zone.Zone.Kind.IsBoxFloor() ? " Its margin stands higher than planned: look whether the contact is free and no caries stays."
             : zone.Zone.Kind.IsFacial() ? $" Below the least of {expected.Least} it comes out bulging, or the colour underneath shows."
             : $" Below the least of {expected.Least} the restoration is too thin and may break.";
         if ((most - least).Value < Exact && least > Mm.Zero)
         {
-            var amount = (least + most) * 0.5;
-            return ($"{amount} short", $"{amount} more: {Widths(amount)}.{critical}");
+            // Told as finely as it is cut.
+            var amount = ((least + most) * 0.5).Told;
+            return ($"{amount} short", $"{amount} more: {widths(amount)}.{critical}");
         }
 
         // A wide interval gives its safe end first: what is surely missing. The rest waits for the next reading.
         return least > Mm.Zero
-            ? ($"{least} to {most} short", $"{least} more first: {Widths(least)}, then read again: up to {most} may be missing.{critical}")
-            : ($"up to {most} short", $"Shave and read again: up to {most} may be missing, {Widths(most)}.{critical}");
-
-        string Widths(Mm length) => BurWidths.Words(length, BurWidths.Plainest(length, tips));
+            ? ($"{least} to {most} short", $"{least} more first: {widths(least)}, then read again: up to {most} may be missing.{critical}")
+            : ($"up to {most} short", $"Shave and read again: up to {most} may be missing, {widths(most)}.{critical}");
     }
 
     private static string Doubt(Reading reading, Settling settling, MmRange expected)
@@ -133,8 +143,8 @@ public static class Judge
         };
     }
 
-    private static IReadOnlyList<Mm> Tips(Protocol protocol, Mm? inHand) =>
-        inHand is { } tip ? [tip] : [.. protocol.BursInHand.Select(bur => new Mm(bur.TipMm))];
+    private static string Plainest(Mm length, Protocol protocol) =>
+        BurWidths.Words(length, BurWidths.Plainest(length, protocol.BursInHand.Select(bur => new Mm(bur.TipMm))));
 
     private static IEnumerable<(Mm Size, string Name)> Sizes(Protocol protocol) =>
         protocol

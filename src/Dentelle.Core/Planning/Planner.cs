@@ -34,13 +34,7 @@ public static class Planner
             return problem;
 
         var allowance = decision.FinishingAllowance ?? new Mm(protocol.Defaults.FinishingAllowanceMm.Value);
-        IReadOnlyList<ZonePlan> zones =
-        [
-            .. Zones
-                .Of(tooth, assessment.Crossbite, assessment.Findings.RotationDeg != 0)
-                .Where(zone => rules.Has(zone, context))
-                .Select(zone => ZoneOf(zone, context, decision, margin, allowance)),
-        ];
+        IReadOnlyList<ZonePlan> zones = [.. rules.ZonesOf(context).Select(zone => ZoneOf(zone, context, decision, margin, allowance))];
         return new Plan
         {
             Assessment = assessment,

@@ -10,8 +10,12 @@ internal static class Thicknesses
     /// <returns>What the material asks for, and what this tooth lets it have.</returns>
     public static (MmRange Needed, Reasoned<MmRange> Given) For(Zone zone, PlanContext context, Margin margin)
     {
+        // Its exceptions and caps are those of the surface beside it too.
+        if (zone.Kind == ZoneKind.FacialGroove)
+            return For(new Zone(ZoneKind.FacialOcclusalHalf), context, margin);
         var set = zone.Kind switch
         {
+            _ when context.Rules.OwnDepth(zone, context, margin) is { } own => own,
             _ when Exception(zone, context) is { } exception => exception,
             ZoneKind.FacialGingivalThird when context.Entry.Depth(zone.Kind, Surface.Ceramic) is null => AsTheMargin(context, margin),
             ZoneKind.FacialGingivalHalf => MiddleAndMargin(context, margin),

@@ -42,7 +42,15 @@ public sealed record Cavity
 /// <param name="GingivalFloor">Width of the floor, from the axial wall to its outer edge.</param>
 /// <param name="NeighbourGap">Free of the neighbour by this.</param>
 /// <param name="Widened">By how much more it is opened to facial and lingual together, where a gap is to be closed.</param>
-public sealed record BoxPlan(ProximalSide Side, Reasoned<MmRange> Axial, Mm GingivalFloor, Mm NeighbourGap, Reasoned<Mm> Widened);
+/// <param name="Width">At the floor, from its facial to its lingual wall; null where the isthmus is not known.</param>
+public sealed record BoxPlan(
+    ProximalSide Side,
+    Reasoned<MmRange> Axial,
+    Mm GingivalFloor,
+    Mm NeighbourGap,
+    Reasoned<Mm> Widened,
+    Mm? Width
+);
 
 /// <summary>Whether a cusp is covered, and why.</summary>
 public sealed record CuspChoice(Cusp Cusp, bool Covered, IReadOnlyList<Reason> Reasons);

@@ -80,6 +80,9 @@ public sealed record Plan
         return halves.Length == 0 ? null : new Mm(halves.Average(half => half.Depth.Value.Target.Value));
     }
 
+    /// <summary>The plan's zone at a place of the tooth: the tooth's own, or the part of a box that takes its place.</summary>
+    public ZonePlan? At(Zone place) => Zone(place.Name) ?? (Words.Zones.BoxInPlaceOf(place) is { } box ? Zone(box.Name) : null);
+
     public ZonePlan? Zone(string name) => Zones.FirstOrDefault(zone => zone.Zone.Name == name);
 }
 

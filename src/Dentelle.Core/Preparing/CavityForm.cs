@@ -34,6 +34,9 @@ public sealed class CavityForm : PlannedBody
         inner;
     private readonly IReadOnlyList<Box> boxes;
     private readonly int side;
+
+    /// <summary>Half-way to the functional cusps that stay, where its shoulder ends, and the direction to them.</summary>
+    private readonly (Vec2 Middle, Vec2 Way)[] stops;
     private readonly AngleTable? outline;
     private readonly double lowest;
 
@@ -49,9 +52,17 @@ public sealed class CavityForm : PlannedBody
         var line = crown.CentralGroove;
         floor = line.Average(p => Surface(p.X, p.Y)) - cavity.Depth.Value.Target.Value;
         boxes = [.. cavity.BoxPlans.Select(box => BoxOf(box, protocol.Shape))];
-        // A shoulder goes round the whole functional side or is not cut.
+        // Only under the cusps that are covered.
         var functional = Cusps.Of(plan.Tooth).Where(IsFunctional).ToArray();
-        shoulder = functional.All(cavity.Covered.Contains) ? cavity.FunctionalShoulder?.Value.Value ?? 0 : 0;
+        shoulder = cavity.FunctionalShoulder?.Value.Value ?? 0;
+        stops =
+        [
+            .. from covered in functional.Intersect(cavity.Covered)
+            from other in functional.Except(cavity.Covered)
+            let tip = crown.Tip(covered)
+            let way = crown.Tip(other) - tip
+            select ((tip + crown.Tip(other)) * 0.5, way.Unit),
+        ];
         underRim =
             functional.Max(cusp => plan.Zone(new Zone(ZoneKind.FunctionalCusp, cusp).Name)?.Depth.Value.Target.Value ?? 0)
             + protocol.CuspCover.ShoulderUnderCuspMm.Value;
@@ -66,7 +77,14 @@ public sealed class CavityForm : PlannedBody
     }
 
     /// <summary>The trench, or a box: its floor, and walls that open upwards.</summary>
-    private sealed record Box(int Side, double Axial, double Floor, double Middle, double Half);
+    private sealed record Box(int Side, double Axial, double Floor, double Middle, double Half)
+    {
+        /// <summary>From the ridge straight down to the floor.</summary>
+        public required double Depth { get; init; }
+
+        /// <summary>From the outermost place of the side in to the axial wall at the floor.</summary>
+        public required double AxialDepth { get; init; }
+    }
 
     internal override Mesh Unplaced(Fineness fineness)
     {
@@ -102,6 +120,15 @@ public sealed class CavityForm : PlannedBody
         return new Mesh(places, [.. mesh.Corners]);
     }
 
+    internal override double? Read(Zone zone)
+    {
+        if (!zone.Kind.IsBox())
+            return null;
+        var way = Zones.OfBox(ProximalSide.Mesial).Contains(zone) ? 1 : -1;
+        var box = boxes.First(one => one.Side == way);
+        return zone.Kind.IsBoxFloor() ? box.Depth : box.AxialDepth;
+    }
+
     internal override bool IsShelf(Vec3 place)
     {
         const double near = 0.3;
@@ -109,7 +136,10 @@ public sealed class CavityForm : PlannedBody
             return false;
         var q = Present.Form.Unfitted(place);
         var inset = outline!.At(Math.Atan2(place.Y, place.X)) - Math.Sqrt((place.X * place.X) + (place.Y * place.Y));
-        return inset < shoulder + near && side * q.Y > 0 && q.Z - crown.Table.OverRim(q.X, q.Y).RimHeight + underRim < near;
+        return inset < shoulder + near
+            && side * q.Y > 0
+            && BesideOthers(q) < near
+            && q.Z - crown.Table.OverRim(q.X, q.Y).RimHeight + underRim < near;
     }
 
     /// <summary>How far each vertex comes down.</summary>
@@ -158,8 +188,14 @@ public sealed class CavityForm : PlannedBody
         var under = crown.Table.OverRim(q.X, q.Y).RimHeight - underRim - q.Z;
         var inset = outline!.At(Math.Atan2(p.Y, p.X)) - Math.Sqrt((p.X * p.X) + (p.Y * p.Y));
         // From the corners on the contacts begin.
-        return Rounded(under, Math.Max(inset - shoulder, 0.8 * ((0.85 * Math.Abs(q.X)) - (side * q.Y))));
+        return Rounded(under, Math.Max(inset - shoulder, Math.Max(0.8 * ((0.85 * Math.Abs(q.X)) - (side * q.Y)), BesideOthers(q))));
     }
+
+    /// <summary>How far a place lies on the side of a functional cusp that stays.</summary>
+    private double BesideOthers(Vec3 q) =>
+        stops.Length == 0
+            ? double.NegativeInfinity
+            : stops.Max(end => ((q.X - end.Middle.X) * end.Way.X) + ((q.Y - end.Middle.Y) * end.Way.Y));
 
     /// <summary>How far the tooth reaches in every direction at the shoulder.</summary>
     private AngleTable Outline() =>
@@ -190,12 +226,17 @@ public sealed class CavityForm : PlannedBody
         var way = plan.Side == ProximalSide.Mesial ? 1 : -1;
         var segment = plan.Side == ProximalSide.Mesial ? Segment.Mesial : Segment.Distal;
         var angle = way > 0 ? 0 : Math.PI;
-        var level = crown.Cervical(angle) + shape.GumAboveNeckMm.Value + Plan.Margin.At(segment).Level.Value.Value;
+        var level = crown.Cervical(angle) + Plan.OverNeck(Plan.Margin.At(segment), shape).Value;
         // The contact is where this side reaches farthest; the floor's width counts inwards from the surface at its own height.
         var contact = Present.Surface.Positions.ToArray().MaxBy(p => way * p.X);
         var outer = Crossing.Edge(0, Present.Form.Size.Mesiodistal, x => Present.Form.At(new Vec3(way * x, contact.Y, level)));
         var axial = Math.Min(outer - plan.GingivalFloor.Value, (way * contact.X) - plan.Axial.Value.Target.Value);
-        return new Box(way, axial, level, contact.Y, half + plan.NeighbourGap.Value + (plan.Widened.Value.Value / 2));
+        var ridge = Present.Surface.Positions.ToArray().Where(p => Math.Abs(p.Y - contact.Y) < 0.3 && way * p.X > axial).Max(p => p.Z);
+        return new Box(way, axial, level, contact.Y, half + plan.NeighbourGap.Value + (plan.Widened.Value.Value / 2))
+        {
+            Depth = ridge - level,
+            AxialDepth = (way * contact.X) - axial,
+        };
     }
 
     /// <summary>Covered cusps with their outer bevels; toward the bevel's lower end the depth becomes that of the shoulder.</summary>
@@ -204,7 +245,7 @@ public sealed class CavityForm : PlannedBody
         var surface = present.Surface;
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
         var asked = zones
-            .All.Select(zone => zone.Cusp is null ? double.NaN : plan.Zone(zone.Name)?.Depth.Value.Target.Value ?? double.NaN)
+            .All.Select(zone => zone.Kind == ZoneKind.Groove ? double.NaN : plan.Zone(zone.Name)?.Depth.Value.Target.Value ?? double.NaN)
             .ToArray();
         var depths = Array.ConvertAll(labels, label => label < 0 ? double.NaN : asked[label]);
         var ends = cavity.FunctionalShoulder?.Value.Value ?? protocol.CuspCover.FunctionalShoulderMm.Value;

@@ -37,6 +37,12 @@ public abstract class PlannedBody
     internal virtual bool IsShelf(Vec3 place) => false;
 
     /// <summary>
+    /// What is read in a zone whose depth is no distance between the two surfaces, such as a box's floor straight down from
+    /// the ridge; null where the distance is what is read.
+    /// </summary>
+    internal virtual double? Read(Zone zone) => null;
+
+    /// <summary>
     /// Where a side bulges over it, a place that came down would hang outside the tooth: it goes in to the surface at its
     /// height.
     /// </summary>

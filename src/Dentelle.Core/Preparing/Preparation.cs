@@ -85,7 +85,14 @@ public sealed record Preparation
     private static int[] Numbered(Plan plan, SurfaceZones zones, int[] labels, PresentTooth present)
     {
         int Place(Zone zone) => Enumerable.Range(0, plan.Zones.Count).FirstOrDefault(i => plan.Zones[i].Zone == zone, -1);
-        var whole = zones.All.Select(Place).ToArray();
+        // A box's floor and axial wall take the place of the ridge and the wall that were there.
+        var whole = zones
+            .All.Select(zone =>
+                Place(zone) is >= 0 and var own ? own
+                : Words.Zones.BoxInPlaceOf(zone) is { } box ? Place(box)
+                : -1
+            )
+            .ToArray();
         var halves = zones
             .All.Select(zone =>
                 (Mesial: Place(zone with { Half = ProximalSide.Mesial }), Distal: Place(zone with { Half = ProximalSide.Distal }))

@@ -60,15 +60,22 @@ internal static class Outcomes
         [
             .. planned.Plan.Zones.Select(
                 (zone, at) =>
-                    WithoutWall(
-                        Outcome(
-                            zone,
-                            [.. Enumerable.Range(0, cut.Zones.Length).Where(i => cut.Zones[i] == at).Select(i => cut.Depths[i])],
-                            0,
-                            planned.Present,
-                            planned.Surface
+                    planned.Read(zone.Zone) is { } read
+                        ? Outcome(zone, [read], 0, planned.Present, planned.Surface) with
+                        {
+                            // A box's axial wall stands where its floor keeps its width.
+                            IsWall = !zone.Zone.Kind.IsBoxFloor(),
+                            Why = zone.Zone.Kind.IsBoxFloor() ? null : "The floor keeps its width where the side leans in to the neck",
+                        }
+                        : WithoutWall(
+                            Outcome(
+                                zone,
+                                [.. Enumerable.Range(0, cut.Zones.Length).Where(i => cut.Zones[i] == at).Select(i => cut.Depths[i])],
+                                0,
+                                planned.Present,
+                                planned.Surface
+                            )
                         )
-                    )
             ),
         ];
 

@@ -114,8 +114,12 @@ public sealed record RestorationEntry
     [JsonIgnore]
     public bool HasCoverage => Depths.Any(entry => entry.In is not null);
 
-    public DepthEntry? Depth(ZoneKind zone, Surface surface) =>
-        Depths.FirstOrDefault(entry => entry.Zones.Contains(zone) && (entry.In is null || entry.In == surface));
+    /// <summary>What it needs in a zone; a facial groove's material is as thick as that of the surface beside it.</summary>
+    public DepthEntry? Depth(ZoneKind zone, Surface surface)
+    {
+        var like = zone == ZoneKind.FacialGroove ? ZoneKind.FacialOcclusalHalf : zone;
+        return Depths.FirstOrDefault(entry => entry.Zones.Contains(like) && (entry.In is null || entry.In == surface));
+    }
 }
 
 /// <summary>Thickness of the restoration in some zones; a missing target is the middle of the range.</summary>

@@ -114,8 +114,21 @@ internal static class BridgeLine
     {
         if (retainer is null)
             return (crown, words);
-        if (Kebab.TryParse<Restoration>(retainer, out var restoration))
-            return (new(restoration, 0, retainer), restoration == Restoration.Crown ? words : []);
-        return (crown, [retainer]);
+        // "partial", "partial-crown", "partial-crown-metal": the longest name of a kind that fits, and what follows is its material.
+        var named = RestorationRules
+            .All.SelectMany(rules => rules.Said, (rules, said) => (rules.Kind, Said: said.Replace(' ', '-')))
+            .Where(kind => retainer == kind.Said || retainer.StartsWith($"{kind.Said}-", StringComparison.Ordinal))
+            .OrderByDescending(kind => kind.Said.Length)
+            .Take(1)
+            .ToArray();
+        if (named is not [var (restoration, said)])
+            return (crown, [retainer]);
+        var material = retainer == said ? null : retainer[(said.Length + 1)..];
+        return (
+            new(restoration, 0, said),
+            material is not null ? [material]
+            : restoration == Restoration.Crown ? words
+            : []
+        );
     }
 }

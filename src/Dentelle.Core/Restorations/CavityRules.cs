@@ -14,32 +14,84 @@ internal abstract class CavityRules : RestorationRules
         zone switch
         {
             { Cusp: { } cusp } => context.Cavity!.Covered.Contains(cusp),
-            { Kind: ZoneKind.MesialRidge } => context.Cavity!.Boxes.Contains(ProximalSide.Mesial),
-            { Kind: ZoneKind.DistalRidge } => context.Cavity!.Boxes.Contains(ProximalSide.Distal),
+            { Kind: ZoneKind.MesialRidge } => IsLowered(ProximalSide.Mesial, context),
+            { Kind: ZoneKind.DistalRidge } => IsLowered(ProximalSide.Distal, context),
             _ => zone.Kind == ZoneKind.Groove,
         };
 
-    internal override bool NeedsDepth(ZoneKind zone) => zone is ZoneKind.Groove or ZoneKind.MesialRidge or ZoneKind.DistalRidge;
+    internal override IEnumerable<Zone> ZonesOf(PlanContext context) =>
+        base.ZonesOf(context).Concat(context.Cavity!.Boxes.SelectMany(Zones.OfBox));
+
+    internal override bool NeedsDepth(ZoneKind zone) => zone == ZoneKind.Groove;
 
     internal override bool Has(Segment segment, PlanContext context) =>
         segment switch
         {
-            Segment.Mesial => context.Cavity!.Boxes.Contains(ProximalSide.Mesial),
-            Segment.Distal => context.Cavity!.Boxes.Contains(ProximalSide.Distal),
+            Segment.Mesial => Ends(ProximalSide.Mesial, context),
+            Segment.Distal => Ends(ProximalSide.Distal, context),
             _ => context.Cavity!.Covered.Any(cusp => cusp.StandsOver(segment)),
         };
+
+    /// <summary>Whether a ridge without a box is taken down with the covered cusps at both of its ends: alone it would stand as a blade.</summary>
+    private protected static bool IsLowered(ProximalSide side, PlanContext context)
+    {
+        Segment[] ends =
+            side == ProximalSide.Mesial ? [Segment.Mesiofacial, Segment.Mesiolingual] : [Segment.Distofacial, Segment.Distolingual];
+        return !context.Cavity!.Boxes.Contains(side)
+            && Cusps.Of(context.Tooth).Where(cusp => ends.Any(end => cusp.StandsOver(end))).All(context.Cavity.Covered.Contains);
+    }
+
+    /// <summary>Whether it ends on a side at all: in a box, or at the lowered ridge.</summary>
+    private static bool Ends(ProximalSide side, PlanContext context) => context.Cavity!.Boxes.Contains(side) || IsLowered(side, context);
+
+    internal override Reasoned<MmRange>? OwnDepth(Zone zone, PlanContext context, Margin margin)
+    {
+        if (!zone.Kind.IsBox())
+            return null;
+        var box = context.Cavity!.BoxPlans.First(one => Zones.OfBox(one.Side).Contains(zone));
+        return zone.Kind.IsBoxFloor() ? DownToTheMargin(box.Side, context, margin) : box.Axial;
+    }
+
+    /// <summary>A box's floor is its margin: from the ridge down to that.</summary>
+    private static Reasoned<MmRange> DownToTheMargin(ProximalSide side, PlanContext context, Margin margin)
+    {
+        var segment = side == ProximalSide.Mesial ? Segment.Mesial : Segment.Distal;
+        var (level, usual, doubt) = (
+            margin.At(segment).Level.Value,
+            context.Protocol.Shape.GumAboveNeckMm,
+            new Mm(context.Protocol.Walls.DoubtMm.Value)
+        );
+        var gum = context.Findings.GumOverNeck(segment, new Mm(usual.Value));
+        // An average ridge is not known to the hundredth.
+        var ridge = (context.Assessment.Form?.Ridge(side) ?? Mm.Zero).Told;
+        var range = new MmRange(ridge - gum, ridge - gum - doubt, ridge - gum + doubt);
+        var depth = Reasoned.From(
+            range,
+            new Reason(
+                $"From the marginal ridge to the gum, about: {ridge} over the neck less {gum}",
+                range.Target.Value,
+                usual.Source,
+                usual.Standing
+            )
+        );
+        return depth.Then(
+            range.MovedBy(-level, Mm.Zero),
+            new Reason($"The floor is the margin, {level} from the gum", (-level).Rounded, "P", Standing.CommonPractice)
+        );
+    }
 
     internal override Cavity Cavity(RestorationEntry entry, Material material, Assessment assessment, Decision decision, Protocol protocol)
     {
         var habits = protocol.Intracoronal.First(row => row.Materials.Contains(material));
         var sides = decision.Boxes ?? SidesOf(assessment.Findings);
         CuspChoice[] cusps = [.. Cusps.Of(assessment.Tooth).Select(cusp => Choose(cusp, assessment, decision, protocol))];
+        var isthmus = Isthmus(habits, entry, assessment, protocol.CuspCover.IsthmusShareMost);
         return new Cavity
         {
-            Isthmus = Isthmus(habits, entry, assessment, protocol.CuspCover.IsthmusShareMost),
+            Isthmus = isthmus,
             IsthmusShare = habits.IsthmusShare,
             Depth = Range("Pulpal floor under the imagined bottom of the groove", habits.DepthMm, habits),
-            BoxPlans = [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings))],
+            BoxPlans = [.. sides.Distinct().Order().Select(side => Box(side, habits, assessment.Findings, isthmus?.Value.Target))],
             Divergence = habits.WallDivergenceDeg,
             CavosurfaceDeg = habits.CavosurfaceDeg,
             Bevel = habits.BevelMm,
@@ -71,7 +123,7 @@ internal abstract class CavityRules : RestorationRules
                 ),
         ];
 
-    private static BoxPlan Box(ProximalSide side, CavityHabits habits, Findings found)
+    private static BoxPlan Box(ProximalSide side, CavityHabits habits, Findings found, Mm? isthmus)
     {
         var widened = Reasoned.From(Mm.Zero, new Reason("No gap to close on this side", 0, "P", Standing.Assumed));
         if (found.Gap.TryGetValue(side, out var gap) && gap > Mm.Zero)
@@ -89,7 +141,11 @@ internal abstract class CavityRules : RestorationRules
             Range("Axial depth of the box", habits.BoxAxialMm, habits),
             new(habits.GingivalFloorMm),
             new(habits.NeighbourGapMm),
-            widened
+            widened,
+            // Beside the isthmus it opens on both sides until it is free of the neighbour.
+            isthmus is { } narrow
+                ? (narrow + new Mm(2 * habits.NeighbourGapMm) + widened.Value).Told
+                : null
         );
     }
 

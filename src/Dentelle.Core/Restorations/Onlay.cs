@@ -1,3 +1,4 @@
+using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 
@@ -11,13 +12,21 @@ internal sealed class Onlay : CavityRules
     public override Restoration Kind => Restoration.Onlay;
 
     internal override bool NeedsDepth(ZoneKind zone) =>
-        base.NeedsDepth(zone) || zone is ZoneKind.FunctionalCusp or ZoneKind.FunctionalCuspBevel or ZoneKind.NonFunctionalCusp;
+        base.NeedsDepth(zone)
+        || zone
+            is ZoneKind.FunctionalCusp
+                or ZoneKind.FunctionalCuspBevel
+                or ZoneKind.NonFunctionalCusp
+                or ZoneKind.MesialRidge
+                or ZoneKind.DistalRidge;
 
     /// <summary>It ends where its covered cusps were taken down to, and with a shoulder a little under that.</summary>
     internal override Reasoned<Mm>? OwnLevel(Segment segment, PlanContext context)
     {
-        if (segment is Segment.Mesial or Segment.Distal || context.Assessment.Form is not { } form)
+        if (context.Assessment.Form is not { } form)
             return null;
+        if (segment is Segment.Mesial or Segment.Distal)
+            return LoweredRidge(segment == Segment.Mesial ? ProximalSide.Mesial : ProximalSide.Distal, form, context);
         var functional = CuspSides.IsFunctional(segment, context);
         var gum = context.Protocol.Shape.GumAboveNeckMm;
         var cut = context.Entry.Depth(functional ? ZoneKind.FunctionalCusp : ZoneKind.NonFunctionalCusp, Surface.Ceramic)!;
@@ -35,6 +44,26 @@ internal sealed class Onlay : CavityRules
         var under = context.Protocol.CuspCover.ShoulderUnderCuspMm;
         var text = under.Text ?? "The shoulder lies under the cusp";
         return level.Then(level.Value - new Mm(under.Value), new Reason(text, -under.Value, under.Source, under.Standing));
+    }
+
+    /// <summary>Without a box it ends on a side at the ridge that was taken down.</summary>
+    private static Reasoned<Mm>? LoweredRidge(ProximalSide side, FormFigures form, PlanContext context)
+    {
+        if (!IsLowered(side, context) || form.Ridge(side)?.Told is not { } ridge)
+            return null;
+        var zone = side == ProximalSide.Mesial ? ZoneKind.MesialRidge : ZoneKind.DistalRidge;
+        var cut = context.Entry.Depth(zone, Surface.Ceramic)!;
+        var (depth, gum) = (cut.Range(context.Protocol.Tolerance).Target, context.Protocol.Shape.GumAboveNeckMm);
+        var level = Reasoned.From(
+            ridge - new Mm(gum.Value),
+            new Reason(
+                $"From the gum to the marginal ridge, about: {ridge} over the neck less {gum.Value:0.0}",
+                ridge.Value - gum.Value,
+                gum.Source,
+                gum.Standing
+            )
+        );
+        return level.Then(level.Value - depth, new Reason("The ridge's depth", -depth.Value, cut.Source, cut.Standing));
     }
 
     private protected override CuspChoice Choose(Cusp cusp, Assessment assessment, Decision decision, Protocol protocol)

@@ -72,6 +72,13 @@ public abstract class RestorationRules
     /// <summary>Whether it has a zone of its tooth.</summary>
     internal virtual bool Has(Zone zone, PlanContext context) => context.Entry.Depth(zone.Kind, Surface.Ceramic) is not null;
 
+    /// <summary>The zones it has, in the order in which they are stepped through.</summary>
+    internal virtual IEnumerable<Zone> ZonesOf(PlanContext context) =>
+        Zones.Of(context.Tooth, context.Assessment.Crossbite, context.Findings.RotationDeg != 0).Where(zone => Has(zone, context));
+
+    /// <summary>A depth that follows from its own shape and not from the material's table; null where none does.</summary>
+    internal virtual Reasoned<MmRange>? OwnDepth(Zone zone, PlanContext context, Margin margin) => null;
+
     /// <summary>
     /// Whether a protocol must give it a depth for such zones; what it doesn't ask for follows from the margin beside it or
     /// isn't cut.

@@ -7,6 +7,34 @@ internal abstract class VeneerOverEdge : VeneerRules
 {
     internal override bool Has(Segment segment, PlanContext context) => segment == Segment.Lingual || base.Has(segment, context);
 
+    /// <summary>Behind the edge it ends where that was taken down to, and with a wrap some way under it.</summary>
+    internal override Reasoned<Mm>? OwnLevel(Segment segment, PlanContext context)
+    {
+        if (segment != Segment.Lingual || context.Assessment.Form is not { } form)
+            return null;
+        var (gum, cut) = (context.Protocol.Shape.GumAboveNeckMm, context.Entry.Depth(ZoneKind.Edge, Surface.Ceramic)!);
+        var depth = cut.Range(context.Protocol.Tolerance).Target;
+        var level = Reasoned.From(
+            form.Length - new Mm(gum.Value),
+            new Reason(
+                $"From the gum to the edge, about: {form.Length} of crown less {gum.Value:0.0}",
+                form.Length.Value - gum.Value,
+                gum.Source,
+                gum.Standing
+            )
+        );
+        level = level.Then(level.Value - depth, new Reason("The edge's depth", -depth.Value, cut.Source, cut.Standing));
+        return Under(context.Protocol) is { } under
+            ? level.Then(
+                level.Value - new Mm(under.Value),
+                new Reason(under.Text ?? "The lingual chamfer lies under the edge", -under.Value, under.Source, under.Standing)
+            )
+            : level;
+    }
+
+    /// <summary>How far under the lowered edge it ends on the lingual; null for at the edge itself.</summary>
+    private protected virtual Sourced<double>? Under(Protocol protocol) => null;
+
     internal override Sourced<double>? LeastLeft(Zone zone, PlanContext context) =>
         zone.Kind == ZoneKind.Edge ? context.Protocol.Veneers.EdgeLeastMm : null;
 }

@@ -21,7 +21,8 @@ internal abstract class VeneerRules : RestorationRules
         segment switch
         {
             Segment.Facial or Segment.Mesiofacial or Segment.Distofacial or Segment.Mesial or Segment.Distal => true,
-            // It takes a proximal filling in whole, and closes a dark triangle from behind: it goes on through the contact there.
+            // It takes a proximal filling in whole, closes a dark triangle from behind, and carries the bulge that closes a gap:
+            // it goes on round the side there.
             Segment.Mesiolingual => GoesThrough(ProximalSide.Mesial, FilledSurface.Mesial, context.Findings),
             Segment.Distolingual => GoesThrough(ProximalSide.Distal, FilledSurface.Distal, context.Findings),
             _ => false,
@@ -82,5 +83,7 @@ internal abstract class VeneerRules : RestorationRules
         new VeneerForm(present, plan, protocol);
 
     private static bool GoesThrough(ProximalSide side, FilledSurface surface, Findings found) =>
-        found.DarkTriangles.Contains(side) || found.Fillings.Any(filling => filling.Surface == surface);
+        found.DarkTriangles.Contains(side)
+        || (found.Gap.TryGetValue(side, out var gap) && gap > Mm.Zero)
+        || found.Fillings.Any(filling => filling.Surface == surface);
 }

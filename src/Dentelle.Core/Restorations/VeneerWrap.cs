@@ -1,3 +1,5 @@
+using Dentelle.Core.Protocols;
+
 namespace Dentelle.Core.Restorations;
 
 /// <summary>A veneer that goes round the edge and ends in a chamfer on the lingual.</summary>
@@ -8,6 +10,8 @@ internal sealed class VeneerWrap : VeneerOverEdge
     public override string Words => "veneer, lingual wrap";
 
     public override IReadOnlyList<string> Said => ["veneer wrap", "veneer-wrap"];
+
+    private protected override Sourced<double>? Under(Protocol protocol) => protocol.Veneers.LingualDownMm;
 
     internal override bool NeedsDepth(ZoneKind zone) => base.NeedsDepth(zone) || zone == ZoneKind.LingualFossa;
 }

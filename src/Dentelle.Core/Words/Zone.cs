@@ -19,10 +19,21 @@ public enum ZoneKind
     MesialRidge,
     DistalRidge,
     FacialOcclusalHalf,
+
+    /// <summary>The groove between the facial cusps of a molar, over the rim: read apart from the slopes beside it.</summary>
+    FacialGroove,
     FacialGingivalHalf,
     Lingual,
     Mesial,
     Distal,
+
+    /// <summary>The floor of an inlay's or onlay's box, straight down from the marginal ridge.</summary>
+    MesialBoxFloor,
+    DistalBoxFloor,
+
+    /// <summary>The axial wall of a box, from the outermost place of its side.</summary>
+    MesialBoxWall,
+    DistalBoxWall,
 }
 
 /// <summary>A place on one tooth: a kind, for cusps which one, and on the facial of a turned tooth which half.</summary>
@@ -50,8 +61,8 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null, ProximalSide? Half =
     public Segment? Beside =>
         Kind switch
         {
-            ZoneKind.Mesial => Segment.Mesial,
-            ZoneKind.Distal => Segment.Distal,
+            ZoneKind.Mesial or ZoneKind.MesialBoxFloor => Segment.Mesial,
+            ZoneKind.Distal or ZoneKind.DistalBoxFloor => Segment.Distal,
             ZoneKind.FacialGingivalThird or ZoneKind.FacialGingivalHalf => Segment.Facial,
             ZoneKind.Lingual or ZoneKind.LingualWall => Segment.Lingual,
             _ => null,
@@ -73,6 +84,10 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null, ProximalSide? Half =
                 ZoneKind.Lingual => "Lingual wall",
                 ZoneKind.Mesial => "Mesial wall",
                 ZoneKind.Distal => "Distal wall",
+                ZoneKind.MesialBoxFloor => "Mesial box, floor",
+                ZoneKind.DistalBoxFloor => "Distal box, floor",
+                ZoneKind.MesialBoxWall => "Mesial box, axial wall",
+                ZoneKind.DistalBoxWall => "Distal box, axial wall",
                 _ => Kebab.Words(Kind).UpperFirst(),
             };
             return Cusp is { } cusp ? $"{kind}, {Kebab.Of(cusp)}"
@@ -86,6 +101,28 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null, ProximalSide? Half =
 
 public static class Zones
 {
+    /// <summary>Whether a zone is a part of a box.</summary>
+    public static bool IsBox(this ZoneKind kind) => kind.IsBoxFloor() || kind is ZoneKind.MesialBoxWall or ZoneKind.DistalBoxWall;
+
+    public static bool IsBoxFloor(this ZoneKind kind) => kind is ZoneKind.MesialBoxFloor or ZoneKind.DistalBoxFloor;
+
+    /// <summary>Floor and axial wall of a side's box.</summary>
+    public static IReadOnlyList<Zone> OfBox(ProximalSide side) =>
+        side == ProximalSide.Mesial
+            ? [new(ZoneKind.MesialBoxFloor), new(ZoneKind.MesialBoxWall)]
+            : [new(ZoneKind.DistalBoxFloor), new(ZoneKind.DistalBoxWall)];
+
+    /// <summary>What of a box takes a zone's place on the tooth; null for zones that no box touches.</summary>
+    public static Zone? BoxInPlaceOf(Zone zone) =>
+        zone.Kind switch
+        {
+            ZoneKind.MesialRidge => new(ZoneKind.MesialBoxFloor),
+            ZoneKind.DistalRidge => new(ZoneKind.DistalBoxFloor),
+            ZoneKind.Mesial => new(ZoneKind.MesialBoxWall),
+            ZoneKind.Distal => new(ZoneKind.DistalBoxWall),
+            _ => null,
+        };
+
     /// <summary>Whether a zone is part of the facial surface.</summary>
     public static bool IsFacial(this ZoneKind kind) =>
         kind
@@ -93,6 +130,7 @@ public static class Zones
                 or ZoneKind.FacialMiddleThird
                 or ZoneKind.FacialGingivalThird
                 or ZoneKind.FacialOcclusalHalf
+                or ZoneKind.FacialGroove
                 or ZoneKind.FacialGingivalHalf;
 
     private static readonly ZoneKind[] Front =
@@ -113,6 +151,7 @@ public static class Zones
         ZoneKind.MesialRidge,
         ZoneKind.DistalRidge,
         ZoneKind.FacialOcclusalHalf,
+        ZoneKind.FacialGroove,
         ZoneKind.FacialGingivalHalf,
         ZoneKind.Lingual,
         ZoneKind.Mesial,
@@ -133,7 +172,9 @@ public static class Zones
             [
                 .. Of(tooth, crossbite)
                     .SelectMany(zone =>
-                        zone.Kind.IsFacial() ? Enum.GetValues<ProximalSide>().Select(half => zone with { Half = half }) : [zone]
+                        zone.Kind.IsFacial() && zone.Kind != ZoneKind.FacialGroove
+                            ? Enum.GetValues<ProximalSide>().Select(half => zone with { Half = half })
+                            : [zone]
                     ),
             ];
         if (tooth.IsFront)
@@ -144,7 +185,7 @@ public static class Zones
             .. cusps[true].Select(cusp => new Zone(ZoneKind.FunctionalCusp, cusp)),
             .. cusps[true].Select(cusp => new Zone(ZoneKind.FunctionalCuspBevel, cusp)),
             .. cusps[false].Select(cusp => new Zone(ZoneKind.NonFunctionalCusp, cusp)),
-            .. Back.Select(kind => new Zone(kind)),
+            .. Back.Where(kind => kind != ZoneKind.FacialGroove || tooth.Kind == ToothKind.Molar).Select(kind => new Zone(kind)),
         ];
     }
 }

@@ -173,10 +173,18 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
     private UnitEffect? EffectOn(UnitRow unit, string patient, ToothNotation notation, Handbook draft)
     {
         var (tooth, inputs) = (UnitViews.ToothOf(unit), UnitViews.InputsOf(unit));
-        if (!PlannedUnit.PlanOnly(tooth, inputs, shelf.Of(unit).Handbook).Is(out var now, out _))
+        var today = shelf.Of(unit).Handbook;
+        if (!PlannedUnit.PlanOnly(tooth, inputs, today).Is(out var now, out _))
             return null;
         var possible = PlannedUnit.PlanOnly(tooth, inputs, draft).Is(out var then, out var problem);
-        var changes = possible ? PlanChanges.Between((now, shelf.Of(unit).Protocol), (then!, draft.Protocol)) : [];
+        var changes = possible ? PlanChanges.Between((now, today.Protocol), (then!, draft.Protocol)) : [];
+        // Where something changes it is told as the bodies settle it: what is asked of a wall is less than what is cut.
+        if (possible && (changes.Count > 0 || today.Protocol.Shape != draft.Protocol.Shape))
+        {
+            possible = PlannedUnit.Settled(now, today).Is(out var cut, out problem);
+            possible = possible && PlannedUnit.Settled(then!, draft).Is(out then, out problem);
+            changes = possible ? PlanChanges.Between((cut!, today.Protocol), (then!, draft.Protocol)) : [];
+        }
         return possible && changes.Count == 0
             ? null
             : new(unit.Id, tooth.Write(notation), patient, inputs.Restoration.Words(), changes, problem?.Sentence);

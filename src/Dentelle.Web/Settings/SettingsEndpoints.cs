@@ -37,5 +37,5 @@ public static class SettingsEndpoints
 }
 
 /// <param name="Notation">How teeth are written.</param>
-/// <param name="BurTipMm">Tip of the bur corrections are told in; null lets the plainest fraction decide.</param>
+/// <param name="BurTipMm">Tip of the bur corrections are told in; null takes the one of the step that cut there.</param>
 public sealed record SettingsView(ToothNotation Notation, double? BurTipMm = null);

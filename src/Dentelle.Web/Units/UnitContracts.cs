@@ -103,6 +103,7 @@ public sealed record ReadingView
     public FindingView? Finding { get; init; }
 }
 
+/// <param name="Doubt">What else is known that this reading contradicts, and what to do; null when nothing does.</param>
 /// <param name="IsProbable">Whether only most of what the reading allows says so.</param>
 public sealed record FindingView(
     Verdict Verdict,
@@ -112,10 +113,11 @@ public sealed record FindingView(
     double CorrectionMostMm,
     string Headline,
     string Instruction,
-    double? SettlingGaugeMm
+    double? SettlingGaugeMm,
+    string? Doubt
 )
 {
-    public static FindingView From(Finding finding) =>
+    public static FindingView From(Finding finding, string? doubt) =>
         new(
             finding.Verdict,
             finding.IsProbable,
@@ -124,7 +126,8 @@ public sealed record FindingView(
             finding.CorrectionMost.Rounded,
             finding.Headline,
             finding.Instruction,
-            finding.SettlingGauge?.Rounded
+            finding.SettlingGauge?.Rounded,
+            doubt
         );
 }
 

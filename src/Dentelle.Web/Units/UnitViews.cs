@@ -1,12 +1,16 @@
 using System.Runtime.CompilerServices;
+using Dentelle.Core.Burs;
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
+using Dentelle.Core.Sequencing;
 using Dentelle.Data;
 using Dentelle.Web.Figures;
 using Dentelle.Web.Handbooks;
@@ -14,7 +18,7 @@ using Dentelle.Web.Handbooks;
 namespace Dentelle.Web.Units;
 
 /// <summary>Puts together what is shown of a unit from what is kept of it.</summary>
-public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
+public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf shelf)
 {
     private static readonly ConditionalWeakTable<PlanRow, PlanInputs> Parsed = [];
 
@@ -34,7 +38,9 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
         var protocol = shelf.Of(unit);
         var together = unit.Case?.Units.Where(row => InputsOf(row).Bridge is not null || row.Id == unit.Id) ?? [unit];
         var key = (unit.Id, protocol, string.Join(' ', together.Select(row => row.NewestPlan()!.Id)));
-        return shelf.Settled.Get(key, () => Planned(unit).Is(out var planned, out var problem) ? planned.Plan : (Answer<Plan>)problem);
+        return shelf.Settled.Get(key, () =>
+            AskedOf(unit).Is(out var asked, out var problem) ? PlannedUnit.Settled(asked, protocol.Handbook) : problem
+        );
     }
 
     /// <summary>The plan as it was asked for, which needs no body: to cut one, or to compare with another protocol's.</summary>
@@ -53,6 +59,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
+        var ledgers = unit.Readings.Count > 0 ? await drawer.LedgersAsync(stop) : [];
         var kept = shelf.Of(unit);
         var handbook = kept.Handbook;
         return new UnitView
@@ -65,7 +72,7 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
             Plan = UnitDocument.Prepared(planned, handbook.Protocol),
             Drawing = DrawingView.From(planned, Draughtsman.Around(planned.Preparation, handbook.Protocol, handbook.Forms)),
             Choices = ChoicesOf(planned.Plan, handbook.Protocol),
-            Readings = Readings(unit, planned.Plan, settings),
+            Readings = Readings(unit, planned.Plan, settings, ledgers, planned.Preparation.Pulp),
             Finished = unit.FinishedAt is not null,
             Protocol = WordsOf(unit, kept),
             Traits = UnitTraits.Of(planned.Plan),
@@ -91,9 +98,15 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     /// <summary>What the protocol in use would do differently, where the unit was planned with another.</summary>
     private OtherProtocolView? OtherOf(UnitRow unit)
     {
-        if (shelf.Of(unit) == shelf.InUse || AskedOf(unit).Value is not { } plan)
+        if (shelf.Of(unit) == shelf.InUse || PlanOf(unit).Value is not { } plan)
             return null;
-        return PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.InUse.Handbook).Is(out var then, out var problem)
+        // Both as their own bodies settle them: what is asked of a wall is less than what is cut.
+        var settled = shelf.Settled.Get((unit.NewestPlan()!.Id, shelf.InUse), () =>
+            PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.InUse.Handbook).Is(out var asked, out var misfit)
+                ? PlannedUnit.Settled(asked, shelf.InUse.Handbook)
+                : misfit
+        );
+        return settled.Is(out var then, out var problem)
             ? new(shelf.InUse.Words, PlanChanges.Between((plan, shelf.Of(unit).Protocol), (then, shelf.InUse.Protocol)), null)
             : new(shelf.InUse.Words, [], problem.Sentence);
     }
@@ -102,24 +115,27 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
     public string WhatOf(UnitRow unit) => InputsOf(unit).Restoration.Words();
 
     /// <summary>Standing readings, newest first, each with what it means against today's plan.</summary>
-    public IReadOnlyList<ReadingView> Readings(UnitRow unit, Plan plan, SettingsRow settings)
+    /// <param name="pulp">What stays over the pulp; empty where only verdicts are asked.</param>
+    /// <param name="ledgers">The drawer that corrections are told in; empty where only verdicts are asked.</param>
+    public IReadOnlyList<ReadingView> Readings(
+        UnitRow unit,
+        Plan plan,
+        SettingsRow settings,
+        IReadOnlyList<BurLedger> ledgers,
+        IReadOnlyList<PulpDistance> pulp
+    )
     {
         var protocol = shelf.Of(unit).Protocol;
-        var tip = settings.BurTipMm is { } width ? new Mm(width) : (Mm?)null;
+        var inHand = new Lazy<IReadOnlyDictionary<string, Bur>>(() => InHand(unit, plan, ledgers));
         var latest = new HashSet<string>(StringComparer.Ordinal);
-        return
-        [
-            .. from row in unit.Readings
-            where row.TakenBackAt is null
-            orderby row.TakenAt descending
-            select ViewOf(row, latest.Add(row.Zone)),
-        ];
+        ReadingRow[] standing = [.. unit.Readings.Where(row => row.TakenBackAt is null).OrderByDescending(row => row.TakenAt)];
+        return [.. standing.Select((row, at) => ViewOf(row, latest.Add(row.Zone), standing.Skip(at + 1)))];
 
-        ReadingView ViewOf(ReadingRow row, bool isLatest)
+        ReadingView ViewOf(ReadingRow row, bool isLatest, IEnumerable<ReadingRow> before)
         {
             var reading = row.ToReading();
             var gauge = protocol.Gauges.FirstOrDefault(known => known.Id == row.GaugeId)?.Name.ToLowerInvariant() ?? row.GaugeId;
-            var finding = Judge.Of(reading, plan, protocol, tip).Value;
+            var finding = Judge.Of(reading, plan, protocol, Widths(reading.Zone)).Value;
             return new()
             {
                 Id = row.Id,
@@ -130,9 +146,37 @@ public sealed class UnitViews(CaseStore store, ProtocolShelf shelf)
                 Said = $"{reading.Interval}, {gauge}",
                 TakenAt = row.TakenAt,
                 IsLatest = isLatest,
-                Finding = finding is null ? null : FindingView.From(finding),
+                Finding = finding is null ? null : FindingView.From(finding, DoubtOf(reading, before)),
             };
         }
+
+        string? DoubtOf(Reading reading, IEnumerable<ReadingRow> before)
+        {
+            if (plan.Zone(reading.Zone) is not { } zone)
+                return null;
+            var left = pulp.FirstOrDefault(one => one.Zone == reading.Zone);
+            return ReadingDoubts.Of(
+                reading,
+                zone,
+                before.Where(row => row.Zone == reading.Zone).Select(row => row.ToReading()),
+                protocol.Tolerance,
+                left is null ? null : new Mm(left.LeftMm) + zone.Depth.Value.Target
+            );
+        }
+
+        // A bur that the practice always corrects with comes first, then the one of the zone's own step.
+        Func<Mm, string>? Widths(string zone) =>
+            settings.BurTipMm is { } tip ? length => BurWidths.Words(length, new Mm(tip))
+            : ledgers.Count > 0 && inHand.Value.TryGetValue(zone, out var bur)
+                ? length => $"{BurWidths.Words(length, bur)}, {bur.Family.Words()} of this step"
+            : null;
+    }
+
+    private IReadOnlyDictionary<string, Bur> InHand(UnitRow unit, Plan plan, IReadOnlyList<BurLedger> ledgers)
+    {
+        var table = shelf.Shipped.Handbook.Sheets;
+        var rack = BurRack.Of(ledgers, unit.CaseId.ToString(), table.Limits.DryPlasticUses.Value);
+        return BursInHand.Of(new VisitTooth(plan, shelf.Of(unit).Protocol), unit.Case?.SheetSchool, table, rack);
     }
 
     public static ToothCode ToothOf(UnitRow unit) =>

@@ -122,7 +122,10 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
     /// <summary>What the five points have not looked at, or found too thin: that is not passed over in silence.</summary>
     private string? Unchecked(UnitRow unit, PlannedUnit planned, SettingsRow settings)
     {
-        var latest = views.Readings(unit, planned.Plan, settings).Where(reading => reading.IsLatest).ToDictionary(reading => reading.Zone);
+        var latest = views
+            .Readings(unit, planned.Plan, settings, [], [])
+            .Where(reading => reading.IsLatest)
+            .ToDictionary(reading => reading.Zone);
         var cut = planned.Plan.Zones.Where(zone => zone.Depth.Value.Target > Mm.Zero).ToArray();
         var unread = cut.Count(zone => !latest.ContainsKey(zone.Zone.Name));
         var critical = cut.Where(zone => latest.GetValueOrDefault(zone.Zone.Name)?.Finding?.Verdict == Verdict.Critical).ToArray();

@@ -648,6 +648,11 @@ export interface components {
              * @description Opened wider by this where a gap is to be closed.
              */
             widenedMm: number;
+            /**
+             * Format: double
+             * @description At the floor, from facial to lingual; null where the isthmus is not known.
+             */
+            widthMm?: null | number;
             reasons: components["schemas"]["ReasonDocument"][];
         };
         /** @description What holds the units of a bridge together. */
@@ -1086,6 +1091,8 @@ export interface components {
             instruction: string;
             /** Format: double */
             settlingGaugeMm?: null | number;
+            /** @description What else is known that this reading contradicts, and what to do; null when nothing does. */
+            doubt?: null | string;
         };
         /**
          * @description What was found on the tooth, its neighbours and the gum, beyond size, crossbite and room.
@@ -1829,7 +1836,7 @@ export interface components {
             notation: components["schemas"]["ToothNotation"];
             /**
              * Format: double
-             * @description Tip of the bur corrections are told in; null lets the plainest fraction decide.
+             * @description Tip of the bur corrections are told in; null takes the one of the step that cut there.
              */
             burTipMm?: null | number;
         };
@@ -2227,7 +2234,7 @@ export interface components {
          * @description A kind of place on a tooth that has a depth of its own.
          * @enum {unknown}
          */
-        ZoneKind: "edge" | "facial-incisal-third" | "facial-middle-third" | "facial-gingival-third" | "lingual-fossa" | "lingual-wall" | "functional-cusp" | "functional-cusp-bevel" | "non-functional-cusp" | "groove" | "mesial-ridge" | "distal-ridge" | "facial-occlusal-half" | "facial-gingival-half" | "lingual" | "mesial" | "distal";
+        ZoneKind: "edge" | "facial-incisal-third" | "facial-middle-third" | "facial-gingival-third" | "lingual-fossa" | "lingual-wall" | "functional-cusp" | "functional-cusp-bevel" | "non-functional-cusp" | "groove" | "mesial-ridge" | "distal-ridge" | "facial-occlusal-half" | "facial-groove" | "facial-gingival-half" | "lingual" | "mesial" | "distal" | "mesial-box-floor" | "distal-box-floor" | "mesial-box-wall" | "distal-box-wall";
     };
     responses: never;
     parameters: never;

@@ -11,7 +11,16 @@ export interface Standing {
   tilt: number;
 }
 
-const tops = ['functional-cusp', 'non-functional-cusp', 'groove', 'mesial-ridge', 'distal-ridge', 'edge'];
+const tops = [
+  'functional-cusp',
+  'non-functional-cusp',
+  'groove',
+  'mesial-ridge',
+  'distal-ridge',
+  'mesial-box-floor',
+  'distal-box-floor',
+  'edge',
+];
 const isBevel = (zone: string) => zone.includes('bevel');
 const isTop = (zone: string) => !isBevel(zone) && tops.some((top) => zone.startsWith(top));
 

@@ -50,7 +50,7 @@
       onchange={(event) =>
         save({ burTipMm: event.currentTarget.value ? Number(event.currentTarget.value) : undefined })}
     >
-      <option value="">The one with the plainest fraction</option>
+      <option value="">The one of the step</option>
       {#each shared.reference?.burs ?? [] as bur (bur.id)}
         <option value={bur.tipMm}>{bur.name} ({mm(bur.tipMm)} mm)</option>
       {/each}

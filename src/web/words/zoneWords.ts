@@ -16,10 +16,15 @@ const words: Record<Kind, string> = {
   'mesial-ridge': 'mesial ridge',
   'distal-ridge': 'distal ridge',
   'facial-occlusal-half': 'facial, upper',
+  'facial-groove': 'facial groove',
   'facial-gingival-half': 'facial, lower',
   lingual: 'lingual',
   mesial: 'mesial',
   distal: 'distal',
+  'mesial-box-floor': 'mesial box floor',
+  'distal-box-floor': 'distal box floor',
+  'mesial-box-wall': 'mesial box wall',
+  'distal-box-wall': 'distal box wall',
 };
 
 /** A zone in two words, for labels. */

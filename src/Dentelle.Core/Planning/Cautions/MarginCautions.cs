@@ -32,7 +32,12 @@ internal static class MarginCautions
     /// <summary>Asked of a mesial or distal piece, against the sides beside it.</summary>
     public static readonly IReadOnlyList<CautionKind<MarginPiece, UnitScene>> Jumps = [new("margin-jump", (piece, scene) =>
         {
-            if (piece.Segment is not (Segment.Mesial or Segment.Distal) || scene.Plan.Margin.Pieces.Count < 8)
+            // A box goes down where the cusps' margin stays up.
+            if (
+                piece.Segment is not (Segment.Mesial or Segment.Distal)
+                || scene.Plan.Margin.Pieces.Count < 8
+                || scene.Plan.Cavity is not null
+            )
                 return null;
             var (usual, most) = (new Mm(scene.Protocol.Shape.GumAboveNeckMm.Value), new Mm(scene.Protocol.Cautions.MarginJumpMostMm.Value));
             var (by, beside) = scene

@@ -10,7 +10,7 @@ internal static class FineCuts
         var groups = bench
             .Zones(entry)
             .Where(zone => left.At(zone) > Mm.Zero)
-            .GroupBy(zone => entry.OverLines ? bench.Tooth.ClassAt(ToothToCut.SegmentOf(zone.Zone.Kind)) : null)
+            .GroupBy(zone => entry.OverLines && !bench.School.OneBurEach ? bench.Tooth.ClassAt(ToothToCut.SegmentOf(zone.Zone.Kind)) : null)
             .OrderBy(group => group.Key)
             .ToArray();
         var name = bench.Plan.Tooth.IsFront ? entry.FrontName : null;

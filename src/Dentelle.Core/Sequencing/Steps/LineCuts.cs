@@ -1,3 +1,4 @@
+using Dentelle.Core.Burs;
 using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Sequencing.Steps;
@@ -53,6 +54,10 @@ internal static class LineCuts
             Choice = choice,
             Tool = tool,
             Tilt = bench.WallTilt(choice),
+            Remark =
+                ToothToCut.Class(widest.Design) == LineClass.Chamfer && choice?.Chosen is { } bur && !bur.Family.HasRoundedTip()
+                    ? "Its flat end leaves a narrow shoulder with a rounded corner instead of the chamfer; for a true one take a rounded tip."
+                    : null,
         };
         return draft.On(bench) with { LineLeft = width - sunk };
     }

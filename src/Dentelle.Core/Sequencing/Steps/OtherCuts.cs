@@ -22,15 +22,30 @@ internal static class OtherCuts
         var limits = bench.Table.Limits;
         var contact = (bench.Plan.Assessment.Form?.Length.Value ?? 0) * (1 - limits.ContactHeightShare.Value);
         var role = bench.Table.Roles[bench.RoleOf(entry)];
-        // One school goes through the contacts with the bur that cuts the walls.
-        var choice =
-            role.Use != BurUse.Through
-                ? bench.Choose(bench.RoleOf(entry), bench.Tooth.LineWidthAt(segment), bench.Tooth.ClassAt(segment)).Choice
-                : BurChoice.For(
-                    new BurNeed(role, role.Families, null, null, cut, contact, new(limits.ShellMm.Value)),
-                    bench.Rack,
-                    bench.Tolerance
-                );
+        var thin = Thin(role.Use == BurUse.Through ? role : bench.Table.Roles[entry.Role!]);
+        var choice = thin;
+        if (role.Use != BurUse.Through)
+        {
+            // One school goes through the contacts with the bur that cuts the walls, where that has room.
+            var wide = bench.Choose(bench.RoleOf(entry), bench.Tooth.LineWidthAt(segment), bench.Tooth.ClassAt(segment)).Choice;
+            choice = wide;
+            if (
+                wide?.Chosen is { } taper
+                && BurSums.ThroughContact(BurProfile.Of(taper), contact, new(limits.ShellMm.Value), cut) is { Fits: false } fit
+            )
+                choice = thin with
+                {
+                    Why = $"{thin.Why}; the {taper.Family.Words()} of the other steps is {fit.Diameter} wide there, and {cut} is cut",
+                };
+        }
+
+        BurChoice Thin(BurRole through) =>
+            BurChoice.For(
+                new BurNeed(through, through.Families, null, null, cut, contact, new(limits.ShellMm.Value)),
+                bench.Rack,
+                bench.Tolerance
+            );
+
         return new StepDraft(entry)
         {
             Part = StepPart.Of(ToothToCut.SideOf(zone.Zone.Kind)),
@@ -49,6 +64,11 @@ internal static class OtherCuts
         {
             Part = StepPart.Of(feature.Side),
             Width = feature.Depth.Value,
+            Measures =
+            [
+                new(feature.Depth.Value, "into the wall", bench.Mark(choice, feature.Depth.Value)),
+                new(feature.Width.Value, "wide", choice?.Chosen is { } bur ? Burs.BurWidths.Words(feature.Width.Value, bur.Tip) : null),
+            ],
             Choice = choice,
             Tool = tool,
             // Grooves and boxes stand in the path: two that lean apart would lock the crown out.

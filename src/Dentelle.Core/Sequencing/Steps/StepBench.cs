@@ -57,6 +57,8 @@ internal sealed class StepBench(StepScene scene, RunSheetTable table, BurRack ra
     public (BurChoice? Choice, string? Tool) Choose(string name, Mm? depth, LineClass? line)
     {
         var role = table.Roles[name];
+        if (School.OneBurEach && role.Use is BurUse.Wall or BurUse.Fine && Tooth.Widest is { } widest)
+            (depth, line) = (widest.Width.Value.Target, ToothToCut.Class(widest.Design));
         if (role.Tool is { } tool && (role.Families.Count == 0 || Protocol.Takes("edges", "disc")))
             return (null, tool);
         var families =

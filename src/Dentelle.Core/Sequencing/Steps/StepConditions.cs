@@ -43,6 +43,7 @@ public sealed class StepConditions
         ["ceramic"] = scene => scene.Plan.MaterialClass != MaterialClass.Metal,
         ["all-ceramic"] = scene => scene.Plan.MaterialClass == MaterialClass.AllCeramic,
         ["veneer"] = scene => scene.Plan.Rules().IsVeneer,
+        ["cavity"] = scene => scene.Plan.Cavity is not null,
         ["full crown"] = scene => scene.Plan.Rules().IsFullCrown,
         ["front tooth"] = scene => scene.Plan.Tooth.IsFront,
         ["several teeth"] = scene => scene.Teeth > 1,

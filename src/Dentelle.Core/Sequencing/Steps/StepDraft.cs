@@ -19,6 +19,14 @@ internal sealed record StepDraft(StepEntry Entry)
     /// <summary>The whole width that stands behind a fine pass; null where none does.</summary>
     public Mm? Finished { get; init; }
 
+    /// <summary>Its own numbers, where depths from the surface don't tell the cut, as for a box.</summary>
+    public IReadOnlyList<StepDepth> Measures { get; init; } = [];
+
+    public string? Hint { get; init; }
+
+    /// <summary>What is to be beware of with the bur that was chosen; null for nothing.</summary>
+    public string? Remark { get; init; }
+
     public BurChoice? Choice { get; init; }
 
     public string? Tool { get; init; }
@@ -38,14 +46,17 @@ internal sealed record StepDraft(StepEntry Entry)
             Tooth = tooth,
             Part = Part,
             Cuts = Cuts,
-            Depths = [.. Depths(bench)],
+            Depths = Measures.Count > 0 ? Measures : [.. Depths(bench)],
             Segments = Segments,
             LineWidth = Width,
             Bur = Choice is null ? null : Choice with { Mark = MarkOf(sink, bench) },
             Tool = Tool,
             TiltDeg = Tilt is { } tilt ? Math.Round(tilt, 1) + 0.0 : null,
             View = bench.View(Entry, Part),
-            Hint = Entry.Cut == StepCut.Guide && Choice?.Chosen is { } round ? Apart(round, bench.Plan.FinishingAllowance) : null,
+            Hint =
+                Hint is not null ? Hint
+                : Entry.Cut == StepCut.Guide && Choice?.Chosen is { } round ? Apart(round, bench.Plan.FinishingAllowance)
+                : null,
             Minutes = Math.Round(Entry.Minutes.For(tooth) * (Part?.ShareOfTime ?? 1), 1),
             LipMm = lip,
             Cautions = [.. Cautions(lip, bench)],
@@ -75,6 +86,8 @@ internal sealed record StepDraft(StepEntry Entry)
             yield return own;
         if (lip > Mm.Zero)
             yield return $"Sunk past half of its tip it leaves a lip of {lip}: chip it away with an end-cutting bur or by hand.";
+        if (Remark is not null)
+            yield return Remark;
         foreach (var remark in Entry.Cautions.Where(remark => remark.When.Hold(bench.Scene)))
             yield return remark.Text;
     }
@@ -125,7 +138,7 @@ internal sealed record StepDraft(StepEntry Entry)
 
     private string? MarkOf(Mm? sink, StepBench bench)
     {
-        if (sink is not { } deep || deep <= Mm.Zero || Entry.Cut == StepCut.Fine)
+        if (sink is not { } deep || deep <= Mm.Zero || Entry.Cut is StepCut.Fine or StepCut.Box)
             return null;
         return bench.Mark(Choice, deep) + (Width is not null && Cuts.Count > 0 ? ", at the finish line" : "");
     }

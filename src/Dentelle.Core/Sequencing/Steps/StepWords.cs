@@ -24,6 +24,9 @@ public enum StepCut
     /// <summary>Everything to the rough depth.</summary>
     Bulk,
 
+    /// <summary>A box of an inlay or onlay, each side by itself.</summary>
+    Box,
+
     /// <summary>The finish line, as wide as planned.</summary>
     Line,
 

@@ -38,6 +38,7 @@ internal sealed class ToothSteps(StepBench bench)
         {
             StepCut.Guide => new(GuideCuts.Of(entry, left, bench), left),
             StepCut.Bulk or StepCut.Ceramic => BulkCuts.Of(entry, left, bench),
+            StepCut.Box => BoxCuts.Of(entry, left, bench),
             StepCut.Fine => FineCuts.Of(entry, left, bench),
             StepCut.Line => new(LineCuts.Of(entry, bench), left),
             StepCut.Trace => new(LineCuts.Traces(entry, bench), left),

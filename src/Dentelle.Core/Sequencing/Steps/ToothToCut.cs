@@ -21,6 +21,9 @@ internal sealed class ToothToCut(Plan plan)
 
     public LineClass? ClassAt(Segment segment) => Piece(segment) is { } piece ? Class(piece.Design) : null;
 
+    /// <summary>The widest piece of the finish line; null where there is none.</summary>
+    public MarginPiece? Widest => plan.Margin.Pieces.MaxBy(piece => piece.Width.Value.Target);
+
     public Mm? LineWidthAt(Segment segment) => Piece(segment)?.Width.Value.Target;
 
     /// <summary>
@@ -60,13 +63,14 @@ internal sealed class ToothToCut(Plan plan)
 
     /// <summary>Whether a wall reaches down to the finish line.</summary>
     public static bool StandsOnLine(ZoneKind kind) =>
-        IsWall(kind) && kind is not (ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird or ZoneKind.FacialOcclusalHalf);
+        IsWall(kind)
+        && kind is not (ZoneKind.FacialIncisalThird or ZoneKind.FacialMiddleThird or ZoneKind.FacialOcclusalHalf or ZoneKind.FacialGroove);
 
     public static Segment SegmentOf(ZoneKind kind) =>
         kind switch
         {
-            ZoneKind.Mesial or ZoneKind.MesialRidge => Segment.Mesial,
-            ZoneKind.Distal or ZoneKind.DistalRidge => Segment.Distal,
+            ZoneKind.Mesial or ZoneKind.MesialRidge or ZoneKind.MesialBoxFloor or ZoneKind.MesialBoxWall => Segment.Mesial,
+            ZoneKind.Distal or ZoneKind.DistalRidge or ZoneKind.DistalBoxFloor or ZoneKind.DistalBoxWall => Segment.Distal,
             ZoneKind.Lingual or ZoneKind.LingualWall or ZoneKind.LingualFossa => Segment.Lingual,
             _ => Segment.Facial,
         };

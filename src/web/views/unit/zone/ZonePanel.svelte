@@ -98,6 +98,9 @@
         {finding.headline}
       </p>
       <p>{finding.instruction}</p>
+      {#if finding.doubt}
+        <p class="mt-1 border-t border-hairline pt-1"><strong>Doubtful.</strong> {finding.doubt}</p>
+      {/if}
       <p class="quiet flex items-center justify-between">
         <span>{reading.said}</span>
         <LineButton onclick={() => unitState.takeBack(reading.id, true)}>Take back</LineButton>
