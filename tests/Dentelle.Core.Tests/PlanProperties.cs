@@ -2,6 +2,8 @@ using CsCheck;
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
+using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Geometry;
@@ -60,6 +62,25 @@ public class PlanProperties
                     Assert.Contains(reason.Source.Split(", ")[0], Shipped.Handbook.Sources.Sources.Select(source => source.Id))
                 );
             }
+        });
+
+    [Fact(DisplayName = "Whatever is found and decided, a reading off the planned body is within, and its plan's ranges are in order")]
+    public void Bodies_fulfil_their_plans() => Any(40, (tooth, inputs) =>
+        {
+            if (!PlannedUnit.Make(tooth, inputs, Shipped.Handbook).Is(out var unit, out _))
+                return;
+            foreach (var outcome in unit.Preparation.Outcomes.Where(outcome => outcome.IsMeasured && outcome.Planned > Mm.Zero))
+            {
+                var reading = new Reading(outcome.Zone.Name, ReadingKind.IndexGap, Interval.Read(outcome.Usual.Told, Mm.Zero), "probe");
+                var finding = Shipped.Need(Judge.Of(reading, unit.Plan, Shipped.Protocol));
+                Assert.True(
+                    finding.Verdict == Verdict.Within,
+                    $"{outcome.Zone.Name}: {outcome.Usual} {finding.Headline} of {finding.Expected}"
+                );
+            }
+            Assert.All(unit.Plan.Zones.Select(zone => zone.Depth.Value), depth =>
+                Assert.True(Mm.Zero <= depth.Least && depth.Least <= depth.Target && depth.Target <= depth.Most, $"{depth}")
+            );
         });
 
     [Fact(DisplayName = "More build-out never deepens a cut")]

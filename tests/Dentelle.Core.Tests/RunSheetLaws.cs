@@ -128,6 +128,7 @@ public class RunSheetLaws
                 }
                 foreach (var step in sheet.Steps.Select(timed => timed.Step))
                 {
+                    Assert.All(step.Cuts.Where(cut => cut.Sink > Mm.Zero), cut => Shown(cut, step));
                     if (step.Bur is null)
                         continue;
                     // A bur of the drawer, or what is missing and what to do.
@@ -147,6 +148,33 @@ public class RunSheetLaws
             },
             iter: 150
         );
+
+    /// <summary>
+    /// A depth shown for a step holds for every zone that is named with it, or stands beside its own place: nobody cuts a groove by the
+    /// depth of a cusp.
+    /// </summary>
+    private static void Shown(ZoneCut cut, SheetStep step)
+    {
+        // Walls over a finish line follow from where the tip goes there.
+        if (step.LineWidth is not null && ToothToCut.StandsOnLine(cut.Zone.Kind))
+        {
+            Assert.Contains(step.Depths, depth => depth.Sink == step.LineWidth);
+            return;
+        }
+        var (own, kind) = (cut.Zone.Words.LowerFirst(), new Zone(cut.Zone.Kind).Words.LowerFirst());
+        var shown = step.Depths.Where(depth =>
+            depth.Place is not { } place
+            || (
+                cut.Zone.Kind.IsBox()
+                    ? place.StartsWith(cut.Zone.Kind.IsBoxFloor() ? "floor" : "axial", StringComparison.Ordinal)
+                    : Names(place)
+            )
+        );
+        var said = Assert.Single(shown).Sink.Value;
+        Assert.InRange(said, cut.Sink!.Value.Value - Shipped.Protocol.Tolerance.Value - 0.026, cut.Sink.Value.Value + 0.026);
+
+        bool Names(string place) => $", {place},".Contains($", {own},", StringComparison.Ordinal) || place.Split(", ").Contains(kind);
+    }
 
     [Fact(DisplayName = "A ledger's preparations left are as many as can be cut, one after the other, before every piece is spent")]
     public void Ledgers() =>

@@ -31,7 +31,11 @@ public sealed class UnitApiTests : IDisposable
             .Json();
         var finding = read["readings"]![0]!["finding"]!;
         Assert.Equal("critical 0.5 short", $"{finding["verdict"]} {finding["headline"]}");
-        Assert.Contains("half the width of a 1.0 tip", (string)finding["instruction"]!);
+        // First the bur that cut there, then a plain fraction.
+        Assert.Contains(
+            "about a third of the width of a 1.35 tip, the round-end taper of this step (half the width of a 1.0 tip)",
+            (string)finding["instruction"]!
+        );
 
         var again = await client
             .Post(

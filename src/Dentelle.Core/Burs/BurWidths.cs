@@ -35,6 +35,9 @@ public static class BurWidths
         return $"{(off <= Tellable ? "" : "about ")}{words} of a {tip} tip";
     }
 
+    /// <summary>Whether such words name a fraction that fits.</summary>
+    public static bool IsPlain(string words) => !words.StartsWith("about", StringComparison.Ordinal) && !char.IsAsciiDigit(words[0]);
+
     /// <summary>The same on a bur: one without a tip to speak of is judged by its belly.</summary>
     public static string Words(Mm length, Bur bur) =>
         bur.TipMm < 0.5 || bur.Family is BurFamily.Round or BurFamily.Wheel

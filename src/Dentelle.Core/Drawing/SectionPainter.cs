@@ -105,6 +105,9 @@ internal static class SectionPainter
         {
             if (preparation.Plan.At(preparation.Zones.All[i]) is not { } zone)
                 continue;
+            // A section across cuts no box, at most the ridge beside it.
+            if (zone.Zone.Kind.IsBox() && section.Cut.Plane == SectionPlane.Faciolingual)
+                continue;
             var inZone = Run([.. Enumerable.Range(0, count).Where(at => zones[at] == i)], count);
             if (inZone.Length == 0)
                 continue;

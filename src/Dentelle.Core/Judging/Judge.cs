@@ -43,20 +43,14 @@ public static class Judge
             && before > Mm.Zero
         )
             expected = new MmRange(expected.Target, expected.Least, Mm.Most(expected.Most, new Mm(protocol.Cautions.RoomMostMm.Value)));
-        var bands = new Bands(expected, protocol.Tolerance);
+        // A wall that the cut takes farther than the material needs is not short of what the cut would take.
+        var goal = expected.Target - (zone.Depth.Value.Target - (zone.Enough ?? zone.Depth.Value.Target));
+        var bands = new Bands(expected, goal, protocol.Tolerance);
         var (verdict, isProbable) = bands.Of(reading.Interval);
-        var most = Mm.Most(expected.Target - reading.Interval.From, Mm.Zero);
-        var least = reading.Interval.IsOpen ? Mm.Zero : Mm.Most(expected.Target - reading.Interval.Below, Mm.Zero);
+        var most = Mm.Most(goal - reading.Interval.From, Mm.Zero);
+        var least = reading.Interval.IsOpen ? Mm.Zero : Mm.Most(goal - reading.Interval.Below, Mm.Zero);
         var settling = verdict == Verdict.CantTell || isProbable ? bands.Settling(reading.Interval, Sizes(protocol)) : null;
-        var (headline, instruction) = Words(
-            verdict,
-            zone,
-            expected,
-            reading,
-            least,
-            most,
-            inWidths ?? (length => Plainest(length, protocol))
-        );
+        var (headline, instruction) = Words(verdict, zone, expected, reading, least, most, length => InWidths(length, protocol, inWidths));
         return new Finding
         {
             Reading = reading,
@@ -143,8 +137,14 @@ public static class Judge
         };
     }
 
-    private static string Plainest(Mm length, Protocol protocol) =>
-        BurWidths.Words(length, BurWidths.Plainest(length, protocol.BursInHand.Select(bur => new Mm(bur.TipMm))));
+    /// <summary>The bur in hand first; where none of its plain fractions fits, the one of another bur behind it.</summary>
+    private static string InWidths(Mm length, Protocol protocol, Func<Mm, string>? inHand)
+    {
+        var plainest = BurWidths.Words(length, BurWidths.Plainest(length, protocol.BursInHand.Select(bur => new Mm(bur.TipMm))));
+        if (inHand?.Invoke(length) is not { } own)
+            return plainest;
+        return BurWidths.IsPlain(own) || !BurWidths.IsPlain(plainest) ? own : $"{own} ({plainest})";
+    }
 
     private static IEnumerable<(Mm Size, string Name)> Sizes(Protocol protocol) =>
         protocol
@@ -158,7 +158,8 @@ public static class Judge
 internal sealed record Settling(Mm? Size, Mm Limit, string? Name);
 
 /// <summary>The line of lengths cut up into verdicts.</summary>
-internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
+/// <param name="Goal">From here, less the tolerance, nothing more has to go.</param>
+internal readonly record struct Bands(MmRange Expected, Mm Goal, Mm Tolerance)
 {
     // A hundredth of a millimetre on the wrong side of a limit is floating-point dust, not a finding.
     private const double Dust = 1e-6;
@@ -166,7 +167,7 @@ internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
     /// <summary>How much of what a reading allows must agree for a verdict to be told as probable: two parts of three.</summary>
     private const double Probable = 2.0 / 3;
 
-    private double Short => Math.Min((Expected.Target - Tolerance).Value, Expected.Most.Value) - Dust;
+    private double Short => Math.Min((Goal - Tolerance).Value, Expected.Most.Value) - Dust;
 
     private double Least => Expected.Least.Value - Dust;
 
@@ -190,6 +191,9 @@ internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
         var end = reading.IncludesEnd ? reading.Below.Value : Math.Max(reading.From.Value, reading.Below.Value - (2 * Dust));
         if (lowest == Of(new Mm(end)))
             return (lowest, false);
+        // The number read on a scale that is as fine as the tolerance is the likeliest of all it allows.
+        if (reading.IncludesEnd && (reading.Below - reading.From).Value <= (2 * Tolerance.Value) + Dust)
+            return (Of((reading.From + reading.Below) * 0.5), true);
         // Cutting goes on until the gauge passes, and no farther: who reached the target has probably not passed the most.
         if (lowest == Verdict.Within && !reading.IncludesEnd)
             return (lowest, true);
@@ -208,9 +212,9 @@ internal readonly record struct Bands(MmRange Expected, Mm Tolerance)
     /// </summary>
     public Settling Settling(Interval reading, IEnumerable<(Mm Size, string Name)> sizes)
     {
-        var limits = new[] { Expected.Least, Expected.Target - Tolerance, Expected.Most }
+        var limits = new[] { Expected.Least, Goal - Tolerance, Expected.Most }
             .Where(limit => limit >= reading.From && limit <= reading.Below)
-            .DefaultIfEmpty(Expected.Target)
+            .DefaultIfEmpty(Goal)
             .ToArray();
         var bands = this;
         var best = sizes

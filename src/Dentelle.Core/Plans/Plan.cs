@@ -104,6 +104,12 @@ public sealed record ZonePlan(
     Mm RoughCut
 )
 {
+    /// <summary>
+    /// What the material is served with, where the cut takes more than that anyway: from there on nothing more has to go. Null where
+    /// that is the target itself.
+    /// </summary>
+    public Mm? Enough { get; init; }
+
     /// <summary>Gap to the antagonist after cutting: what was there and what is cut.</summary>
     public MmRange ExpectedClearance => Depth.Value.MovedBy(RoomBefore ?? Mm.Zero, Mm.Zero);
 }

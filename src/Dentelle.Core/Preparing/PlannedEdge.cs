@@ -26,15 +26,17 @@ internal sealed class PlannedEdge
     private readonly double[] corners = new double[Steps + 1];
     private readonly double[] levels = new double[Steps + 1];
 
-    public PlannedEdge(ToothForm form, Plan plan, ShapeHabits habits)
+    public PlannedEdge(ToothForm form, Plan plan, Protocol protocol)
     {
+        var habits = protocol.Shape;
         this.form = form;
         rounding = habits.OuterEdgeRadiusMm.Value;
         half = (form.Size.Mesiodistal / 2) + 0.2;
         var (facial, lingual) = (plan.DepthAt(ZoneKind.FacialIncisalThird).Value, plan.DepthAt(ZoneKind.LingualFossa).Value);
         var (wanted, tops) = (habits.EdgeLeastWidth(plan.Tooth).Value, new double[Steps + 1]);
         Parallel.For(0, Steps + 1, i => tops[i] = Highest(X(i)));
-        var depth = Depth(plan.Zone(Kebab.Of(ZoneKind.Edge))!.Depth.Value);
+        var asked = plan.Zone(Kebab.Of(ZoneKind.Edge))!;
+        var depth = Depth(asked.Depth.Value.Target.Value, Most(asked));
         Parallel.For(0, Steps + 1, i =>
         {
             levels[i] = tops[i] - depth;
@@ -53,12 +55,18 @@ internal sealed class PlannedEdge
             return (planned, planned - Side(x, z, middle, -1) - (LingualShare * lingual));
         }
 
+        // Ceramic that gets too thick without support is no way to a wider edge.
+        double Most(ZonePlan edge) =>
+            plan.MaterialClass == MaterialClass.Metal
+                ? edge.Depth.Value.Most.Value
+                : Math.Min(edge.Depth.Value.Most.Value, protocol.Cautions.UnsupportedCeramicMostMm.Value - edge.BuildOut.Value);
+
         // As planned, or lower within what the material may have, until the blade is thick enough for an edge.
-        double Depth(MmRange asked)
+        double Depth(double target, double most)
         {
             const double step = 0.1;
-            var down = asked.Target.Value;
-            while (down + step <= asked.Most.Value + 1e-9 && Blade(0, tops[Steps / 2] - down).Room < wanted + GridLoss)
+            var down = target;
+            while (down + step <= most + 1e-9 && Blade(0, tops[Steps / 2] - down).Room < wanted + GridLoss)
                 down += step;
             return down;
         }

@@ -69,7 +69,7 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         var (zones, labels) = present.Labels(plan.Assessment.Crossbite, habits.BevelHeightMm.Value);
         var ring = new MarginRing(present.Form, plan, habits, frame);
         var depths = TopDepths.Of(present, plan, protocol, zones, labels, ring, frame);
-        var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, habits) : null;
+        var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, protocol) : null;
         edge?.Limit(outer, zones, labels, depths);
         var seen = frame.IsUpright ? outer : outer.Mapped(frame.ToPath);
         Func<double, double, double> ceiling = edge is null ? (_, _) => seen.Box.High.Z + 1 : (x, _) => frame.Over(x, edge.Level);

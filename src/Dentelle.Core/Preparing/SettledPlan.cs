@@ -61,6 +61,7 @@ internal static class SettledPlan
                         Value = range,
                     },
             Thickness = moved > Mm.Zero ? zone.Thickness.MovedBy(moved, Mm.Zero) : zone.Thickness,
+            Enough = moved > Mm.Zero ? asked.Target : null,
             RoughCut = Mm.Most(target - plan.FinishingAllowance, Mm.Zero),
         };
     }

@@ -168,7 +168,7 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
         Func<Mm, string>? Widths(string zone) =>
             settings.BurTipMm is { } tip ? length => BurWidths.Words(length, new Mm(tip))
             : ledgers.Count > 0 && inHand.Value.TryGetValue(zone, out var bur)
-                ? length => $"{BurWidths.Words(length, bur)}, {bur.Family.Words()} of this step"
+                ? length => $"{BurWidths.Words(length, bur)}, the {bur.Family.Words().LowerFirst()} of this step"
             : null;
     }
 

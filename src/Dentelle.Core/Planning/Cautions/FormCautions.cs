@@ -8,9 +8,6 @@ namespace Dentelle.Core.Planning.Cautions;
 /// <summary>Cautions that only show once the plan is cut into its tooth: walls, edge, pulp.</summary>
 internal static class FormCautions
 {
-    /// <summary>Half a step of the finest gauge.</summary>
-    private const double EdgeDoubt = 0.1;
-
     public static IEnumerable<Caution> Of(Preparation preparation, UnitScene scene)
     {
         if (preparation.Walled is not null)
@@ -75,7 +72,7 @@ internal static class FormCautions
         var least = shape.EdgeLeastWidth(scene.Plan.Tooth);
         var level = across.Tooth.Outline.Max(point => point.Y) - edge.Usual.Value - shape.OuterEdgeRadiusMm.Value;
         var wide = new Mm(WidthAt(across.Walls!.Outline, level));
-        return wide.Value >= least.Value - EdgeDoubt
+        return wide.Value >= least.Value - scene.Protocol.Tolerance.Value
             ? null
             : $"On this form facial and lingual cuts leave an edge {wide.Value:0.0} wide where "
                 + $"{new Mm(least.Value)} is wanted; it ends {edge.Usual.Told} down. Cut less of both toward "

@@ -40,11 +40,14 @@ internal static class MarginCautions
             )
                 return null;
             var (usual, most) = (new Mm(scene.Protocol.Shape.GumAboveNeckMm.Value), new Mm(scene.Protocol.Cautions.MarginJumpMostMm.Value));
-            var (by, beside) = scene
-                .Plan.Margin.Pieces.Where(other => other.Segment is Segment.Facial or Segment.Lingual)
-                .Max(other => (scene.Findings.Jump(piece, other, usual), other.Segment));
+            var (by, beside) = Jump(piece, scene, usual);
+            // Both sides alike are told once.
+            var other = scene.Plan.Margin.At(piece.Segment == Segment.Mesial ? Segment.Distal : Segment.Mesial);
+            var alike = Jump(other, scene, usual) == (by, beside);
+            if (alike && piece.Segment == Segment.Distal)
+                return null;
             return by.Value > most.Value + 1e-9
-                ? $"Between {Kebab.Of(beside)} and {Kebab.Of(piece.Segment)} the margin rises or falls by {by}; it slopes over the corner. "
+                ? $"Between {Kebab.Of(beside)} and {(alike ? "both sides" : Kebab.Of(piece.Segment))} the margin rises or falls by {by}; it slopes over the corner. "
                     + $"More than {most} is hard to cut without a step and to wax."
                 : null;
         }) { Limit = scene => scene.Protocol.Cautions.MarginJumpMostMm }];
@@ -62,6 +65,11 @@ internal static class MarginCautions
             MustBeAnswered = (_, _) => true,
         },
     ];
+
+    private static (Mm By, Segment Beside) Jump(MarginPiece piece, UnitScene scene, Mm usual) =>
+        scene
+            .Plan.Margin.Pieces.Where(other => other.Segment is Segment.Facial or Segment.Lingual)
+            .Max(other => (scene.Findings.Jump(piece, other, usual), other.Segment));
 
     private static Mm Below(MarginPiece piece) => -piece.Level.Value;
 }

@@ -36,7 +36,7 @@ internal sealed record StepDraft(StepEntry Entry)
     public SheetStep On(StepBench bench)
     {
         var tooth = bench.Plan.Tooth;
-        var lip = Lip();
+        var lip = Lip(bench.Tolerance);
         var sink = Width ?? Cuts.Select(cut => cut.Sink).Max();
         return new SheetStep
         {
@@ -66,16 +66,15 @@ internal sealed record StepDraft(StepEntry Entry)
     }
 
     /// <summary>Sideways at a finish line a rounded tip may go in by half; the fine pass ends with the whole width behind it.</summary>
-    private Mm Lip()
+    private Mm Lip(Mm seen)
     {
-        // Less than half a tenth nobody finds.
-        const double seen = 0.05;
+        // What is nearer than the tolerance of marks nobody finds.
         return
             (Finished ?? Width) is { } sunk
             && Choice?.Chosen is { } bur
             && Entry.Cut is StepCut.Line or StepCut.Bulk or StepCut.Fine
             && BurSums.Lip(bur, sunk) is var lip
-            && lip.Value >= seen - 1e-9
+            && lip.Value >= seen.Value - 1e-9
             ? lip
             : Mm.Zero;
     }

@@ -29,14 +29,15 @@
   const offered = $derived(kinds.filter((kind) => kind.value !== 'clearance' || zone.expectedClearanceMm));
   const kind = $derived(offered.some((candidate) => candidate.value === wantedKind) ? wantedKind : 'index-gap');
   const byHeight = $derived(kind === 'height-difference');
-  // A height is measured on a scale, never with a set of thicknesses.
+  const expected = $derived((kind === 'clearance' && zone.expectedClearanceMm) || zone.depthMm);
+  // A height is measured on a scale, never with a set of thicknesses; nor is what lies beyond a set's largest.
   const gauges = $derived(
-    (shared.reference?.gauges ?? []).filter((candidate) => !byHeight || candidate.kind === 'read'),
+    (shared.reference?.gauges ?? []).filter(
+      (one) => one.kind === 'read' || (!byHeight && Math.max(...(one.sizesMm ?? [])) >= expected.min),
+    ),
   );
   const gauge = $derived(gauges.find((candidate) => candidate.id === gaugeId) ?? gauges.at(-1));
-  const values = $derived(
-    gauge && !byHeight ? valuesOf(gauge, (kind === 'clearance' && zone.expectedClearanceMm) || zone.depthMm) : [],
-  );
+  const values = $derived(gauge && !byHeight ? valuesOf(gauge, expected) : []);
 
   /** Puts the keys on the chips: the digits pick them. */
   export function take() {

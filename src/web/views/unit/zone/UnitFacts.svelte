@@ -66,7 +66,11 @@
       {/if}
       {#each inside.boxes as box (box.side)}
         <dt class="first-letter:uppercase">{box.side} box</dt>
-        <dd>{range(box.axialMm.min, box.axialMm.max)}{box.widenedMm > 0 ? `, ${mm(box.widenedMm)} wider` : ''}</dd>
+        <dd>
+          {box.widthMm ? `${mm(box.widthMm)} wide, ` : ''}floor {mm(box.gingivalFloorMm)}{box.widenedMm > 0
+            ? `; ${mm(box.widenedMm)} for the gap`
+            : ''}
+        </dd>
       {/each}
     </dl>
     {#each cuspGroups(inside.cusps) as group (group.why)}
