@@ -92,19 +92,10 @@ internal static class PlanTable
             );
         if (unit.Intracoronal is not { } inside)
             return;
-        var isthmus = inside.IsthmusMm is { } width
-            ? $"isthmus {Mm(width.Min)} at least"
-            : $"isthmus {inside.IsthmusShare!.From:0.00}–{inside.IsthmusShare.To:0.00} of the distance between the cusp tips";
-        text.AppendLine(
-            $"Inside: {isthmus}, floor {Mm(inside.DepthMm.Min)}–{Mm(inside.DepthMm.Max)}, walls open by "
-                + $"{inside.WallDivergenceDeg.From}–{inside.WallDivergenceDeg.To}° each"
-        );
-        foreach (var box in inside.Boxes)
-            text.AppendLine(
-                $"  {Kebab.Of(box.Side)} box: {(box.WidthMm is { } wide ? $"{Mm(wide)} wide at the floor, " : "")}gingival floor "
-                    + $"{Mm(box.GingivalFloorMm)}, free of the neighbour by {Mm(box.NeighbourGapMm)}"
-                    + (box.WidenedMm > 0 ? $", widened by {Mm(box.WidenedMm)} for the gap" : "")
-            );
+        var said = inside.Said().ToArray();
+        text.AppendLine($"Inside: {said[0]}");
+        foreach (var box in said[1..])
+            text.AppendLine($"  {box}");
         foreach (var cusp in inside.Cusps)
             text.AppendLine($"  {Kebab.Of(cusp.Cusp)} cusp {(cusp.Covered ? "covered" : "stays")}: {Why(cusp.Reasons)}");
     }

@@ -33,6 +33,23 @@ public sealed record IntracoronalDocument
 
     public double? FunctionalShoulderMm { get; init; }
 
+    /// <summary>Its numbers in words: the isthmus, floor and walls, then each box.</summary>
+    public IEnumerable<string> Said()
+    {
+        var isthmus = IsthmusMm is { } width
+            ? $"isthmus {Length(width.Min)} at least"
+            : $"isthmus {IsthmusShare!.From:0.00}–{IsthmusShare.To:0.00} of the distance between the cusp tips";
+        yield return $"{isthmus}, floor {Length(DepthMm.Min)}–{Length(DepthMm.Max)}, walls open by "
+            + $"{WallDivergenceDeg.From}–{WallDivergenceDeg.To}° each"
+            + (BevelMm is { } bevel ? $", bevel {Length(bevel.From)}–{Length(bevel.To)} at {BevelDeg!.From:0}–{BevelDeg.To:0}°" : "");
+        foreach (var box in Boxes)
+            yield return $"{Kebab.Of(box.Side)} box: {(box.WidthMm is { } wide ? $"{Length(wide)} wide at the floor, " : "")}gingival floor "
+                + $"{Length(box.GingivalFloorMm)}, free of the neighbour by {Length(box.NeighbourGapMm)}"
+                + (box.WidenedMm > 0 ? $", widened by {Length(box.WidenedMm)} for the gap" : "");
+
+        static Mm Length(double millimetres) => new(millimetres);
+    }
+
     public static IntracoronalDocument From(Cavity cavity) =>
         new()
         {

@@ -92,12 +92,7 @@ internal static class GroundAdvice
                 Standing.CommonPractice
             );
         var most = protocol.Cautions.UnsupportedCeramicMostMm;
-        ZonePlan[] hollow =
-        [
-            .. plan.Zones.Where(zone =>
-                plan.MaterialClass != MaterialClass.Metal && (zone.Depth.Value.Target + zone.BuildOut).Value > most.Value + 1e-9
-            ),
-        ];
+        ZonePlan[] hollow = [.. plan.Zones.Where(zone => plan.IsUnsupported(zone, protocol))];
         foreach (var zone in hollow)
             first.For(
                 $"{zone.Zone.Words}: {zone.Depth.Value.Target + zone.BuildOut} from tooth to surface, more than "

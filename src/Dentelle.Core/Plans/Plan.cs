@@ -80,6 +80,12 @@ public sealed record Plan
         return halves.Length == 0 ? null : new Mm(halves.Average(half => half.Depth.Value.Target.Value));
     }
 
+    /// <summary>Whether ceramic gets thicker in a zone than it bears without support; in a box tooth stands round it.</summary>
+    public bool IsUnsupported(ZonePlan zone, Protocols.Protocol protocol) =>
+        MaterialClass != MaterialClass.Metal
+        && !zone.Zone.Kind.IsBox()
+        && zone.Depth.Value.Target + zone.BuildOut > new Mm(protocol.Cautions.UnsupportedCeramicMostMm.Value) + protocol.Tolerance;
+
     /// <summary>The plan's zone at a place of the tooth: the tooth's own, or the part of a box that takes its place.</summary>
     public ZonePlan? At(Zone place) => Zone(place.Name) ?? (Words.Zones.BoxInPlaceOf(place) is { } box ? Zone(box.Name) : null);
 

@@ -42,7 +42,7 @@ internal static class SettledPlan
         // What rounds to what was asked is as asked. Where neighbouring cuts take more than asked, the cut itself stays as planned.
         var isAsked = Math.Abs((outcome.Usual - asked.Target).Value) <= ZoneOutcome.Tolerance;
         var target = !isAsked && (isShort || outcome.IsWall || zone.Zone.Kind == ZoneKind.Edge) ? usual : asked.Target;
-        if (target == asked.Target && usual <= asked.Most && !outcome.IsWall)
+        if (target == asked.Target && outcome.Usual <= asked.Most && !outcome.IsWall)
             return zone;
         var (least, most) = outcome.IsWall || target != asked.Target ? (outcome.Least, outcome.Most) : (asked.Least, outcome.Usual);
         var range = new MmRange(

@@ -177,10 +177,10 @@ internal abstract class CavityRules : RestorationRules
             return null;
         var middle = (share.From + share.To) / 2;
         return Reasoned.From(
-            new MmRange(tips * middle, tips * share.From, tips * share.To),
+            new MmRange((tips * middle).Told, (tips * share.From).Told, (tips * share.To).Told),
             new Reason(
                 $"{entry.Name}: {share.From:0.00}–{share.To:0.00} of the {tips} between the cusp tips",
-                (tips * middle).Rounded,
+                (tips * middle).Told.Rounded,
                 habits.Source,
                 habits.Standing
             )

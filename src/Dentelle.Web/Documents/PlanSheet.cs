@@ -20,6 +20,7 @@ internal static class PlanSheet
             Figures(page, planned);
             var y = Zones(page, unit, 352);
             y = Margins(page, unit, y + 14);
+            y = Inside(page, unit, y);
             Cautions(page, unit, y + 14);
             Foot(page, unit, printed);
         });
@@ -76,7 +77,9 @@ internal static class PlanSheet
             page.DrawLine(Ink.Line(Ink.Hairline, 0.4), Edge, y, Edge + Width, y);
             y += 12.6;
             var reading = unit.Readings.FirstOrDefault(candidate => candidate.Zone == zone.Zone && candidate.IsLatest);
-            var found = reading?.Finding is { } finding ? $"{reading.Said}: {finding.Headline}" : "";
+            var found = reading?.Finding is { } finding
+                ? $"{reading.Said}: {finding.Headline}{(finding.Doubt is null ? "" : ", doubtful")}"
+                : "";
             Row(
                 page,
                 y - 3.4,
@@ -109,7 +112,7 @@ internal static class PlanSheet
                     page,
                     y,
                     [x, x + 62, x + 160],
-                    [Kebab.Of(piece.Segment), $"{Kebab.Words(piece.Design)} {Mm(piece.WidthMm)}", level],
+                    [Kebab.Of(piece.Segment), $"{Kebab.Words(piece.Design)}{(piece.WidthMm > 0 ? $" {Mm(piece.WidthMm)}" : "")}", level],
                     SheetFonts.TextFont(9),
                     Ink.Text
                 );
@@ -118,6 +121,18 @@ internal static class PlanSheet
             y += 12.6;
         }
 
+        return y;
+    }
+
+    /// <summary>Isthmus, floor, walls and boxes of an inlay or onlay.</summary>
+    private static double Inside(XGraphics page, UnitView unit, double top)
+    {
+        var y = top;
+        foreach (var line in unit.Plan.Intracoronal?.Said() ?? [])
+        {
+            page.DrawString(line.UpperFirst(), SheetFonts.TextFont(9), Ink.Brush(Ink.Text), new XPoint(Edge, y));
+            y += 12.6;
+        }
         return y;
     }
 

@@ -38,7 +38,7 @@ internal sealed class RunSheetRow
         string[] depth =
         [
             .. step.Depths.Select(one => one.Words),
-            step.TiltDeg is { } tilt ? $"tip\u00a0{Math.Abs(tilt):0.#}°\u00a0{(tilt >= 0 ? "in" : "out")}" : "",
+            Tipped(step.TiltDeg),
             step.RemainingMm is > 0 ? $"leaves\u00a0{new Mm(step.RemainingMm.Value)}" : "",
         ];
         var place = step.View is { } view ? $"{view.Position}, head {view.Head}{(view.Sight == Sight.Mirror ? ", mirror" : "")}" : "";
@@ -91,4 +91,13 @@ internal sealed class RunSheetRow
     }
 
     private sealed record Line(string Words, XFont Font, XColor Colour);
+
+    private static string Tipped(double? degrees) =>
+        degrees switch
+        {
+            null => "",
+            0 => "in\u00a0the\u00a0line\u00a0of\u00a0draw",
+            > 0 => $"tip\u00a0{degrees:0.#}°\u00a0in",
+            _ => $"tip\u00a0{-degrees:0.#}°\u00a0out",
+        };
 }

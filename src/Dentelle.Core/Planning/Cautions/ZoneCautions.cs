@@ -46,8 +46,7 @@ internal static class ZoneCautions
     private static string? Unsupported(ZonePlan zone, UnitScene scene)
     {
         var (thickness, most) = (zone.Depth.Value.Target + zone.BuildOut, scene.Protocol.Cautions.UnsupportedCeramicMostMm.Value);
-        // In a box tooth stands round it.
-        return scene.Plan.MaterialClass == MaterialClass.Metal || zone.Zone.Kind.IsBox() || thickness.Value <= most + 1e-9
+        return !scene.Plan.IsUnsupported(zone, scene.Protocol)
             ? null
             : $"{zone.Zone.Words}: {thickness} from tooth to surface, more than {new Mm(most)} without support. Build "
                 + "a core or change the material.";

@@ -64,16 +64,22 @@ internal static class OtherCuts
         {
             Part = StepPart.Of(feature.Side),
             Width = feature.Depth.Value,
-            Measures =
-            [
-                new(feature.Depth.Value, "into the wall", bench.Mark(choice, feature.Depth.Value)),
-                new(feature.Width.Value, "wide", choice?.Chosen is { } bur ? Burs.BurWidths.Words(feature.Width.Value, bur.Tip) : null),
-            ],
+            Measures = [new(feature.Depth.Value, "into the wall", bench.Mark(choice, feature.Depth.Value)), .. Width(feature, choice)],
             Choice = choice,
             Tool = tool,
             // Grooves and boxes stand in the path: two that lean apart would lock the crown out.
             Tilt = 0,
         }.On(bench);
+    }
+
+    /// <summary>A groove is as wide as its bur; only what is wider is told.</summary>
+    private static IEnumerable<StepDepth> Width(RetentiveFeature feature, BurChoice? choice)
+    {
+        var width = feature.Width.Value;
+        if (choice?.Chosen is not { } bur)
+            yield return new(width, "wide", null);
+        else if (Math.Abs((width - bur.Tip).Value) > 0.1 + 1e-9)
+            yield return new(width, "wide", BurWidths.Words(width, bur.Tip));
     }
 
     public static SheetStep Plain(StepEntry entry, StepBench bench)

@@ -83,8 +83,11 @@ public sealed record SheetStep
     public Mm? Sink =>
         LineWidth ?? (Cuts.Any(cut => cut.Sink is not null) ? Cuts.Where(cut => cut.Sink is not null).Max(cut => cut.Sink!.Value) : null);
 
-    /// <summary>The most that is left to cut in its zones after it; null where it has none.</summary>
-    public Mm? Remaining => Cuts.Count > 0 ? Cuts.Max(cut => cut.Remaining) : LineLeft;
+    /// <summary>The most that is left to cut in its zones after it; null where it has none, or only opens the way to them.</summary>
+    public Mm? Remaining =>
+        Entry.Cut == StepCut.Through ? null
+        : Cuts.Count > 0 ? Cuts.Max(cut => cut.Remaining)
+        : LineLeft;
 
     /// <summary>What is left of the finish line's width; null where the step cuts none.</summary>
     public Mm? LineLeft { get; init; }
