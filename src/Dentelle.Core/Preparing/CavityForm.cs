@@ -33,6 +33,9 @@ public sealed class CavityForm : PlannedBody
         underRim,
         inner;
     private readonly IReadOnlyList<Box> boxes;
+
+    /// <summary>How far the trench may go at its floor toward a ridge that stays: to the mesial (1) or distal (−1).</summary>
+    private readonly (int Way, double Most)[] ridges;
     private readonly int side;
 
     /// <summary>Half-way to the functional cusps that stay, where its shoulder ends, and the direction to them.</summary>
@@ -52,6 +55,7 @@ public sealed class CavityForm : PlannedBody
         var line = crown.CentralGroove;
         floor = line.Average(p => Surface(p.X, p.Y)) - cavity.Depth.Value.Target.Value;
         boxes = [.. cavity.BoxPlans.Select(box => BoxOf(box, protocol.Shape))];
+        ridges = [.. Standing(protocol.CuspCover.Least(functional: false, rootTreated: false).Value)];
         // Only under the cusps that are covered.
         var functional = Cusps.Of(plan.Tooth).Where(IsFunctional).ToArray();
         shoulder = cavity.FunctionalShoulder?.Value.Value ?? 0;
@@ -178,7 +182,26 @@ public sealed class CavityForm : PlannedBody
         var beside = double.PositiveInfinity;
         for (var i = 0; i + 1 < line.Length; i++)
             beside = Math.Min(beside, Polygon.ToSegment(new Vec2(q.X, q.Y), line[i], line[i + 1]));
-        return Rounded(floor - p.Z, beside - half - ((p.Z - floor) * slope));
+        var up = (p.Z - floor) * slope;
+        var wall = beside - half - up;
+        foreach (var (way, most) in ridges)
+            wall = Math.Max(wall, (way * p.X) - most - up);
+        return Rounded(floor - p.Z, wall);
+    }
+
+    /// <summary>A ridge that stays keeps as much behind it as a vital cusp that stays, up to its crest.</summary>
+    private IEnumerable<(int Way, double Most)> Standing(double least)
+    {
+        foreach (var end in Enum.GetValues<ProximalSide>())
+        {
+            var zone = new Zone(end == ProximalSide.Mesial ? ZoneKind.MesialRidge : ZoneKind.DistalRidge);
+            if (Plan.At(zone) is not null)
+                continue;
+            var way = end == ProximalSide.Mesial ? 1 : -1;
+            var contact = Present.Surface.Positions.ToArray().MaxBy(p => way * p.X);
+            var crest = crown.Table.RimHeight.At(way > 0 ? 0 : Math.PI);
+            yield return (way, (way * contact.X) - least - ((crest - floor) * slope));
+        }
     }
 
     /// <summary>On the side of the functional cusps, under their bevels: as wide as the shoulder, its inner angle rounded.</summary>

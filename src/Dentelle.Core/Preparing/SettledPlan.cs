@@ -42,12 +42,15 @@ internal static class SettledPlan
         // What rounds to what was asked is as asked. Where neighbouring cuts take more than asked, the cut itself stays as planned.
         var isAsked = Math.Abs((outcome.Usual - asked.Target).Value) <= ZoneOutcome.Tolerance;
         var target = !isAsked && (isShort || outcome.IsWall || zone.Zone.Kind == ZoneKind.Edge) ? usual : asked.Target;
-        if (target == asked.Target && outcome.Usual <= asked.Most && !outcome.IsWall)
+        var isKept = target == asked.Target && !outcome.IsWall;
+        if (isKept && usual >= asked.Least && outcome.Usual <= asked.Most)
             return zone;
-        var (least, most) = outcome.IsWall || target != asked.Target ? (outcome.Least, outcome.Most) : (asked.Least, outcome.Usual);
+        var (least, most) = isKept
+            ? (Mm.Least(asked.Least, usual), outcome.Usual)
+            : (Mm.Least(target - tolerance, Stepped(outcome.Least, Math.Floor)), outcome.Most);
         var range = new MmRange(
             target,
-            Mm.Most(Mm.Zero, Mm.Least(asked.Least, Mm.Least(target - tolerance, Stepped(least, Math.Floor)))),
+            Mm.Most(Mm.Zero, Mm.Least(asked.Least, least)),
             Mm.Most(asked.Most, Mm.Most(target, Stepped(most, Math.Ceiling)))
         );
         var moved = target - asked.Target;

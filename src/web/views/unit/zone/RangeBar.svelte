@@ -39,7 +39,7 @@
     {#if reading.belowMm != null && reading.belowMm > reading.fromMm}
       <circle cx={to} cy="18" r="4" fill="var(--leaf)" stroke={sign.colour} stroke-width="2" />
     {/if}
-    <text x={Math.min(Math.max(from, 12), width - 60)} y="41" font-size="13" fill={sign.colour}>
+    <text x={Math.min(Math.max(from, 12), width - 96)} y="41" font-size="13" fill={sign.colour}>
       read {mm(reading.fromMm)}{reading.belowMm == null
         ? ' or more'
         : reading.belowMm > reading.fromMm
