@@ -68,13 +68,13 @@ internal static class PlanTable
             );
         foreach (var advice in unit.Decisions)
         {
-            text.AppendLine($"{advice.Question} {(advice.Preferred is { } preferred ? preferred : "open")}");
+            text.AppendLine($"{advice.Question} {Plain(advice.Preferred ?? "open")}");
             foreach (var side in advice.Alternatives)
             {
                 foreach (var reason in side.For)
-                    text.AppendLine($"  + {side.Name}: {reason.Text}");
+                    text.AppendLine($"  + {Plain(side.Name)}: {reason.Text}");
                 foreach (var reason in side.Against)
-                    text.AppendLine($"  − {side.Name}: {reason.Text}");
+                    text.AppendLine($"  − {Plain(side.Name)}: {reason.Text}");
             }
         }
         if (unit.Cautions.Count > 0)
@@ -124,6 +124,8 @@ internal static class PlanTable
 
     private static string Why(IEnumerable<ReasonDocument> reasons) =>
         string.Join(" · ", reasons.Select(reason => $"{reason.Text} [{reason.Source}, {Kebab.Of(reason.Standing)}]"));
+
+    private static string Plain(string name) => name.Replace('-', ' ');
 
     private static string Mm(double value) => new Mm(value).ToString();
 }

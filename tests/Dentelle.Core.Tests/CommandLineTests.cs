@@ -87,6 +87,14 @@ public class CommandLineTests
             .AsArray()
             .Select(unit => (double?)unit!["zones"]!.AsArray().FirstOrDefault(zone => (string)zone!["zone"]! == "groove")?["roomBeforeMm"]);
         Assert.Equal([null, null, 0.3], room);
+        // A restoration that the line contradicts is not passed over.
+        File.WriteAllText(file, """{ "restoration": "onlay" }""");
+        var torn = Run("plan", "36 crown metal", "--assessment", file);
+        Assert.Equal(2, torn.Code);
+        Assert.Contains("names “onlay” for 36, the line “crown”", torn.Error);
+        Assert.Equal(0, Run("plan", "36 onlay metal", "--assessment", file).Code);
+        // As it was: the file of the bridge's teeth, of which this line has none but 36.
+        File.WriteAllText(file, """{ "teeth": { "37": {} } }""");
         Assert.Contains("none of the teeth", Run("plan", "36 crown metal", "--assessment", file).Error);
         File.WriteAllText(file, """{ "teeth": { "36": { "colour": 1 } } }""");
         Assert.Contains("teeth 36: colour", Run("plan", "36 crown metal", "--assessment", file).Error);

@@ -3,6 +3,8 @@ using Dentelle.Core.Burs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Plans;
+using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 
 namespace Dentelle.Core.Tests;
 
@@ -155,6 +157,55 @@ public class JudgeTests
 
         var noAntagonist = Judge.Of(new Reading("lingual", ReadingKind.Clearance, Exactly(1), "probe"), Zirconia, Shipped.Protocol);
         Assert.Equal("reading-kind", noAntagonist.Problem!.Code);
+    }
+
+    /// <summary>Facts of the trade: what is cut does not grow again, cutting only adds room, a pulp that was reached bleeds.</summary>
+    [Fact(
+        DisplayName = "A reading that contradicts an earlier one, the room that was there or the pulp is asked again; one that agrees is not"
+    )]
+    public void Doubts()
+    {
+        Reading Read(ReadingKind kind, double value) => new("groove", kind, Interval.Read(new(value), new(0.1)), "caliper");
+        string? Doubt(Reading reading, Reading? before = null, double? room = null, double? pulp = null) =>
+            ReadingDoubts.Of(
+                reading,
+                Zirconia.Zone("groove")! with
+                {
+                    RoomBefore = room is { } there ? new Mm(there) : null,
+                },
+                before is null ? [] : [before],
+                Shipped.Protocol.Tolerance,
+                pulp is { } under ? new Mm(under) : null
+            );
+        var cut = Read(ReadingKind.IndexGap, 1.0);
+        Assert.Contains("does not grow again", Doubt(Read(ReadingKind.IndexGap, 0.7), cut));
+        Assert.Null(Doubt(Read(ReadingKind.IndexGap, 0.9), cut));
+        Assert.Null(Doubt(Read(ReadingKind.IndexGap, 1.4), cut));
+        Assert.Contains("only adds room", Doubt(Read(ReadingKind.Clearance, 0.5), room: 0.9));
+        Assert.Null(Doubt(Read(ReadingKind.Clearance, 1.9), cut, room: 0.9));
+        // 1.0 is gone by the index: less room than that can't be, more than 0.9 and 1.0 neither.
+        Assert.Contains("does not go with", Doubt(Read(ReadingKind.Clearance, 0.6), cut));
+        Assert.Contains("is more than", Doubt(Read(ReadingKind.Clearance, 2.4), cut, room: 0.9));
+        Assert.Contains("pulp", Doubt(Read(ReadingKind.IndexGap, 3.6), pulp: 3.4));
+        Assert.Null(Doubt(Read(ReadingKind.IndexGap, 3.0), pulp: 3.4));
+        // Where an old crown came off no index of the uncut tooth exists.
+        var stump = Shipped.Plan("36 crown zirconia", inputs => inputs with { Findings = new() { Stump = true } });
+        Assert.Equal("reading-kind", Judge.Of(cut, stump, Shipped.Protocol).Problem!.Code);
+        Assert.Null(Judge.Of(Read(ReadingKind.Clearance, 1.0), stump, Shipped.Protocol).Problem);
+    }
+
+    [Fact(DisplayName = "The bur in hand at a place is the one that last took it down on the run sheet")]
+    public void In_hand()
+    {
+        var tooth = new VisitTooth(Shipped.Unit("36 crown zirconia").Plan, Shipped.Protocol);
+        var sheets = Shipped.Handbook.Sheets;
+        var burs = BursInHand.Of(tooth, null, sheets, new(Shipped.Handbook.Drawer.Burs));
+        var steps = MadeSheets.Sheet("36 crown zirconia").Steps.Select(timed => timed.Step).ToArray();
+        foreach (var zone in tooth.Plan.Zones)
+        {
+            var last = steps.Last(step => step.Entry.Cut == StepCut.Bulk && step.Cuts.Any(cut => cut.Zone == zone.Zone));
+            Assert.Equal(last.Bur!.Chosen, burs[zone.Zone.Name]);
+        }
     }
 
     [Fact(DisplayName = "Readings are entered as the gauge gives them; a 7.0 tall tooth measured 5.0 after has lost 2.0 (common practice)")]

@@ -33,6 +33,16 @@ public class QuickLineTests
         Assert.Null(Shipped.Need(Read("36 crown")).Units[0].Inputs.Material);
     }
 
+    [Theory(DisplayName = "A bridge's retainers are written singly, partial crowns and their material too")]
+    [InlineData("34x36 bridge 34:partial 36:zirconia", Restoration.PartialCrown, null)]
+    [InlineData("34x36 bridge 34:partial-crown-metal mc", Restoration.PartialCrown, Material.Metal)]
+    [InlineData("34x36 bridge 34:metal mc", Restoration.Crown, Material.Metal)]
+    public void Retainers(string line, Restoration kind, Material? material)
+    {
+        var first = Shipped.Need(Read(line)).Units[0].Inputs;
+        Assert.Equal((kind, material), (first.Restoration, first.Material));
+    }
+
     [Theory(DisplayName = "What can't be read says why and what could have been meant")]
     [InlineData("", "empty", "36 crown zirconia")]
     [InlineData("19 crown zirconia", "tooth", "36 crown zirconia")] // universal 19 is the lower left first molar

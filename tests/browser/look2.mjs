@@ -15,7 +15,7 @@ await p.screenshot({ path: '/tmp/n-0.png' });
 // box floor: read 3.5 with the probe
 const chips = p.locator('section[aria-label=Reading] button');
 console.log(await chips.allTextContents());
-await chips.nth(0).click();
+await chips.nth(0).click(); await p.waitForTimeout(900); await chips.nth(8).click(); await p.waitForTimeout(900); await chips.nth(1).click();
 await p.waitForTimeout(1500);
 await p.screenshot({ path: '/tmp/n-1.png' });
 // groove of the LD crown: 26 read deeper, then shallower

@@ -13,6 +13,9 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
     /// <summary>The same for a depth that is read on a bur: a mark and some more will do.</summary>
     private const double Readable = 0.6;
 
+    /// <summary>From here on a flat end's corner rounds the inner angle of a shoulder. Millimetres.</summary>
+    private const double RoundCorner = 0.2;
+
     /// <summary>Burs that fit nearly as well as the best may take its place when they are in hand anyway.</summary>
     private const double NearlyAsGood = 0.1;
 
@@ -161,7 +164,8 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
             BurUse.Wall or BurUse.Margin or BurUse.Fine when need.Depth is { } width => bur.Family.HasRoundedTip()
                 ? $"Half of its {bur.Tip} tip is {BurSums.LipLimit(bur)}: the line of {width} leaves "
                     + $"{(BurSums.Lip(bur, width) > Mm.Zero ? $"a lip of {BurSums.Lip(bur, width)}" : "no lip")}"
-                : $"Its {bur.Tip} end cuts the line of {width}: {DepthWords(bur, width, tolerance)}",
+                : $"Its {bur.Tip} end cuts the line of {width}: {DepthWords(bur, width, tolerance)}"
+                    + (bur.CornerMm is >= RoundCorner and var corner ? $"; its corner of {corner:0.##} leaves the inner angle round" : ""),
             BurUse.Trace => $"Half of it is {bur.Tip * 0.5}",
             BurUse.Fossa => "Its belly keeps the hollow",
             _ => $"{bur.Family.Words().UpperFirst()}, {Kebab.Words(bur.Grit)}",

@@ -34,6 +34,12 @@ public static class Judge
                 $"{zone.Zone.Words} meets no antagonist, so no clearance can be read there; read an index gap."
             );
 
+        if (plan.Assessment.Findings.Stump && reading.Kind is ReadingKind.IndexGap or ReadingKind.HeightDifference)
+            return new Problem(
+                "reading-kind",
+                "Under an old crown no uncut tooth was left to count from; read the clearance, or an index of the wax-up."
+            );
+
         var expected = Expected(reading.Kind, zone);
         // Where room was there before, the uniform school leaves a larger gap, up to its own limit.
         if (

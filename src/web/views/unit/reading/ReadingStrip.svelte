@@ -26,8 +26,14 @@
   let before = $state('');
   let after = $state('');
 
-  const offered = $derived(kinds.filter((kind) => kind.value !== 'clearance' || zone.expectedClearanceMm));
-  const kind = $derived(offered.some((candidate) => candidate.value === wantedKind) ? wantedKind : 'index-gap');
+  // Under an old crown there was no uncut tooth to take an index or a height of.
+  const stump = $derived(unitState.inputs.findings?.stump === true);
+  const offered = $derived(
+    kinds.filter(({ value }) =>
+      value === 'clearance' ? zone.expectedClearanceMm : value === 'wax-up-index-gap' || !stump,
+    ),
+  );
+  const kind = $derived(offered.find((candidate) => candidate.value === wantedKind)?.value ?? offered[0]!.value);
   const byHeight = $derived(kind === 'height-difference');
   const expected = $derived((kind === 'clearance' && zone.expectedClearanceMm) || zone.depthMm);
   // A height is measured on a scale, never with a set of thicknesses; nor is what lies beyond a set's largest.

@@ -97,10 +97,10 @@
         <span aria-hidden="true">{sign.sign}</span>
         {finding.headline}
       </p>
-      <p>{finding.instruction}</p>
       {#if finding.doubt}
-        <p class="mt-1 border-t border-hairline pt-1"><strong>Doubtful.</strong> {finding.doubt}</p>
+        <p class="mb-1 border-b border-hairline pb-1"><strong>Doubtful.</strong> {finding.doubt}</p>
       {/if}
+      <p>{finding.instruction}</p>
       <p class="quiet flex items-center justify-between">
         <span>{reading.said}</span>
         <LineButton onclick={() => unitState.takeBack(reading.id, true)}>Take back</LineButton>
