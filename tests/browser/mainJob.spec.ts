@@ -23,7 +23,7 @@ test('the main job by keyboard only, in at most 25 key presses', async ({ page }
   await expect(panel(page).locator('[data-verdict="critical"]')).toContainText('Probably');
   await press('1');
   await expect(panel(page).locator('[data-verdict]')).toHaveAttribute('data-verdict', 'critical');
-  await expect(panel(page)).toContainText('0.6 more first: the whole width of a 0.6 tip');
+  await expect(panel(page)).toContainText(/0\.6 more first: .*1\.35 tip, the round-end taper of this step/);
   expect(presses).toBeLessThanOrEqual(25);
 
   await page.keyboard.press('Escape');
@@ -46,7 +46,9 @@ test('the main job with the pointer: two taps for a reading, found again after a
   await expect(panel(page).locator('[data-verdict="critical"]')).toContainText('Probably');
   await page.getByRole('combobox', { name: 'with' }).selectOption('Caliper');
   await page.getByRole('region', { name: 'Reading' }).getByRole('button', { name: /^1\.0/ }).click();
-  await expect(panel(page).locator('[data-verdict="critical"]')).toContainText('0.5 more: half the width of a 1.0 tip');
+  await expect(panel(page).locator('[data-verdict="critical"]')).toContainText(
+    'the round-end taper of this step (half the width of a 1.0 tip)',
+  );
 
   await page.reload();
   await expect(panel(page).getByRole('heading')).toHaveText(/^Outer bevel/);

@@ -34,7 +34,7 @@ test('a house value: what it changes is told, it is kept with a reason, new teet
   await begin(page, '46 crown zirconia-layered');
   await page
     .getByRole('navigation', { name: 'Zones' })
-    .getByRole('button', { name: /groove/ })
+    .getByRole('button', { name: '1.7 groove' })
     .click();
   await expect(depth(page)).toHaveText(/1\.7/);
   await page.goto(`${old}#groove`);

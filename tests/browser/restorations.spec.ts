@@ -24,7 +24,7 @@ test('two veneers: a finding moves numbers at once; a facial-only one that lengt
 
 test('an onlay beside a crown, side by side, and the other one taken', async ({ page }) => {
   await begin(page, '16 onlay lithium disilicate gap distal 1.2');
-  await expect(panel(page)).toContainText('1.2 wider');
+  await expect(panel(page)).toContainText('4.2 wide, floor 1.0; 1.2 for the gap');
   await page.keyboard.press('o');
   const options = page.getByRole('dialog');
   await options.getByRole('button', { name: 'crown', exact: true }).click();
