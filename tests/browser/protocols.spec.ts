@@ -32,10 +32,7 @@ test('a house value: what it changes is told, it is kept with a reason, new teet
   await expect(side.getByRole('button', { name: /Browser house, 1 in use/ })).toBeVisible();
 
   await begin(page, '46 crown zirconia-layered');
-  await page
-    .getByRole('navigation', { name: 'Zones' })
-    .getByRole('button', { name: '1.7 groove' })
-    .click();
+  await page.getByRole('navigation', { name: 'Zones' }).getByRole('button', { name: '1.7 groove' }).click();
   await expect(depth(page)).toHaveText(/1\.7/);
   await page.goto(`${old}#groove`);
   await expect(depth(page)).toHaveText(/1\.5/);
