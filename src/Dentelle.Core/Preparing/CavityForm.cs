@@ -38,8 +38,9 @@ public sealed class CavityForm : PlannedBody
     private readonly (int Way, double Most)[] ridges;
     private readonly int side;
 
-    /// <summary>Half-way to the functional cusps that stay, where its shoulder ends, and the direction to them.</summary>
-    private readonly (Vec2 Middle, Vec2 Way)[] stops;
+    /// <summary>Tips of the cusps that are covered, and of those that stay, in plan.</summary>
+    private readonly Vec2[] covered,
+        standing;
     private readonly AngleTable? outline;
     private readonly double lowest;
 
@@ -59,14 +60,7 @@ public sealed class CavityForm : PlannedBody
         // Only under the cusps that are covered.
         var functional = Cusps.Of(plan.Tooth).Where(IsFunctional).ToArray();
         shoulder = cavity.FunctionalShoulder?.Value.Value ?? 0;
-        stops =
-        [
-            .. from covered in functional.Intersect(cavity.Covered)
-            from other in functional.Except(cavity.Covered)
-            let tip = crown.Tip(covered)
-            let way = crown.Tip(other) - tip
-            select ((tip + crown.Tip(other)) * 0.5, way.Unit),
-        ];
+        (covered, standing) = ([.. cavity.Covered.Select(crown.Tip)], [.. Cusps.Of(plan.Tooth).Except(cavity.Covered).Select(crown.Tip)]);
         underRim =
             functional.Max(cusp => plan.Zone(new Zone(ZoneKind.FunctionalCusp, cusp).Name)?.Depth.Value.Target.Value ?? 0)
             + protocol.CuspCover.ShoulderUnderCuspMm.Value;
@@ -133,16 +127,20 @@ public sealed class CavityForm : PlannedBody
         return zone.Kind.IsBoxFloor() ? box.Depth : box.AxialDepth;
     }
 
+    /// <summary>On the shoulder, or where a covered cusp's cut runs out at the wall of one that stays.</summary>
     internal override bool IsShelf(Vec3 place)
     {
         const double near = 0.3;
+        var q = Present.Form.Unfitted(place);
+        var beside = BesideStanding(q);
+        if (beside - ((place.Z - floor) * slope) > -inner)
+            return true;
         if (shoulder == 0)
             return false;
-        var q = Present.Form.Unfitted(place);
         var inset = outline!.At(Math.Atan2(place.Y, place.X)) - Math.Sqrt((place.X * place.X) + (place.Y * place.Y));
         return inset < shoulder + near
             && side * q.Y > 0
-            && BesideOthers(q) < near
+            && beside < near
             && q.Z - crown.Table.OverRim(q.X, q.Y).RimHeight + underRim < near;
     }
 
@@ -170,8 +168,15 @@ public sealed class CavityForm : PlannedBody
         foreach (var box in boxes)
             whole = Blend.Min(whole, InBox(p, box), 0.15);
         if (top is not null)
-            whole = Math.Min(whole, -top.Over(p).Distance);
+            whole = Math.Min(whole, OnTop(p, top));
         return shoulder > 0 ? Blend.Min(whole, OnShoulder(p), 0.15) : whole;
+    }
+
+    /// <summary>The covered cusps, up to the walls of those that stay.</summary>
+    private double OnTop(Vec3 p, ReducedTop reduced)
+    {
+        var cut = -reduced.Over(p).Distance;
+        return standing.Length == 0 || cut > inner ? cut : Rounded(cut, BesideStanding(Present.Form.Unfitted(p)) - ((p.Z - floor) * slope));
     }
 
     /// <summary>Along the groove, from box to box or to the inner foot of the ridges.</summary>
@@ -211,14 +216,24 @@ public sealed class CavityForm : PlannedBody
         var under = crown.Table.OverRim(q.X, q.Y).RimHeight - underRim - q.Z;
         var inset = outline!.At(Math.Atan2(p.Y, p.X)) - Math.Sqrt((p.X * p.X) + (p.Y * p.Y));
         // From the corners on the contacts begin.
-        return Rounded(under, Math.Max(inset - shoulder, Math.Max(0.8 * ((0.85 * Math.Abs(q.X)) - (side * q.Y)), BesideOthers(q))));
+        return Rounded(under, Math.Max(inset - shoulder, Math.Max(0.8 * ((0.85 * Math.Abs(q.X)) - (side * q.Y)), BesideStanding(q))));
     }
 
-    /// <summary>How far a place lies on the side of a functional cusp that stays.</summary>
-    private double BesideOthers(Vec3 q) =>
-        stops.Length == 0
-            ? double.NegativeInfinity
-            : stops.Max(end => ((q.X - end.Middle.X) * end.Way.X) + ((q.Y - end.Middle.Y) * end.Way.Y));
+    /// <summary>
+    /// How far a place lies on the side of a cusp that stays: half-way between the tips, in the groove, a covered one's cut ends at a
+    /// wall.
+    /// </summary>
+    private double BesideStanding(Vec3 q)
+    {
+        if (covered.Length == 0 || standing.Length == 0)
+            return double.NegativeInfinity;
+        var at = new Vec2(q.X, q.Y);
+        var near = covered.MinBy(tip => (tip - at).Length);
+        var (own, beside) = ((near - at).Length, double.NegativeInfinity);
+        foreach (var tip in standing)
+            beside = Math.Max(beside, ((own * own) - Math.Pow((tip - at).Length, 2)) / (2 * (tip - near).Length));
+        return beside;
+    }
 
     /// <summary>How far the tooth reaches in every direction at the shoulder.</summary>
     private AngleTable Outline() =>
