@@ -28,14 +28,10 @@ internal static class SheetCommands
             return problem;
         if (!CommandLine.UnitsOf(options.Words, options, handbook).Is(out var units, out problem))
             return problem;
-        if (!PlannedLine.Make(units, handbook).Is(out var planned, out problem))
+        if (!PlannedLine.SettledPlans(units, handbook).Is(out var plans, out problem))
             return problem;
         var request = new SheetRequest(drawer.Burs, school.Chosen);
-        if (
-            !Core
-                .Sequencing.RunSheet.Make([.. planned.Units.Select(unit => unit.Plan)], request, handbook.Protocol, handbook.Sheets)
-                .Is(out var sheet, out problem)
-        )
+        if (!Core.Sequencing.RunSheet.Make(plans, request, handbook.Protocol, handbook.Sheets).Is(out var sheet, out problem))
             return problem;
         var document = RunSheetDocument.From(sheet);
         return options.Has("--json") ? JsonDocuments.Write(document) : Table(document);

@@ -84,7 +84,21 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
         return drawn;
     }
 
-    /// <summary>Plans without drawings, those of a bridge joined: what a run sheet needs.</summary>
+    /// <summary>Plans as their bodies settle them, those of a bridge joined, without drawings: what a run sheet needs.</summary>
+    public static Answer<Plan[]> SettledPlans(IReadOnlyList<LineUnit> units, Handbook handbook)
+    {
+        if (!JoinedPlans(units, handbook).Is(out var plans, out var problem))
+            return problem;
+        for (var i = 0; i < plans.Length; i++)
+        {
+            if (!PlannedUnit.Settled(plans[i], handbook).Is(out var settled, out problem))
+                return plans.Length == 1 ? problem : problem with { Sentence = $"{plans[i].Tooth.Iso}: {problem.Sentence}" };
+            plans[i] = settled;
+        }
+        return plans;
+    }
+
+    /// <summary>Plans without drawings or bodies, those of a bridge joined.</summary>
     public static Answer<Plan[]> JoinedPlans(IReadOnlyList<LineUnit> units, Handbook handbook) =>
         Plans(units, handbook).Is(out var plans, out var problem) ? Joined(plans, units, _ => handbook).ToArray() : problem;
 
