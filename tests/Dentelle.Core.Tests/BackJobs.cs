@@ -11,7 +11,8 @@ internal static class BackJobs
         // contacts, the thin cord, the ball round the neck, stops for the depth.
         ["a molar in zirconia, margin first"] = new(
             "36 crown zirconia",
-            "functional-cusp 1.0, functional-cusp-bevel 1.0, non-functional-cusp 1.0, groove 1.0, facial-occlusal-half 1.0, facial-groove 1.0",
+            "functional-cusp 1.0, functional-cusp-bevel 1.0, non-functional-cusp 1.0, groove 1.0, "
+                + "facial-occlusal-half 1.0, facial-groove 1.0",
             "facial chamfer 0.5 0.5, lingual chamfer 0.5 0.5",
             "separation, first-cord, margin-trace, functional-guides, functional-occlusal, margin-chamfer, fine-walls, fine-occlusal, "
                 + "round-edges, five-points, impression",
@@ -32,21 +33,25 @@ internal static class BackJobs
                 + "fine-occlusal, fine-walls, finishing-carbide",
             "functional-occlusal taper-round 1.6, facial-bulk taper-round 1.6, proximal taper-flat 1.0, margin-shoulder taper-flat 1.0, "
                 + "fine-walls taper-flat 1.0, finishing-carbide taper-flat 1.0",
-            "functional-cusp-mesiofacial index-gap 1.5.. within?, functional-cusp-mesiofacial index-gap 1.0..1.5 critical, groove index-gap =1.4 within?"
+            "functional-cusp-mesiofacial index-gap 1.5.. within?, "
+                + "functional-cusp-mesiofacial index-gap 1.0..1.5 critical, groove index-gap =1.4 within?"
         )
         {
             School = CuttingSchool.ThreeBur,
         },
-        // Metal-ceramic with a facing: shoulder 1.1 facially and through the contacts, chamfer 0.5 lingually; metal on the bite 1.5 and 1.0.
+        // Metal-ceramic with a facing: shoulder 1.1 facially and through the contacts, chamfer 0.5 lingually; metal on the bite 1.5 and
+        // 1.0.
         // All walls before anything occlusal.
         ["a molar in metal-ceramic, walls first"] = new(
             "36 crown metal-ceramic facial",
             "functional-cusp 1.5, non-functional-cusp 1.0, groove 1.0, facial-occlusal-half 1.5, mesial 1.5",
             "facial shoulder 1.1 0.5, mesial shoulder 1.1 0.5, lingual chamfer 0.5 0.5",
-            "separation, mock-margin, shoulder-parts, chamfer-parts, bevel, functional-guides, functional-occlusal, fine-walls, round-edges, flash",
+            "separation, mock-margin, shoulder-parts, chamfer-parts, bevel, functional-guides, functional-occlusal, "
+                + "fine-walls, round-edges, flash",
             "shoulder-parts taper-flat 1.2, chamfer-parts taper-torpedo 1.0, bevel taper-round 1.35",
             // What a right cut takes there is no "over".
-            "mesial index-gap =1.5 within, mesial index-gap =1.35 within, mesial index-gap =0.5 critical, facial-occlusal-half index-gap 1.0..1.5 under?"
+            "mesial index-gap =1.5 within, mesial index-gap =1.35 within, mesial index-gap =0.5 critical, "
+                + "facial-occlusal-half index-gap 1.0..1.5 under?"
         )
         {
             School = CuttingSchool.AxialFirst,
@@ -68,7 +73,8 @@ internal static class BackJobs
             "16 crown metal",
             "functional-cusp 1.5, functional-cusp-bevel 1.5, non-functional-cusp 1.0, groove 1.0",
             "facial chamfer 0.5 0.5, lingual chamfer 0.5 0.5",
-            "separation, proximal, functional-guides, functional-occlusal, facial-guides, facial-incisal, facial-gingival, bevel, lingual, margin-chamfer",
+            "separation, proximal, functional-guides, functional-occlusal, facial-guides, facial-incisal, "
+                + "facial-gingival, bevel, lingual, margin-chamfer",
             "margin-chamfer taper-torpedo 1.0, proximal taper-torpedo 1.0",
             "functional-cusp-mesiolingual clearance 1.5.. within?, non-functional-cusp-mesiofacial clearance =1.0 within"
         )
@@ -80,17 +86,20 @@ internal static class BackJobs
             "15 crown metal-ceramic facial",
             "functional-cusp 1.5, non-functional-cusp 2.0, groove 1.0",
             "facial shoulder 1.1 0.5, lingual chamfer 0.5 0.5",
-            "functional-occlusal, bevel, separation, proximal, facial-gingival, lingual, margin-shoulder, facial-cusp-ceramic, fine-occlusal",
+            "functional-occlusal, bevel, separation, proximal, facial-gingival, lingual, margin-shoulder, "
+                + "facial-cusp-ceramic, fine-occlusal",
             "facial-cusp-ceramic taper-round 1.0",
             "non-functional-cusp-facial index-gap =2.0 within?"
         )
         {
             School = CuttingSchool.CeramicFacing,
         },
-        // Abutments together: what leans 14° to the mesial is cut less there and more behind; no contact toward the gap or behind the last tooth.
+        // Abutments together: what leans 14° to the mesial is cut less there and more behind; no contact toward the gap or behind the
+        // last tooth.
         ["a bridge with a tilted molar"] = new(
             "35x37 bridge metal-ceramic tilt 37 mesial 14",
-            "functional-cusp 2.0, groove 1.0, 37:functional-cusp-mesiofacial 0.85, 37:functional-cusp-distofacial 2.15, 37:mesial-ridge 0.0, "
+            "functional-cusp 2.0, groove 1.0, 37:functional-cusp-mesiofacial 0.85, 37:functional-cusp-distofacial 2.15, "
+                + "37:mesial-ridge 0.0, "
                 + "37:groove 1.0",
             "facial shoulder 1.1 0.5, 37:lingual chamfer 0.5 0.5",
             "separation, mock-margin, shoulder-parts, chamfer-parts, bevel, functional-guides, functional-occlusal, fine-walls, impression",
@@ -106,7 +115,8 @@ internal static class BackJobs
             "24x26 bridge 24:partial-metal 26:metal grooves",
             "functional-cusp 1.5, non-functional-cusp 1.0, lingual 0.7, 26:functional-cusp 1.5",
             "lingual chamfer 0.5 0.5, 26:facial chamfer 0.5 0.5",
-            "mesial-slice, axial-tracers, lingual, occlusal-tracers, functional-occlusal, round-edges, facial-protection, retention-grooves, "
+            "mesial-slice, axial-tracers, lingual, occlusal-tracers, functional-occlusal, round-edges, "
+                + "facial-protection, retention-grooves, "
                 + "fine-walls, finishing-carbide",
             "axial-tracers torpedo 1.0, retention-grooves taper-round 1.0",
             "lingual index-gap =0.7 within"
@@ -143,7 +153,8 @@ internal static class BackJobs
             "mesial shoulder-bevel 0.75 0.5",
             "isthmus, boxes, fine-cavity, cavity-bevel, round-edges",
             "boxes taper-flat 1.0, cavity-bevel flame 0.2",
-            "mesial-box-floor index-gap =4.4 within, mesial-box-floor index-gap =3.5 critical, mesial-box-wall index-gap =1.5 within, groove index-gap =1.75 within"
+            "mesial-box-floor index-gap =4.4 within, mesial-box-floor index-gap =3.5 critical, "
+                + "mesial-box-wall index-gap =1.5 within, groove index-gap =1.75 within"
         )
         {
             Inputs = PlanInputs.Empty with { Boxes = [ProximalSide.Mesial] },
@@ -172,7 +183,8 @@ internal static class BackJobs
             "26 crown lithium disilicate",
             "functional-cusp 1.5, groove 1.5",
             "facial rounded-shoulder 1.0 0.5",
-            "functional-occlusal, five-points, first-cord, second-cord, gum-cap, impression, bite, provisional, provisional-cement, surplus",
+            "functional-occlusal, five-points, first-cord, second-cord, gum-cap, impression, bite, provisional, "
+                + "provisional-cement, surplus",
             "shoulder-parts taper-flat 1.0",
             "groove index-gap 1.5.. within?"
         )

@@ -16,7 +16,8 @@ internal static class FrontJobs
                 + "margin-shoulder, fine-walls, round-edges, five-points, first-cord, second-cord, impression, provisional",
             "facial-gingival taper-flat 1.0, margin-shoulder taper-flat 1.0, fossa football 0.4, edge cylinder-round 1.8",
             // Where 0.75 passes and 1.0 stops, 0.9 may be there or not; 0.4 that passes is short.
-            "lingual-fossa index-gap 0.75..1.0 cant-tell, lingual-fossa index-gap 0.4..0.75 critical, lingual-fossa clearance 1.0..1.5 within?, facial-middle-third index-gap =1.2 within, "
+            "lingual-fossa index-gap 0.75..1.0 cant-tell, lingual-fossa index-gap 0.4..0.75 critical, "
+                + "lingual-fossa clearance 1.0..1.5 within?, facial-middle-third index-gap =1.2 within, "
                 + "facial-middle-third index-gap =0.8 critical"
         )
         {
@@ -42,7 +43,8 @@ internal static class FrontJobs
             "13 crown metal-ceramic facial",
             "edge 1.2, facial-incisal-third 1.5, facial-middle-third 1.25, lingual-fossa 0.8",
             "facial shoulder 1.1 -0.5, lingual chamfer 0.5 0.0, mesial shoulder 1.1 0.0",
-            "edge, facial-gingival, separation, proximal, lingual, fossa, margin-shoulder, fine-walls, five-points, first-cord, second-cord",
+            "edge, facial-gingival, separation, proximal, lingual, fossa, margin-shoulder, fine-walls, five-points, "
+                + "first-cord, second-cord",
             // A canine's lingual has no hollow: a taper, no football.
             "fossa taper-round 1.0, margin-chamfer taper-torpedo 1.0, margin-shoulder taper-flat 1.2",
             "lingual-fossa clearance 1.0..1.5 within?, edge clearance =2.0 within?"
@@ -76,10 +78,12 @@ internal static class FrontJobs
             "11 21 veneer butt porcelain",
             "edge 0.5, facial-incisal-third 0.6, facial-middle-third 0.6, 21:edge 0.5",
             "facial chamfer 0.3 0.0, mesial chamfer 0.3 0.0, lingual butt 0.0 8.3",
-            "shade, index, edge-guides, edge, ring-guides, joining, gum-margin, proximal-shoulders, fine-walls, facio-incisal-line, polish, "
+            "shade, index, edge-guides, edge, ring-guides, joining, gum-margin, proximal-shoulders, fine-walls, "
+                + "facio-incisal-line, polish, "
                 + "strip, veneer-points, first-cord, second-cord, impression, provisional",
             "gum-margin taper-round 0.6, joining taper-round 0.6, facio-incisal-line taper-round 0.6",
-            "facial-middle-third index-gap =0.6 within, facial-middle-third index-gap =0.3 critical, facial-middle-third index-gap =1.0 over"
+            "facial-middle-third index-gap =0.6 within, facial-middle-third index-gap =0.3 critical, "
+                + "facial-middle-third index-gap =1.0 over"
         )
         {
             Inputs = PlanInputs.Empty with { BuildOutMm = new Dictionary<string, double> { ["edge"] = 1.0 } },

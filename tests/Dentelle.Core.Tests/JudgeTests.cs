@@ -26,7 +26,7 @@ public class JudgeTests
                 new Reading(zone, kind, interval, "thickness-gauges"),
                 plan ?? Zirconia,
                 Shipped.Protocol,
-                tip is { } inHand ? length => BurWidths.Words(length, inHand) : null
+                tip is { } inHand ? length => BurWidths.Of(length, inHand) : null
             )
         );
 
@@ -161,7 +161,8 @@ public class JudgeTests
 
     /// <summary>Facts of the trade: what is cut does not grow again, cutting only adds room, a pulp that was reached bleeds.</summary>
     [Fact(
-        DisplayName = "A reading that contradicts an earlier one, the room that was there or the pulp is asked again; one that agrees is not"
+        DisplayName = "A reading that contradicts an earlier one, the room that was there or the pulp is asked again; one that "
+            + "agrees is not"
     )]
     public void Doubts()
     {

@@ -251,7 +251,8 @@ public class ToothFormTests
     /// and 6.36 in lower molars, spread about 0.9; the ceiling at the cementum's edge, horns above it.
     /// </summary>
     [Theory(
-        DisplayName = "Chambers of first and second molars lie as deep as measured ones, their horns above; nothing of them stands near the bite"
+        DisplayName = "Chambers of first and second molars lie as deep as measured ones, their horns above; nothing of them "
+            + "stands near the bite"
     )]
     [InlineData("16", 6.24)]
     [InlineData("17", 6.24)]

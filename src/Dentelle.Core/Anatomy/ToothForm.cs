@@ -142,7 +142,9 @@ public sealed class ToothForm : IField, ISockSurface
         return Out(angle, z, shape.Neck(angle));
     }
 
-    /// <summary>From the cervical line of a side up to the crest of its marginal ridge; null for front teeth, which have no such ridges.</summary>
+    /// <summary>
+    /// From the cervical line of a side up to the crest of its marginal ridge; null for front teeth, which have no such ridges.
+    /// </summary>
     public Mm? RidgeOverNeck(ProximalSide side)
     {
         if (shape is not BackCrown { Table: { } table })

@@ -22,17 +22,19 @@ public sealed class ToothForms(FormTable table)
     }
 
     /// <summary>Sizes that rules count with: measured ones, averages for the rest.</summary>
-    public FormFigures Figures(ToothCode tooth, MeasuredSize measured)
+    /// <param name="ridges">Whether the ridges are asked for too: they are measured on the form, which takes its making.</param>
+    public FormFigures Figures(ToothCode tooth, MeasuredSize measured, bool ridges)
     {
         var parameters = For(tooth);
         var size = parameters.SizeFor(measured);
         Mm? tips = parameters.Cusps is { } cusps ? new Mm(Math.Round(Rows(cusps) * size.Faciolingual / 2, 2)) : null;
+        var form = ridges ? Tooth(tooth, size).Form : null;
         return new(
             new(size.Length),
             new(size.Mesiodistal),
             tips,
-            Tooth(tooth, size).Form.RidgeOverNeck(ProximalSide.Mesial),
-            Tooth(tooth, size).Form.RidgeOverNeck(ProximalSide.Distal)
+            form?.RidgeOverNeck(ProximalSide.Mesial),
+            form?.RidgeOverNeck(ProximalSide.Distal)
         );
 
         // Cusps stand at fractions of the half width; the rows are as far apart as their middles.

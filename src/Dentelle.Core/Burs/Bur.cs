@@ -103,6 +103,10 @@ public sealed record Bur
     [JsonIgnore]
     public Mm Tip => new(TipMm);
 
+    /// <summary>Whether its tip is what is sunk and measured by; a point, a ball or a wheel goes by its belly.</summary>
+    [JsonIgnore]
+    public bool HasTip => TipMm >= 0.5 && Family is not (BurFamily.Round or BurFamily.Wheel);
+
     [JsonIgnore]
     public ShankKind ShankKind => ShankKind.Of(Shank)!;
 

@@ -136,8 +136,8 @@ public sealed record BurChoice(Bur? Chosen, string Why, string? Mark, Bur? Runne
             return depth > marks[0].Depth
                 ? $"{marks[0].Words}: it stops {depth - marks[0].Depth} short"
                 : $"not as far as it lets, {marks[0].Depth}";
-        if (bur.TipMm < 0.5 || bur.Family is BurFamily.Round or BurFamily.Wheel)
-            return BurWidths.Words(depth, bur);
+        if (!bur.HasTip)
+            return BurWidths.Of(depth, bur).Words;
         if (marks.Where(mark => mark.Depth > depth).MinBy(mark => mark.Depth) is { } above && above.Depth - depth <= above.Depth * 0.5)
         {
             var under = marks.Where(mark => mark.Depth < depth).MaxBy(mark => mark.Depth);

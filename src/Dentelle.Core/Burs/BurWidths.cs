@@ -25,24 +25,27 @@ public static class BurWidths
     /// <summary>"half the width of a 1.0 tip"; "about" where no plain fraction fits.</summary>
     /// <param name="length">Greater than 0.</param>
     /// <param name="tip">Width of the bur, greater than 0.</param>
-    public static string Words(Mm length, Mm tip)
+    public static string Words(Mm length, Mm tip) => Of(length, tip).Words;
+
+    /// <summary>The same, and whether a plain fraction fits.</summary>
+    public static InWidths Of(Mm length, Mm tip)
     {
         var share = length.Value / tip.Value;
         var (nearest, words) = Shares.MinBy(known => Math.Abs(known.Share - share));
         var off = Math.Abs(nearest - share) * tip.Value;
-        if (off > 0.25 * tip.Value)
-            return $"{share:0.0} widths of a {tip} tip";
-        return $"{(off <= Tellable ? "" : "about ")}{words} of a {tip} tip";
+        return off > 0.25 * tip.Value ? new($"{share:0.0} widths of a {tip} tip", IsPlain: false)
+            : off > Tellable ? new($"about {words} of a {tip} tip", IsPlain: false)
+            : new($"{words} of a {tip} tip", IsPlain: true);
     }
 
-    /// <summary>Whether such words name a fraction that fits.</summary>
-    public static bool IsPlain(string words) => !words.StartsWith("about", StringComparison.Ordinal) && !char.IsAsciiDigit(words[0]);
-
     /// <summary>The same on a bur: one without a tip to speak of is judged by its belly.</summary>
-    public static string Words(Mm length, Bur bur) =>
-        bur.TipMm < 0.5 || bur.Family is BurFamily.Round or BurFamily.Wheel
-            ? Words(length, new Mm(bur.LargestMm)).Replace(" tip", $" {bur.Family.Words()}", StringComparison.Ordinal)
-            : Words(length, bur.Tip);
+    public static InWidths Of(Mm length, Bur bur)
+    {
+        if (bur.HasTip)
+            return Of(length, bur.Tip);
+        var belly = Of(length, new Mm(bur.LargestMm));
+        return belly with { Words = belly.Words.Replace(" tip", $" {bur.Family.Words()}", StringComparison.Ordinal) };
+    }
 
     /// <summary>The bur whose plain fractions come nearest the length, the one in hand first where it does as well.</summary>
     public static Mm Plainest(Mm length, IEnumerable<Mm> tips) =>
@@ -54,3 +57,7 @@ public static class BurWidths
     /// <summary>Depth reached when the whole tip is sunk and then moved on by <paramref name="further"/>.</summary>
     public static Mm WholeTipAnd(Mm tip, Mm further) => tip + further;
 }
+
+/// <summary>A length in widths of a bur.</summary>
+/// <param name="IsPlain">Whether a plain fraction fits: nothing of "about", no decimals.</param>
+public readonly record struct InWidths(string Words, bool IsPlain);

@@ -72,30 +72,25 @@ public sealed record PlannedLine(IReadOnlyList<PlannedUnit> Units)
         return joined;
     }
 
-    private static Answer<List<PlannedUnit>> Drawn(IReadOnlyList<Plan> plans, Func<int, Handbook> handbook)
-    {
-        var drawn = new List<PlannedUnit>();
-        for (var i = 0; i < plans.Count; i++)
-        {
-            if (!PlannedUnit.Drawn(plans[i], handbook(i)).Is(out var made, out var problem))
-                return plans.Count == 1 ? problem : problem with { Sentence = $"{plans[i].Tooth.Iso}: {problem.Sentence}" };
-            drawn.Add(made);
-        }
-        return drawn;
-    }
+    private static Answer<List<PlannedUnit>> Drawn(IReadOnlyList<Plan> plans, Func<int, Handbook> handbook) =>
+        Each(plans, handbook, PlannedUnit.Drawn);
 
     /// <summary>Plans as their bodies settle them, those of a bridge joined, without drawings: what a run sheet needs.</summary>
-    public static Answer<Plan[]> SettledPlans(IReadOnlyList<LineUnit> units, Handbook handbook)
+    public static Answer<List<Plan>> SettledPlans(IReadOnlyList<LineUnit> units, Handbook handbook) =>
+        JoinedPlans(units, handbook).Is(out var plans, out var problem) ? Each(plans, _ => handbook, PlannedUnit.Settled) : problem;
+
+    /// <summary>What is made of each plan; a problem of one among several names its tooth.</summary>
+    private static Answer<List<T>> Each<T>(IReadOnlyList<Plan> plans, Func<int, Handbook> handbook, Func<Plan, Handbook, Answer<T>> make)
+        where T : class
     {
-        if (!JoinedPlans(units, handbook).Is(out var plans, out var problem))
-            return problem;
-        for (var i = 0; i < plans.Length; i++)
+        var all = new List<T>();
+        for (var i = 0; i < plans.Count; i++)
         {
-            if (!PlannedUnit.Settled(plans[i], handbook).Is(out var settled, out problem))
-                return plans.Length == 1 ? problem : problem with { Sentence = $"{plans[i].Tooth.Iso}: {problem.Sentence}" };
-            plans[i] = settled;
+            if (!make(plans[i], handbook(i)).Is(out var made, out var problem))
+                return plans.Count == 1 ? problem : problem with { Sentence = $"{plans[i].Tooth.Iso}: {problem.Sentence}" };
+            all.Add(made);
         }
-        return plans;
+        return all;
     }
 
     /// <summary>Plans without drawings or bodies, those of a bridge joined.</summary>

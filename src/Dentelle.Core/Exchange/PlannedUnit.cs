@@ -3,6 +3,7 @@ using Dentelle.Core.Inputs;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
+using Dentelle.Core.Restorations;
 
 namespace Dentelle.Core.Exchange;
 
@@ -29,7 +30,8 @@ public sealed record PlannedUnit(Preparation Preparation, UnitDrawing Drawing)
     {
         if (!inputs.For(tooth).Is(out var request, out var problem))
             return problem;
-        var assessment = request.Assessment with { Form = handbook.Forms.Figures(tooth, request.Assessment.MeasuredSize) };
+        var ridges = request.Decision.Restoration.Rules().IsIntracoronal;
+        var assessment = request.Assessment with { Form = handbook.Forms.Figures(tooth, request.Assessment.MeasuredSize, ridges) };
         return Planner.Make(assessment, request.Decision, handbook.Protocol);
     }
 }

@@ -43,8 +43,8 @@ public sealed record IntracoronalDocument
             + $"{WallDivergenceDeg.From}–{WallDivergenceDeg.To}° each"
             + (BevelMm is { } bevel ? $", bevel {Length(bevel.From)}–{Length(bevel.To)} at {BevelDeg!.From:0}–{BevelDeg.To:0}°" : "");
         foreach (var box in Boxes)
-            yield return $"{Kebab.Of(box.Side)} box: {(box.WidthMm is { } wide ? $"{Length(wide)} wide at the floor, " : "")}gingival floor "
-                + $"{Length(box.GingivalFloorMm)}, free of the neighbour by {Length(box.NeighbourGapMm)}"
+            yield return $"{Kebab.Of(box.Side)} box: {(box.WidthMm is { } wide ? $"{Length(wide)} wide at the floor, " : "")}"
+                + $"gingival floor {Length(box.GingivalFloorMm)}, free of the neighbour by {Length(box.NeighbourGapMm)}"
                 + (box.WidenedMm > 0 ? $", widened by {Length(box.WidenedMm)} for the gap" : "");
 
         static Mm Length(double millimetres) => new(millimetres);

@@ -17,7 +17,7 @@ public static class Judge
     /// <param name="inWidths">
     /// How a length is told in widths of the bur in hand; when null the protocol's bur with the plainest fraction is named.
     /// </param>
-    public static Answer<Finding> Of(Reading reading, Plan plan, Protocol protocol, Func<Mm, string>? inWidths = null)
+    public static Answer<Finding> Of(Reading reading, Plan plan, Protocol protocol, Func<Mm, InWidths>? inWidths = null)
     {
         if (plan.Zone(reading.Zone) is not { } zone)
         {
@@ -56,7 +56,7 @@ public static class Judge
         var most = Mm.Most(goal - reading.Interval.From, Mm.Zero);
         var least = reading.Interval.IsOpen ? Mm.Zero : Mm.Most(goal - reading.Interval.Below, Mm.Zero);
         var settling = verdict == Verdict.CantTell || isProbable ? bands.Settling(reading.Interval, Sizes(protocol)) : null;
-        var (headline, instruction) = Words(verdict, zone, expected, reading, least, most, length => InWidths(length, protocol, inWidths));
+        var (headline, instruction) = Words(verdict, zone, expected, reading, least, most, length => Told(length, protocol, inWidths));
         return new Finding
         {
             Reading = reading,
@@ -144,12 +144,11 @@ public static class Judge
     }
 
     /// <summary>The bur in hand first; where none of its plain fractions fits, the one of another bur behind it.</summary>
-    private static string InWidths(Mm length, Protocol protocol, Func<Mm, string>? inHand)
+    private static string Told(Mm length, Protocol protocol, Func<Mm, InWidths>? inHand)
     {
-        var plainest = BurWidths.Words(length, BurWidths.Plainest(length, protocol.BursInHand.Select(bur => new Mm(bur.TipMm))));
-        if (inHand?.Invoke(length) is not { } own)
-            return plainest;
-        return BurWidths.IsPlain(own) || !BurWidths.IsPlain(plainest) ? own : $"{own} ({plainest})";
+        var plainest = BurWidths.Of(length, BurWidths.Plainest(length, protocol.BursInHand.Select(bur => new Mm(bur.TipMm))));
+        var own = inHand?.Invoke(length) ?? plainest;
+        return own.IsPlain || !plainest.IsPlain ? own.Words : $"{own.Words} ({plainest.Words})";
     }
 
     private static IEnumerable<(Mm Size, string Name)> Sizes(Protocol protocol) =>

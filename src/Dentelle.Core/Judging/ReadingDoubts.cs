@@ -42,16 +42,14 @@ public static class ReadingDoubts
             return Under(reading.Interval, earlier.Interval.From, tolerance)
                 ? $"Before, {earlier.Interval} was read here: what is cut does not grow again. One of the two is wrong; read again."
                 : null;
-        var (gap, cut) =
-            reading.Kind == ReadingKind.Clearance ? (reading.Interval, earlier.Interval) : (earlier.Interval, reading.Interval);
-        var isPair =
-            (reading.Kind == ReadingKind.Clearance) != (earlier.Kind == ReadingKind.Clearance)
-            && ReadingKind.WaxUpIndexGap != reading.Kind
-            && ReadingKind.WaxUpIndexGap != earlier.Kind;
-        if (!isPair)
+        // A room and a cut can be held against each other; what an index of the wax-up shows is neither.
+        var (room, other) = reading.Kind == ReadingKind.Clearance ? (reading, earlier) : (earlier, reading);
+        if (room.Kind != ReadingKind.Clearance || other.Kind == ReadingKind.WaxUpIndexGap)
             return null;
+        var (gap, cut) = (room.Interval, other.Interval);
         if (Under(gap, cut.From, tolerance))
-            return $"Room of {gap} does not go with a cut of {cut}: at least what is cut is free. Closed fully? Does the index fit its neighbours?";
+            return $"Room of {gap} does not go with a cut of {cut}: at least what is cut is free. Closed fully? "
+                + "Does the index fit its neighbours?";
         // With known room before, the two must add up.
         return zone.RoomBefore is { } there && !cut.IsOpen && gap.From > there + cut.Below + tolerance
             ? $"Room of {gap} is more than the {there} that was there and the cut of {cut} make. Read again, or measure the room anew."

@@ -199,13 +199,11 @@ public sealed class CavityForm : PlannedBody
     {
         foreach (var end in Enum.GetValues<ProximalSide>())
         {
-            var zone = new Zone(end == ProximalSide.Mesial ? ZoneKind.MesialRidge : ZoneKind.DistalRidge);
-            if (Plan.At(zone) is not null)
+            if (Plan.At(new Zone(end.Ridge())) is not null)
                 continue;
-            var way = end == ProximalSide.Mesial ? 1 : -1;
-            var contact = Present.Surface.Positions.ToArray().MaxBy(p => way * p.X);
+            var way = end.Way();
             var crest = crown.Table.RimHeight.At(way > 0 ? 0 : Math.PI);
-            yield return (way, (way * contact.X) - least - ((crest - floor) * slope));
+            yield return (way, (way * Contact(way).X) - least - ((crest - floor) * slope));
         }
     }
 
@@ -229,10 +227,8 @@ public sealed class CavityForm : PlannedBody
             return double.NegativeInfinity;
         var at = new Vec2(q.X, q.Y);
         var near = covered.MinBy(tip => (tip - at).Length);
-        var (own, beside) = ((near - at).Length, double.NegativeInfinity);
-        foreach (var tip in standing)
-            beside = Math.Max(beside, ((own * own) - Math.Pow((tip - at).Length, 2)) / (2 * (tip - near).Length));
-        return beside;
+        var own = (near - at).Length;
+        return standing.Max(tip => ((own * own) - Math.Pow((tip - at).Length, 2)) / (2 * (tip - near).Length));
     }
 
     /// <summary>How far the tooth reaches in every direction at the shoulder.</summary>
@@ -259,14 +255,15 @@ public sealed class CavityForm : PlannedBody
     /// <summary>Floor and wall together, their inner angle rounded. Walls lean little: their distance is nearly level.</summary>
     private double Rounded(double floor, double wall) => Blend.Max(floor, wall, inner);
 
+    /// <summary>Where a side reaches farthest.</summary>
+    private System.Numerics.Vector3 Contact(int way) => Present.Surface.Positions.ToArray().MaxBy(p => way * p.X);
+
     private Box BoxOf(BoxPlan plan, ShapeHabits shape)
     {
-        var way = plan.Side == ProximalSide.Mesial ? 1 : -1;
-        var segment = plan.Side == ProximalSide.Mesial ? Segment.Mesial : Segment.Distal;
-        var angle = way > 0 ? 0 : Math.PI;
-        var level = crown.Cervical(angle) + Plan.OverNeck(Plan.Margin.At(segment), shape).Value;
-        // The contact is where this side reaches farthest; the floor's width counts inwards from the surface at its own height.
-        var contact = Present.Surface.Positions.ToArray().MaxBy(p => way * p.X);
+        var way = plan.Side.Way();
+        var level = crown.Cervical(way > 0 ? 0 : Math.PI) + Plan.OverNeck(Plan.Margin.At(plan.Side.Middle()), shape).Value;
+        // The floor's width counts inwards from the surface at its own height.
+        var contact = Contact(way);
         var outer = Crossing.Edge(0, Present.Form.Size.Mesiodistal, x => Present.Form.At(new Vec3(way * x, contact.Y, level)));
         var axial = Math.Min(outer - plan.GingivalFloor.Value, (way * contact.X) - plan.Axial.Value.Target.Value);
         var ridge = Present.Surface.Positions.ToArray().Where(p => Math.Abs(p.Y - contact.Y) < 0.3 && way * p.X > axial).Max(p => p.Z);

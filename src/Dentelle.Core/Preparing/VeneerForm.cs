@@ -120,8 +120,8 @@ public sealed class VeneerForm : PlannedBody
     /// </summary>
     private void Slice(Mesh mesh, ZoneKind?[] kinds, Vector3[] places, ProximalSide side)
     {
-        var way = side == ProximalSide.Mesial ? 1 : -1;
-        var (segment, kind) = side == ProximalSide.Mesial ? (Segment.Mesial, ZoneKind.Mesial) : (Segment.Distal, ZoneKind.Distal);
+        var (way, segment) = (side.Way(), side.Middle());
+        var kind = side == ProximalSide.Mesial ? ZoneKind.Mesial : ZoneKind.Distal;
         var level = Plan.OverNeck(Plan.Margin.At(segment), shape).Value;
         var width = Plan.Margin.At(segment).Width.Value.Target.Value;
         var lean = Math.Tan(Plan.Convergence.Value.Target.PerWall.Radians);

@@ -32,7 +32,9 @@ internal abstract class CavityRules : RestorationRules
             _ => context.Cavity!.Covered.Any(cusp => cusp.StandsOver(segment)),
         };
 
-    /// <summary>Whether a ridge without a box is taken down with the covered cusps at both of its ends: alone it would stand as a blade.</summary>
+    /// <summary>
+    /// Whether a ridge without a box is taken down with the covered cusps at both of its ends: alone it would stand as a blade.
+    /// </summary>
     private protected static bool IsLowered(ProximalSide side, PlanContext context)
     {
         Segment[] ends =
@@ -55,13 +57,12 @@ internal abstract class CavityRules : RestorationRules
     /// <summary>A box's floor is its margin: from the ridge down to that.</summary>
     private static Reasoned<MmRange> DownToTheMargin(ProximalSide side, PlanContext context, Margin margin)
     {
-        var segment = side == ProximalSide.Mesial ? Segment.Mesial : Segment.Distal;
         var (level, usual, doubt) = (
-            margin.At(segment).Level.Value,
+            margin.At(side.Middle()).Level.Value,
             context.Protocol.Shape.GumAboveNeckMm,
             new Mm(context.Protocol.Walls.DoubtMm.Value)
         );
-        var gum = context.Findings.GumOverNeck(segment, new Mm(usual.Value));
+        var gum = context.Findings.GumOverNeck(side.Middle(), new Mm(usual.Value));
         // An average ridge is not known to the hundredth.
         var ridge = (context.Assessment.Form?.Ridge(side) ?? Mm.Zero).Told;
         var range = new MmRange(ridge - gum, ridge - gum - doubt, ridge - gum + doubt);

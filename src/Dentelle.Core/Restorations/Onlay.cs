@@ -28,22 +28,17 @@ internal sealed class Onlay : CavityRules
         if (segment is Segment.Mesial or Segment.Distal)
             return LoweredRidge(segment == Segment.Mesial ? ProximalSide.Mesial : ProximalSide.Distal, form, context);
         var functional = CuspSides.IsFunctional(segment, context);
-        var gum = context.Protocol.Shape.GumAboveNeckMm;
         var cut = context.Entry.Depth(functional ? ZoneKind.FunctionalCusp : ZoneKind.NonFunctionalCusp, Surface.Ceramic)!;
-        var depth = cut.Range(context.Protocol.Tolerance).Target;
-        var whole = new Reason(
-            $"From the gum to the cusp tip, about: {form.Length} of crown less {gum.Value:0.0}",
-            form.Length.Value - gum.Value,
-            gum.Source,
-            gum.Standing
+        var level = LevelDown.To(
+            form.Length,
+            $"the cusp tip, about: {form.Length} of crown",
+            cut,
+            "The covered cusp's depth",
+            context.Protocol
         );
-        var level = Reasoned.From(form.Length - new Mm(gum.Value), whole);
-        level = level.Then(level.Value - depth, new Reason("The covered cusp's depth", -depth.Value, cut.Source, cut.Standing));
-        if (!functional || context.Cavity!.FunctionalShoulder is null)
-            return level;
-        var under = context.Protocol.CuspCover.ShoulderUnderCuspMm;
-        var text = under.Text ?? "The shoulder lies under the cusp";
-        return level.Then(level.Value - new Mm(under.Value), new Reason(text, -under.Value, under.Source, under.Standing));
+        return functional && context.Cavity!.FunctionalShoulder is not null
+            ? level.Under(context.Protocol.CuspCover.ShoulderUnderCuspMm, "The shoulder lies under the cusp")
+            : level;
     }
 
     /// <summary>Without a box it ends on a side at the ridge that was taken down.</summary>
@@ -51,19 +46,8 @@ internal sealed class Onlay : CavityRules
     {
         if (!IsLowered(side, context) || form.Ridge(side)?.Told is not { } ridge)
             return null;
-        var zone = side == ProximalSide.Mesial ? ZoneKind.MesialRidge : ZoneKind.DistalRidge;
-        var cut = context.Entry.Depth(zone, Surface.Ceramic)!;
-        var (depth, gum) = (cut.Range(context.Protocol.Tolerance).Target, context.Protocol.Shape.GumAboveNeckMm);
-        var level = Reasoned.From(
-            ridge - new Mm(gum.Value),
-            new Reason(
-                $"From the gum to the marginal ridge, about: {ridge} over the neck less {gum.Value:0.0}",
-                ridge.Value - gum.Value,
-                gum.Source,
-                gum.Standing
-            )
-        );
-        return level.Then(level.Value - depth, new Reason("The ridge's depth", -depth.Value, cut.Source, cut.Standing));
+        var cut = context.Entry.Depth(side.Ridge(), Surface.Ceramic)!;
+        return LevelDown.To(ridge, $"the marginal ridge, about: {ridge} over the neck", cut, "The ridge's depth", context.Protocol);
     }
 
     private protected override CuspChoice Choose(Cusp cusp, Assessment assessment, Decision decision, Protocol protocol)

@@ -12,24 +12,9 @@ internal abstract class VeneerOverEdge : VeneerRules
     {
         if (segment != Segment.Lingual || context.Assessment.Form is not { } form)
             return null;
-        var (gum, cut) = (context.Protocol.Shape.GumAboveNeckMm, context.Entry.Depth(ZoneKind.Edge, Surface.Ceramic)!);
-        var depth = cut.Range(context.Protocol.Tolerance).Target;
-        var level = Reasoned.From(
-            form.Length - new Mm(gum.Value),
-            new Reason(
-                $"From the gum to the edge, about: {form.Length} of crown less {gum.Value:0.0}",
-                form.Length.Value - gum.Value,
-                gum.Source,
-                gum.Standing
-            )
-        );
-        level = level.Then(level.Value - depth, new Reason("The edge's depth", -depth.Value, cut.Source, cut.Standing));
-        return Under(context.Protocol) is { } under
-            ? level.Then(
-                level.Value - new Mm(under.Value),
-                new Reason(under.Text ?? "The lingual chamfer lies under the edge", -under.Value, under.Source, under.Standing)
-            )
-            : level;
+        var cut = context.Entry.Depth(ZoneKind.Edge, Surface.Ceramic)!;
+        var level = LevelDown.To(form.Length, $"the edge, about: {form.Length} of crown", cut, "The edge's depth", context.Protocol);
+        return Under(context.Protocol) is { } under ? level.Under(under, "The lingual chamfer lies under the edge") : level;
     }
 
     /// <summary>How far under the lowered edge it ends on the lingual; null for at the edge itself.</summary>

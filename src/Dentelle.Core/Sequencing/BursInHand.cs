@@ -13,9 +13,8 @@ public static class BursInHand
     /// <returns>Zones without an entry are cut by no bur of the drawer.</returns>
     public static IReadOnlyDictionary<string, Bur> Of(VisitTooth tooth, CuttingSchool? school, RunSheetTable table, BurRack rack)
     {
-        var suits = school is { } chosen && table.School(chosen).Suits(tooth.Plan);
         var inHand = new Dictionary<string, Bur>(StringComparer.Ordinal);
-        if (!VisitSteps.Of([tooth], suits ? school : null, table, rack).Is(out var visit, out _))
+        if (!VisitSteps.Of([tooth.In(school, table)], null, table, rack).Is(out var visit, out _))
             return inHand;
         foreach (var step in visit.Steps.Where(step => step.Entry.Cut is StepCut.Bulk or StepCut.Box or StepCut.Ceramic))
         {

@@ -7,7 +7,12 @@ using Dentelle.Core.Sequencing.Steps;
 namespace Dentelle.Core.Sequencing;
 
 /// <summary>A tooth of a visit: its plan, and the protocol it was planned with, whose habits its steps follow.</summary>
-public sealed record VisitTooth(Plan Plan, Protocol Protocol);
+public sealed record VisitTooth(Plan Plan, Protocol Protocol)
+{
+    /// <summary>The tooth in a visit with a school of its own; one that this does not suit keeps its own.</summary>
+    public VisitTooth In(CuttingSchool? school, RunSheetTable table) =>
+        school is { } chosen && table.School(chosen).Suits(Plan) ? this with { Plan = Plan with { School = chosen } } : this;
+}
 
 /// <summary>All steps of a visit and which must come before which.</summary>
 /// <param name="Schools">The school of each tooth.</param>

@@ -65,10 +65,7 @@ public sealed class CaseViews(CaseStore store, UnitViews views)
                 Telling = problem.Sentence,
             };
 
-        var latest = views
-            .Readings(unit, plan, settings, [], [])
-            .Where(reading => reading is { IsLatest: true, Finding: not null })
-            .ToArray();
+        var latest = views.Readings(unit, plan).Where(reading => reading is { IsLatest: true, Finding: not null }).ToArray();
         // Verdicts are declared worst first but for "over" and "can't tell", which still ask for a look before "within" does.
         var worst = latest
             .OrderBy(reading => reading.Finding!.Verdict == Verdict.Within)

@@ -55,17 +55,7 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
             );
         }
         // A school of the case's holds for the teeth it suits; the others keep their own.
-        VisitTooth[] cut =
-        [
-            .. teeth.Select(tooth =>
-                school is { } chosen && table.School(chosen).Suits(tooth.Plan)
-                    ? tooth with
-                    {
-                        Plan = tooth.Plan with { School = chosen },
-                    }
-                    : tooth
-            ),
-        ];
+        VisitTooth[] cut = [.. teeth.Select(tooth => tooth.In(school, table))];
         return RunSheet.Make(cut, new SheetRequest(rack, null, times, order), table);
     }
 

@@ -33,13 +33,16 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
     /// The plan with the depths that its own body takes; kept, since making a body takes longer than planning and lists and sheets
     /// ask again and again.
     /// </summary>
-    public Answer<Plan> PlanOf(UnitRow unit)
+    public Answer<Plan> PlanOf(UnitRow unit) => SettledBy(unit, shelf.Of(unit));
+
+    private Answer<Plan> SettledBy(UnitRow unit, KeptProtocol protocol)
     {
-        var protocol = shelf.Of(unit);
         var together = unit.Case?.Units.Where(row => InputsOf(row).Bridge is not null || row.Id == unit.Id) ?? [unit];
         var key = (unit.Id, protocol, string.Join(' ', together.Select(row => row.NewestPlan()!.Id)));
         return shelf.Settled.Get(key, () =>
-            AskedOf(unit).Is(out var asked, out var problem) ? PlannedUnit.Settled(asked, protocol.Handbook) : problem
+            PlanOf(unit, InputsOf(unit), protocol).Is(out var asked, out var problem)
+                ? PlannedUnit.Settled(asked, protocol.Handbook)
+                : problem
         );
     }
 
@@ -59,7 +62,11 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
     public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
-        var ledgers = unit.Readings.Count > 0 ? await drawer.LedgersAsync(stop) : [];
+        // A bur that the practice always corrects with comes first, then the one of the zone's own step.
+        var inHand =
+            settings.BurTipMm is null && unit.Readings.Count > 0
+                ? InHand(unit, planned.Plan, await drawer.LedgersAsync(stop))
+                : new Dictionary<string, Bur>();
         var kept = shelf.Of(unit);
         var handbook = kept.Handbook;
         return new UnitView
@@ -72,7 +79,7 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
             Plan = UnitDocument.Prepared(planned, handbook.Protocol),
             Drawing = DrawingView.From(planned, Draughtsman.Around(planned.Preparation, handbook.Protocol, handbook.Forms)),
             Choices = ChoicesOf(planned.Plan, handbook.Protocol),
-            Readings = Readings(unit, planned.Plan, settings, ledgers, planned.Preparation.Pulp),
+            Readings = Readings(unit, planned.Plan, Widths, planned.Preparation.Pulp),
             Finished = unit.FinishedAt is not null,
             Protocol = WordsOf(unit, kept),
             Traits = UnitTraits.Of(planned.Plan),
@@ -80,6 +87,17 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
             KeptOtherwise = KeptOf(unit, planned.Plan),
             Bridge = planned.Plan.Bridge is { } bridge ? BridgeDocument.From(bridge) : null,
         };
+
+        Func<Mm, InWidths>? Widths(string zone) =>
+            settings.BurTipMm is { } tip ? length => BurWidths.Of(length, new Mm(tip))
+            : inHand.TryGetValue(zone, out var bur) ? length => OfThisStep(BurWidths.Of(length, bur), bur)
+            : null;
+
+        static InWidths OfThisStep(InWidths told, Bur bur) =>
+            told with
+            {
+                Words = $"{told.Words}, the {bur.Family.Words().LowerFirst()} of this step",
+            };
     }
 
     /// <summary>The protocol's name; where the one that the plan was made with can't be read any more, that too.</summary>
@@ -101,12 +119,7 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
         if (shelf.Of(unit) == shelf.InUse || PlanOf(unit).Value is not { } plan)
             return null;
         // Both as their own bodies settle them: what is asked of a wall is less than what is cut.
-        var settled = shelf.Settled.Get((unit.NewestPlan()!.Id, shelf.InUse), () =>
-            PlannedUnit.PlanOnly(ToothOf(unit), InputsOf(unit), shelf.InUse.Handbook).Is(out var asked, out var misfit)
-                ? PlannedUnit.Settled(asked, shelf.InUse.Handbook)
-                : misfit
-        );
-        return settled.Is(out var then, out var problem)
+        return SettledBy(unit, shelf.InUse).Is(out var then, out var problem)
             ? new(shelf.InUse.Words, PlanChanges.Between((plan, shelf.Of(unit).Protocol), (then, shelf.InUse.Protocol)), null)
             : new(shelf.InUse.Words, [], problem.Sentence);
     }
@@ -115,18 +128,16 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
     public string WhatOf(UnitRow unit) => InputsOf(unit).Restoration.Words();
 
     /// <summary>Standing readings, newest first, each with what it means against today's plan.</summary>
-    /// <param name="pulp">What stays over the pulp; empty where only verdicts are asked.</param>
-    /// <param name="ledgers">The drawer that corrections are told in; empty where only verdicts are asked.</param>
+    /// <param name="widths">How a zone's corrections are told in widths of a bur; null where only verdicts are asked.</param>
+    /// <param name="pulp">What stays over the pulp; null where only verdicts are asked.</param>
     public IReadOnlyList<ReadingView> Readings(
         UnitRow unit,
         Plan plan,
-        SettingsRow settings,
-        IReadOnlyList<BurLedger> ledgers,
-        IReadOnlyList<PulpDistance> pulp
+        Func<string, Func<Mm, InWidths>?>? widths = null,
+        IReadOnlyList<PulpDistance>? pulp = null
     )
     {
         var protocol = shelf.Of(unit).Protocol;
-        var inHand = new Lazy<IReadOnlyDictionary<string, Bur>>(() => InHand(unit, plan, ledgers));
         var latest = new HashSet<string>(StringComparer.Ordinal);
         ReadingRow[] standing = [.. unit.Readings.Where(row => row.TakenBackAt is null).OrderByDescending(row => row.TakenAt)];
         return [.. standing.Select((row, at) => ViewOf(row, latest.Add(row.Zone), standing.Skip(at + 1)))];
@@ -135,7 +146,7 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
         {
             var reading = row.ToReading();
             var gauge = protocol.Gauges.FirstOrDefault(known => known.Id == row.GaugeId)?.Name.ToLowerInvariant() ?? row.GaugeId;
-            var finding = Judge.Of(reading, plan, protocol, Widths(reading.Zone)).Value;
+            var finding = Judge.Of(reading, plan, protocol, widths?.Invoke(reading.Zone)).Value;
             return new()
             {
                 Id = row.Id,
@@ -154,7 +165,7 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
         {
             if (plan.Zone(reading.Zone) is not { } zone)
                 return null;
-            var left = pulp.FirstOrDefault(one => one.Zone == reading.Zone);
+            var left = pulp?.FirstOrDefault(one => one.Zone == reading.Zone);
             return ReadingDoubts.Of(
                 reading,
                 zone,
@@ -163,13 +174,6 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
                 left is null ? null : new Mm(left.LeftMm) + zone.Depth.Value.Target
             );
         }
-
-        // A bur that the practice always corrects with comes first, then the one of the zone's own step.
-        Func<Mm, string>? Widths(string zone) =>
-            settings.BurTipMm is { } tip ? length => BurWidths.Words(length, new Mm(tip))
-            : ledgers.Count > 0 && inHand.Value.TryGetValue(zone, out var bur)
-                ? length => $"{BurWidths.Words(length, bur)}, the {bur.Family.Words().LowerFirst()} of this step"
-            : null;
     }
 
     private IReadOnlyDictionary<string, Bur> InHand(UnitRow unit, Plan plan, IReadOnlyList<BurLedger> ledgers)

@@ -68,7 +68,7 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
             return problem;
         if (entry.Finished && Unanswered(planned) is { } open)
             return new Problem("unanswered", $"Not finished yet: “{open.Text}” wants a reason first.");
-        if (entry is { Finished: true, AllTheSame: false } && Unchecked(unit, planned, await store.SettingsAsync(stop)) is { } missing)
+        if (entry is { Finished: true, AllTheSame: false } && Unchecked(unit, planned) is { } missing)
             return new Problem("unread", missing);
         await store.SetFinishedAsync(unit, entry.Finished, stop);
         return await views.ViewAsync(unit, planned, stop);
@@ -120,12 +120,9 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
         views.Planned(unit).Is(out var planned, out var problem) ? await views.ViewAsync(unit, planned, stop) : problem;
 
     /// <summary>What the five points have not looked at, or found too thin: that is not passed over in silence.</summary>
-    private string? Unchecked(UnitRow unit, PlannedUnit planned, SettingsRow settings)
+    private string? Unchecked(UnitRow unit, PlannedUnit planned)
     {
-        var latest = views
-            .Readings(unit, planned.Plan, settings, [], [])
-            .Where(reading => reading.IsLatest)
-            .ToDictionary(reading => reading.Zone);
+        var latest = views.Readings(unit, planned.Plan).Where(reading => reading.IsLatest).ToDictionary(reading => reading.Zone);
         var cut = planned.Plan.Zones.Where(zone => zone.Depth.Value.Target > Mm.Zero).ToArray();
         var unread = cut.Count(zone => !latest.ContainsKey(zone.Zone.Name));
         var critical = cut.Where(zone => latest.GetValueOrDefault(zone.Zone.Name)?.Finding?.Verdict == Verdict.Critical).ToArray();

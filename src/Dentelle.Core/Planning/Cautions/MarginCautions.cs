@@ -47,8 +47,8 @@ internal static class MarginCautions
             if (alike && piece.Segment == Segment.Distal)
                 return null;
             return by.Value > most.Value + 1e-9
-                ? $"Between {Kebab.Of(beside)} and {(alike ? "both sides" : Kebab.Of(piece.Segment))} the margin rises or falls by {by}; it slopes over the corner. "
-                    + $"More than {most} is hard to cut without a step and to wax."
+                ? $"Between {Kebab.Of(beside)} and {(alike ? "both sides" : Kebab.Of(piece.Segment))} the margin rises or "
+                    + $"falls by {by}; it slopes over the corner. More than {most} is hard to cut without a step and to wax."
                 : null;
         }) { Limit = scene => scene.Protocol.Cautions.MarginJumpMostMm }];
 

@@ -44,7 +44,7 @@ internal static class BoxCuts
         if (box.Width is not { } finished)
             yield break;
         var rough = (finished - (bench.Plan.FinishingAllowance * 2)).Told;
-        var widths = choice?.Chosen is { } bur ? BurWidths.Words(rough, bur.Tip) : null;
-        yield return new(rough, "wide at the floor, facial to lingual", widths is not null && BurWidths.IsPlain(widths) ? widths : null);
+        var widths = choice?.Chosen is { } bur && BurWidths.Of(rough, bur.Tip) is { IsPlain: true } plain ? plain.Words : null;
+        yield return new(rough, "wide at the floor, facial to lingual", widths);
     }
 }

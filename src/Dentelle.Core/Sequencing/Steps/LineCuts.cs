@@ -56,7 +56,8 @@ internal static class LineCuts
             Tilt = bench.WallTilt(choice),
             Remark =
                 ToothToCut.Class(widest.Design) == LineClass.Chamfer && choice?.Chosen is { } bur && !bur.Family.HasRoundedTip()
-                    ? "Its flat end leaves a narrow shoulder with a rounded corner instead of the chamfer; for a true one take a rounded tip."
+                    ? "Its flat end leaves a narrow shoulder with a rounded corner instead of the chamfer; for a true one "
+                        + "take a rounded tip."
                     : null,
         };
         return draft.On(bench) with { LineLeft = width - sunk };

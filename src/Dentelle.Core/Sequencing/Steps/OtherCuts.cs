@@ -17,41 +17,38 @@ internal static class OtherCuts
     private static SheetStep Through(StepEntry entry, ZonePlan zone, ToCut left, StepBench bench)
     {
         // What is cut at the contact: the wall's depth there, or where the restoration stays inside its contact, the line's width.
-        var segment = ToothToCut.SegmentOf(zone.Zone.Kind);
-        var cut = Mm.Most(zone.Depth.Value.Target, bench.Tooth.LineWidthAt(segment) ?? Mm.Zero);
-        var limits = bench.Table.Limits;
-        var contact = (bench.Plan.Assessment.Form?.Length.Value ?? 0) * (1 - limits.ContactHeightShare.Value);
-        var role = bench.Table.Roles[bench.RoleOf(entry)];
-        var thin = Thin(role.Use == BurUse.Through ? role : bench.Table.Roles[entry.Role!]);
-        var choice = thin;
-        if (role.Use != BurUse.Through)
-        {
-            // One school goes through the contacts with the bur that cuts the walls, where that has room.
-            var wide = bench.Choose(bench.RoleOf(entry), bench.Tooth.LineWidthAt(segment), bench.Tooth.ClassAt(segment)).Choice;
-            choice = wide;
-            if (
-                wide?.Chosen is { } taper
-                && BurSums.ThroughContact(BurProfile.Of(taper), contact, new(limits.ShellMm.Value), cut) is { Fits: false } fit
-            )
-                choice = thin with
-                {
-                    Why = $"{thin.Why}; the {taper.Family.Words()} of the other steps is {fit.Diameter} wide there, and {cut} is cut",
-                };
-        }
-
-        BurChoice Thin(BurRole through) =>
-            BurChoice.For(
-                new BurNeed(through, through.Families, null, null, cut, contact, new(limits.ShellMm.Value)),
-                bench.Rack,
-                bench.Tolerance
-            );
-
+        var cut = Mm.Most(zone.Depth.Value.Target, bench.Tooth.LineWidthAt(ToothToCut.SegmentOf(zone.Zone.Kind)) ?? Mm.Zero);
         return new StepDraft(entry)
         {
             Part = StepPart.Of(ToothToCut.SideOf(zone.Zone.Kind)),
             Cuts = [new ZoneCut(zone.Zone, null, Mm.Zero, 1, left.At(zone), null)],
-            Choice = choice,
+            Choice = ThroughContact(entry, zone, cut, bench),
         }.On(bench);
+    }
+
+    /// <summary>
+    /// One school goes through the contacts with the bur that cuts the walls, where that has room; else the thinnest does.
+    /// </summary>
+    private static BurChoice? ThroughContact(StepEntry entry, ZonePlan zone, Mm cut, StepBench bench)
+    {
+        var (limits, role, segment) = (bench.Table.Limits, bench.Table.Roles[bench.RoleOf(entry)], ToothToCut.SegmentOf(zone.Zone.Kind));
+        var (contact, shell) = (
+            (bench.Plan.Assessment.Form?.Length.Value ?? 0) * (1 - limits.ContactHeightShare.Value),
+            new Mm(limits.ShellMm.Value)
+        );
+        if (role.Use == BurUse.Through)
+            return Thin(role);
+        var wide = bench.Choose(bench.RoleOf(entry), bench.Tooth.LineWidthAt(segment), bench.Tooth.ClassAt(segment)).Choice;
+        if (wide?.Chosen is not { } taper || BurSums.ThroughContact(BurProfile.Of(taper), contact, shell, cut) is not { Fits: false } fit)
+            return wide;
+        var thin = Thin(bench.Table.Roles[entry.Role!]);
+        return thin with
+        {
+            Why = $"{thin.Why}; the {taper.Family.Words()} of the other steps is {fit.Diameter} wide there, and {cut} is cut",
+        };
+
+        BurChoice Thin(BurRole through) =>
+            BurChoice.For(new BurNeed(through, through.Families, null, null, cut, contact, shell), bench.Rack, bench.Tolerance);
     }
 
     public static IReadOnlyList<SheetStep> Features(StepEntry entry, StepBench bench) =>

@@ -46,7 +46,9 @@ public sealed record SchoolEntry
     /// <summary>Whether facial cusps are cut for metal first and for ceramic at the end.</summary>
     public bool CeramicLast { get; init; }
 
-    /// <summary>Whether one bur does all that stands on the finish lines, and one all that is finished: the widest line chooses it.</summary>
+    /// <summary>
+    /// Whether one bur does all that stands on the finish lines, and one all that is finished: the widest line chooses it.
+    /// </summary>
     public bool OneBurEach { get; init; }
 
     internal bool AlwaysGuides => Guides == "always";

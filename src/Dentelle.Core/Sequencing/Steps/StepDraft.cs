@@ -53,10 +53,7 @@ internal sealed record StepDraft(StepEntry Entry)
             Tool = Tool,
             TiltDeg = Tilt is { } tilt ? Math.Round(tilt, 1) + 0.0 : null,
             View = bench.View(Entry, Part),
-            Hint =
-                Hint is not null ? Hint
-                : Entry.Cut == StepCut.Guide && Choice?.Chosen is { } round ? Apart(round, bench.Plan.FinishingAllowance)
-                : null,
+            Hint = Hint ?? (Entry.Cut == StepCut.Guide && Choice?.Chosen is { } round ? Apart(round, bench.Plan.FinishingAllowance) : null),
             Minutes = Math.Round(Entry.Minutes.For(tooth) * (Part?.ShareOfTime ?? 1), 1),
             LipMm = lip,
             Cautions = [.. Cautions(lip, bench)],
