@@ -43,10 +43,12 @@ internal static class SettledPlan
         var isAsked = Math.Abs((outcome.Usual - asked.Target).Value) <= ZoneOutcome.Tolerance;
         var target = !isAsked && (isShort || outcome.IsWall || zone.Zone.Kind == ZoneKind.Edge) ? usual : asked.Target;
         var isKept = target == asked.Target && !outcome.IsWall;
-        if (isKept && usual >= asked.Least && outcome.Usual <= asked.Most)
+        // As measured and as told: a plan holds both.
+        var taken = Mm.Most(outcome.Usual, outcome.Usual.Told);
+        if (isKept && usual >= asked.Least && taken <= asked.Most)
             return zone;
         var (least, most) = isKept
-            ? (Mm.Least(asked.Least, usual), outcome.Usual)
+            ? (Mm.Least(asked.Least, usual), taken)
             : (Mm.Least(target - tolerance, Stepped(outcome.Least, Math.Floor)), outcome.Most);
         var range = new MmRange(
             target,
