@@ -2,6 +2,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Microsoft.EntityFrameworkCore;
 
 namespace Dentelle.Data;
@@ -11,17 +12,10 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
 {
     private DateTime Now => clock.GetUtcNow().UtcDateTime;
 
-    /// <summary>All cases, next visit first; those without a visit last.</summary>
-    public async Task<IReadOnlyList<CaseRow>> AllAsync(CancellationToken stop)
-    {
-        await NewestPlans(db.Units).LoadAsync(stop);
-        return await Whole().OrderBy(row => row.VisitAt == null).ThenBy(row => row.VisitAt).ThenBy(row => row.Number).ToListAsync(stop);
-    }
-
     public async Task<CaseRow?> CaseAsync(Guid id, CancellationToken stop)
     {
-        await NewestPlans(db.Units.Where(unit => unit.CaseId == id)).LoadAsync(stop);
-        return await Whole().FirstOrDefaultAsync(row => row.Id == id, stop);
+        await db.NewestPlans(db.Units.Where(unit => unit.CaseId == id)).LoadAsync(stop);
+        return await db.WholeCases().FirstOrDefaultAsync(row => row.Id == id, stop);
     }
 
     /// <summary>A unit with its case and the plans of all units in it: those of a bridge share a path.</summary>
@@ -29,30 +23,38 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     {
         if (await db.Units.Where(row => row.Id == id).Select(row => (Guid?)row.CaseId).FirstOrDefaultAsync(stop) is not { } whole)
             return null;
-        await NewestPlans(db.Units.Where(unit => unit.CaseId == whole)).LoadAsync(stop);
+        await db.NewestPlans(db.Units.Where(unit => unit.CaseId == whole)).LoadAsync(stop);
         await db.Units.Where(row => row.CaseId == whole).Include(row => row.Case).LoadAsync(stop);
         return await db.Units.Include(row => row.Readings).FirstOrDefaultAsync(row => row.Id == id, stop);
     }
 
-    public async Task<CaseRow> AddCaseAsync(string patient, DateTime? visitAt, string note, CancellationToken stop)
-    {
+    /// <summary>A case that a file names; null when this practice has none such outside its bin.</summary>
+    public async Task<CaseRow?> OfFileAsync(Guid fileId, CancellationToken stop) =>
+        await db.Cases.AsNoTracking().FirstOrDefaultAsync(row => row.FileId == fileId, stop);
+
+    /// <param name="fileId">What its file calls it; null for one that is new to the world.</param>
+    public async Task<CaseRow> AddCaseAsync(string patient, DateTime? visitAt, string note, CancellationToken stop, Guid? fileId = null) =>
         // Its number follows from what is there: nobody else may write between looking and adding.
-        await using var all = await BeginAsync(stop);
-        var last = await db.Cases.MaxAsync(row => (int?)row.Number, stop) ?? 0;
-        var added = new CaseRow
-        {
-            Id = Guid.CreateVersion7(),
-            Number = last + 1,
-            Patient = patient,
-            VisitAt = visitAt,
-            Note = note,
-            CreatedAt = Now,
-        };
-        db.Cases.Add(added);
-        await db.SaveChangesAsync(stop);
-        await all.CommitAsync(stop);
-        return added;
-    }
+        await db.GuardedAsync(
+            async () =>
+            {
+                var settings = await db.OnlySettingsAsync(stop);
+                settings.LastNumber++;
+                var added = new CaseRow
+                {
+                    Id = Guid.CreateVersion7(),
+                    FileId = fileId ?? Guid.CreateVersion7(),
+                    Number = settings.LastNumber,
+                    Patient = patient,
+                    VisitAt = visitAt,
+                    Note = note,
+                    CreatedAt = Now,
+                };
+                db.Cases.Add(added);
+                return added;
+            },
+            stop
+        );
 
     public async Task ChangeCaseAsync(CaseRow row, string? patient, DateTime? visitAt, bool noVisit, string? note, CancellationToken stop)
     {
@@ -65,29 +67,77 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     /// <summary>Everything until the commit is kept together or not at all.</summary>
     public Task<Together> BeginAsync(CancellationToken stop) => Together.BeginAsync(db, stop);
 
-    public async Task<UnitRow> AddUnitAsync(
+    /// <summary>Adds a tooth to a case. A case has each tooth once: one that is there goes into the bin when it is to be replaced.</summary>
+    public Task<Answer<UnitRow>> AddUnitAsync(
         Guid caseId,
         PlannedUnit planned,
         PlanInputs inputs,
         Protocol protocol,
         string by,
+        bool replace,
         CancellationToken stop
-    )
-    {
-        var place = await db.Units.CountAsync(row => row.CaseId == caseId, stop);
-        var added = new UnitRow
-        {
-            Id = Guid.CreateVersion7(),
-            CaseId = caseId,
-            Tooth = planned.Plan.Tooth.Iso,
-            Order = place,
-            Version = 1,
-        };
-        added.Plans.Add(PlanOf(added, planned, inputs, protocol, by));
-        db.Units.Add(added);
-        await db.SaveChangesAsync(stop);
-        return added;
-    }
+    ) =>
+        db.GuardedAsync<Answer<UnitRow>>(
+            async () =>
+            {
+                var tooth = planned.Plan.Tooth.Iso;
+                foreach (var there in await db.Units.Where(row => row.CaseId == caseId && row.Tooth == tooth).ToListAsync(stop))
+                {
+                    if (!replace)
+                        return ToothIsThere(there);
+                    there.RemovedAt = Now;
+                }
+                var added = new UnitRow
+                {
+                    Id = Guid.CreateVersion7(),
+                    CaseId = caseId,
+                    Tooth = tooth,
+                    Order = (await db.Units.Where(row => row.CaseId == caseId).MaxAsync(row => (int?)row.Order, stop) ?? -1) + 1,
+                    Version = 1,
+                    Restoration = planned.Plan.Restoration,
+                    Material = planned.Plan.Material.Value,
+                };
+                added.Plans.Add(PlanOf(added, planned, inputs, protocol, by));
+                db.Units.Add(added);
+                return added;
+            },
+            stop
+        );
+
+    /// <summary>Moves teeth of one case into another, behind those that are there.</summary>
+    /// <returns>What stands against it; null when they are moved.</returns>
+    public Task<Problem?> MoveAsync(IReadOnlyList<Guid> unitIds, Guid toCase, CancellationToken stop) =>
+        db.GuardedAsync(
+            async () =>
+            {
+                var there = await db.Units.Where(row => row.CaseId == toCase).ToListAsync(stop);
+                var moved = await db
+                    .Units.Where(row => unitIds.Contains(row.Id) && row.CaseId != toCase)
+                    .OrderBy(row => row.Order)
+                    .ToListAsync(stop);
+                if (there.Find(row => moved.Exists(unit => unit.Tooth == row.Tooth)) is { } twice)
+                    return ToothIsThere(twice);
+                var place = there.Select(row => row.Order).DefaultIfEmpty(-1).Max();
+                foreach (var unit in moved)
+                    (unit.CaseId, unit.Order) = (toCase, ++place);
+                return null;
+            },
+            stop
+        );
+
+    /// <returns>Which of these teeth a case has already; null when none, or when no case is named.</returns>
+    public async Task<string?> StandsThereAsync(Guid? caseId, IReadOnlyList<string> teeth, CancellationToken stop) =>
+        caseId is { } id
+        && await db.Units.AsNoTracking().FirstOrDefaultAsync(row => row.CaseId == id && teeth.Contains(row.Tooth), stop) is { } there
+            ? ToothIsThere(there).Sentence
+            : null;
+
+    private static Problem ToothIsThere(UnitRow there) =>
+        new(
+            "tooth-there",
+            $"This case has {there.Tooth} already: {there.Restoration.Words().LowerFirst()}, {Kebab.Words(there.Material)}. "
+                + "Replace it, or begin a new case."
+        );
 
     /// <returns>False when someone else saved a newer version meanwhile; nothing is written then.</returns>
     public async Task<bool> SavePlanAsync(
@@ -100,6 +150,7 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     )
     {
         unit.Version++;
+        (unit.Restoration, unit.Material) = (planned.Plan.Restoration, planned.Plan.Material.Value);
         db.Plans.Add(PlanOf(unit, planned, inputs, protocol, by));
         try
         {
@@ -113,11 +164,16 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
         }
     }
 
-    public async Task AddReadingAsync(UnitRow unit, Reading reading, string by, CancellationToken stop)
-    {
-        db.Readings.Add(RowOf(unit.Id, reading, by));
-        await db.SaveChangesAsync(stop);
-    }
+    /// <summary>Adds readings, the newest last.</summary>
+    public Task AddReadingsAsync(UnitRow unit, IReadOnlyList<Reading> readings, string by, CancellationToken stop) =>
+        db.GuardedAsync(
+            async () =>
+            {
+                var next = await db.Readings.Select(row => row.Entry).NextEntryAsync(stop);
+                db.Readings.AddRange(readings.Select((reading, i) => RowOf(unit.Id, reading, next + i, by)));
+            },
+            stop
+        );
 
     /// <summary>Takes a reading back, or takes the taking back back.</summary>
     /// <returns>False when the unit has no such reading.</returns>
@@ -138,18 +194,12 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     }
 
     public async Task<SettingsRow> SettingsAsync(CancellationToken stop) =>
-        await db.Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop) ?? new SettingsRow();
+        await db.Settings.AsNoTracking().SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop) ?? new SettingsRow();
 
-    public async Task SaveSettingsAsync(ToothNotation notation, double? burTipMm, CancellationToken stop)
-    {
-        var row = await db.Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop);
-        if (row is null)
-            db.Settings.Add(row = new SettingsRow());
-        (row.Notation, row.BurTipMm) = (notation, burTipMm);
-        await db.SaveChangesAsync(stop);
-    }
+    public Task SaveSettingsAsync(Action<SettingsRow> change, CancellationToken stop) =>
+        db.GuardedAsync(async () => change(await db.OnlySettingsAsync(stop)), stop);
 
-    private ReadingRow RowOf(Guid unitId, Reading reading, string by) =>
+    private ReadingRow RowOf(Guid unitId, Reading reading, long entry, string by) =>
         new()
         {
             Id = Guid.CreateVersion7(),
@@ -160,6 +210,7 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
             FromMm = reading.Interval.From.Value,
             BelowMm = reading.Interval.IsOpen ? null : reading.Interval.Below.Value,
             IncludesEnd = reading.Interval.IncludesEnd,
+            Entry = entry,
             TakenAt = Now,
             TakenBy = by,
         };
@@ -177,14 +228,4 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
             MadeAt = Now,
             MadeBy = by,
         };
-
-    private IQueryable<CaseRow> Whole() =>
-        db.Cases.AsSplitQuery().Include(row => row.Units.OrderBy(unit => unit.Order)).ThenInclude(unit => unit.Readings);
-
-    // A unit's version is its newest plan's, so each is found by the index however many came before; loaded here, EF hangs
-    // them into their units.
-    private IQueryable<PlanRow> NewestPlans(IQueryable<UnitRow> units) =>
-        from unit in units
-        join plan in db.Plans on new { UnitId = unit.Id, unit.Version } equals new { plan.UnitId, plan.Version }
-        select plan;
 }

@@ -27,25 +27,80 @@ public static class DatabaseFile
     /// <summary>
     /// Makes the file, or brings an old one up to date: first a copy of it, and only when that went well the file itself.
     /// </summary>
-    public static void BringUpToDate(string path)
+    /// <returns>Why it can't be used: damaged, from a newer program, or the disk does not take it. Then it is as it was.</returns>
+    /// <param name="log">Gets whatever went wrong, whole.</param>
+    public static Problem? BringUpToDate(string path, Action<Exception>? log = null)
     {
-        if (Path.GetDirectoryName(Path.GetFullPath(path)) is { } folder)
-            Directory.CreateDirectory(folder);
-        var isNew = !File.Exists(path);
-        using var db = Open(path);
-        if (db.Database.GetPendingMigrations().Any())
+        try
         {
-            if (!isNew)
-                TryOnCopy(db, path + ".trial");
-            Migrate(db);
+            OwnersOnly(path);
+            var isNew = new FileInfo(path).Length == 0;
+            using var db = Open(path);
+            if (!isNew && Complaint(db) is { } wrong)
+                return wrong;
+            if (db.Database.GetPendingMigrations().Any())
+            {
+                if (!isNew)
+                    TryOnCopy(db, path + ".trial");
+                Migrate(db);
+            }
+            OnlyAdded.Protect(db);
+            FindIndex.Make(db);
+            return null;
         }
-        OnlyAdded.Protect(db);
+        catch (Exception failed) when (StoreFaults.AtStart(failed, path) is not null)
+        {
+            log?.Invoke(failed);
+            return StoreFaults.AtStart(failed, path);
+        }
+    }
+
+    /// <summary>What is wrong with a file that is there; null when it can be worked with.</summary>
+    private static Problem? Complaint(DentelleDb db)
+    {
+        var newer = db.Database.GetAppliedMigrations().Except(db.Database.GetMigrations()).ToArray();
+        if (newer.Length > 0)
+            return new Problem(
+                "store-newer",
+                "This practice's file was used by a newer version of Dentelle. Start that one; this one would lose what it added."
+            );
+        var check = db.Database.SqlQueryRaw<string>("SELECT quick_check AS Value FROM pragma_quick_check LIMIT 1").AsEnumerable().Single();
+        return check == "ok" ? null : StoreFaults.Damaged;
+    }
+
+    /// <summary>Patients' data are nobody else's on this machine: the file, and the folder where it is ours alone.</summary>
+    private static void OwnersOnly(string path)
+    {
+        var folder = Path.GetDirectoryName(Path.GetFullPath(path))!;
+        const UnixFileMode Owner = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        if (!Directory.Exists(folder))
+            Directory.CreateDirectory(folder, Owner | UnixFileMode.UserExecute);
+        // What SQLite lays beside the file gets the file's own mode.
+        var open = new FileStreamOptions
+        {
+            Mode = FileMode.OpenOrCreate,
+            Access = FileAccess.Write,
+            Share = FileShare.ReadWrite,
+            UnixCreateMode = Owner,
+        };
+        new FileStream(path, open).Dispose();
+        foreach (var file in new[] { path, path + "-wal", path + "-shm" }.Where(File.Exists))
+            File.SetUnixFileMode(file, Owner);
     }
 
     private static void Migrate(DentelleDb db)
     {
         OnlyAdded.Unprotect(db);
+        FindIndex.Drop(db);
         db.Database.Migrate();
+    }
+
+    /// <summary>Writes a whole copy while the practice is at work.</summary>
+    public static void Copy(string path, string to)
+    {
+        using var db = Open(path);
+        db.Database.ExecuteSql($"VACUUM INTO {to}");
+        File.SetUnixFileMode(to, UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
     public static DentelleDb Open(string path)

@@ -24,6 +24,26 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
 
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
 
+    internal IQueryable<CaseRow> WholeCases() =>
+        Cases.AsSplitQuery().Include(row => row.Units.OrderBy(unit => unit.Order)).ThenInclude(unit => unit.Readings);
+
+    // A unit's version is its newest plan's, so each is found by the index however many came before; loaded here, EF hangs
+    // them into their units.
+    internal IQueryable<PlanRow> NewestPlans(IQueryable<UnitRow> units) =>
+        from unit in units
+        join plan in Plans on new { UnitId = unit.Id, unit.Version } equals new { plan.UnitId, plan.Version }
+        select plan;
+
+    /// <summary>The one row of settings, to be changed; made where there is none yet.</summary>
+    internal async Task<SettingsRow> OnlySettingsAsync(CancellationToken stop)
+    {
+        if (await Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop) is { } there)
+            return there;
+        var made = new SettingsRow();
+        Settings.Add(made);
+        return made;
+    }
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<CaseRow>(row =>
@@ -32,10 +52,15 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
             row.Property(entry => entry.Patient).HasMaxLength(120);
             row.Property(entry => entry.SheetSchool).HasConversion<string>();
             row.HasMany(entry => entry.Units).WithOne(entry => entry.Case).HasForeignKey(entry => entry.CaseId);
+            row.HasIndex(entry => entry.VisitAt);
+            row.HasQueryFilter(entry => entry.RemovedAt == null);
         });
         modelBuilder.Entity<UnitRow>(row =>
         {
             row.Property(entry => entry.Version).IsConcurrencyToken();
+            row.Property(entry => entry.Restoration).HasConversion<KebabName<Restoration>>();
+            row.Property(entry => entry.Material).HasConversion<KebabName<Material>>();
+            row.HasQueryFilter(entry => entry.RemovedAt == null);
             row.HasMany(entry => entry.Plans).WithOne().HasForeignKey(entry => entry.UnitId);
             row.HasMany(entry => entry.Readings).WithOne().HasForeignKey(entry => entry.UnitId);
         });
@@ -44,22 +69,37 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
         {
             row.Property(entry => entry.Kind).HasConversion<string>();
             row.HasIndex(entry => new { entry.UnitId, entry.Zone });
+            row.HasIndex(entry => entry.Entry);
         });
-        modelBuilder.Entity<ProtocolRow>().HasIndex(entry => new { entry.ProtocolId, entry.Version }).IsUnique();
+        modelBuilder.Entity<ProtocolRow>(row =>
+        {
+            row.HasIndex(entry => new { entry.ProtocolId, entry.Version }).IsUnique();
+            row.HasQueryFilter(entry => entry.RemovedAt == null);
+        });
         modelBuilder.Entity<StepTickRow>(row =>
         {
             row.Property(entry => entry.Kind).HasConversion<string>();
             row.HasIndex(entry => new { entry.CaseId, entry.Key });
+            row.HasIndex(entry => entry.Entry);
             row.HasQueryFilter(entry => entry.TakenBackAt == null);
         });
-        modelBuilder.Entity<DrawerBurRow>().HasIndex(entry => entry.BurId).IsUnique();
+        modelBuilder.Entity<DrawerBurRow>(row =>
+        {
+            row.HasIndex(entry => entry.BurId).IsUnique();
+            row.HasQueryFilter(entry => entry.RemovedAt == null);
+        });
         modelBuilder.Entity<BurUseRow>(row =>
         {
             row.Property(entry => entry.On).HasConversion<string>();
-            row.HasIndex(entry => new { entry.BurId, entry.At });
+            row.HasIndex(entry => new { entry.BurId, entry.Entry });
+            row.HasIndex(entry => entry.Entry);
             row.HasQueryFilter(entry => entry.TakenBackAt == null);
         });
-        modelBuilder.Entity<SettingsRow>().Property(entry => entry.Notation).HasConversion<string>();
+        modelBuilder.Entity<SettingsRow>(row =>
+        {
+            row.Property(entry => entry.Notation).HasConversion<string>();
+            row.Property(entry => entry.WeekStart).HasConversion<string>();
+        });
         // Keys are made in the program: without this a new row with a key set would be taken for an old one.
         foreach (var entity in modelBuilder.Model.GetEntityTypes())
             entity.FindPrimaryKey()!.Properties[0].ValueGenerated = Microsoft.EntityFrameworkCore.Metadata.ValueGenerated.Never;
@@ -71,4 +111,8 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
 
     private sealed class UtcTimes()
         : ValueConverter<DateTime, DateTime>(time => time.ToUniversalTime(), time => DateTime.SpecifyKind(time, DateTimeKind.Utc));
+
+    /// <summary>A word of the vocabulary as it stands in every file and answer.</summary>
+    private sealed class KebabName<T>() : ValueConverter<T, string>(value => Kebab.Of(value), name => Kebab.Read<T>(name))
+        where T : struct, Enum;
 }

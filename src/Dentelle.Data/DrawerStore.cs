@@ -16,7 +16,7 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
         var current =
             from use in db.BurUses
             join row in db.DrawerBurs on use.BurId equals row.BurId
-            where use.At >= row.NewSince
+            where use.Entry > row.UsedBefore
             select use;
         var uses = (await current.AsNoTracking().ToListAsync(stop)).ToLookup(use => use.BurId);
         return
@@ -31,84 +31,111 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
         ];
     }
 
+    public async Task<Guid?> IdOfAsync(string burId, CancellationToken stop) =>
+        await db.DrawerBurs.Where(row => row.BurId == burId).Select(row => (Guid?)row.Id).FirstOrDefaultAsync(stop);
+
     /// <summary>A practice begins with the starter drawer.</summary>
     public async Task BeginWithAsync(IReadOnlyList<Bur> burs, int pieces, CancellationToken stop)
     {
-        if (await db.DrawerBurs.AnyAsync(stop))
+        if (await All().AnyAsync(stop))
             return;
         for (var i = 0; i < burs.Count; i++)
             db.DrawerBurs.Add(RowOf(burs[i], pieces, i));
         await db.SaveChangesAsync(stop);
     }
 
-    /// <returns>False when the drawer has this bur already.</returns>
-    public async Task<bool> AddAsync(Bur bur, int pieces, CancellationToken stop)
-    {
-        if (await db.DrawerBurs.AnyAsync(row => row.BurId == bur.Id, stop))
-            return false;
-        db.DrawerBurs.Add(RowOf(bur, pieces, (await db.DrawerBurs.MaxAsync(row => (int?)row.Order, stop) ?? 0) + 1));
-        await db.SaveChangesAsync(stop);
-        return true;
-    }
+    /// <returns>False when the drawer has this bur already. One that lies in the bin comes back with what was cut with it.</returns>
+    public Task<bool> AddAsync(Bur bur, int pieces, CancellationToken stop) =>
+        db.GuardedAsync(
+            async () =>
+            {
+                if (await All().FirstOrDefaultAsync(row => row.BurId == bur.Id, stop) is not { } there)
+                {
+                    db.DrawerBurs.Add(RowOf(bur, pieces, (await All().MaxAsync(row => (int?)row.Order, stop) ?? 0) + 1));
+                    return true;
+                }
+                if (there.RemovedAt is null)
+                    return false;
+                (there.RemovedAt, there.Pieces, there.Text) = (null, pieces, JsonDocuments.Write(bur));
+                return true;
+            },
+            stop
+        );
 
     /// <summary>
     /// Notes a preparation; for one tooth of a case only once, however many steps the bur is used for. A new piece taken
     /// half-way counts anew.
     /// </summary>
     /// <returns>False when the drawer has no such bur.</returns>
-    public async Task<bool> UseAsync(string burId, UsedOn on, bool wet, Guid? caseId, string? tooth, CancellationToken stop)
-    {
-        if (await db.DrawerBurs.AsNoTracking().FirstOrDefaultAsync(row => row.BurId == burId, stop) is not { } bur)
-            return false;
-        if (
-            caseId is not null
-            && await db.BurUses.AnyAsync(
-                use => use.BurId == burId && use.CaseId == caseId && use.Tooth == tooth && use.At >= bur.NewSince,
-                stop
-            )
-        )
-            return true;
-        db.BurUses.Add(
-            new BurUseRow
+    public Task<bool> UseAsync(string burId, UsedOn on, bool wet, Guid? caseId, string? tooth, CancellationToken stop) =>
+        db.GuardedAsync(
+            async () =>
             {
-                Id = Guid.CreateVersion7(),
-                BurId = burId,
-                On = on,
-                Wet = wet,
-                CaseId = caseId,
-                Tooth = tooth,
-                At = Now,
-            }
+                if (await db.DrawerBurs.AsNoTracking().FirstOrDefaultAsync(row => row.BurId == burId, stop) is not { } bur)
+                    return false;
+                if (
+                    caseId is not null
+                    && await db.BurUses.AnyAsync(
+                        use => use.BurId == burId && use.CaseId == caseId && use.Tooth == tooth && use.Entry > bur.UsedBefore,
+                        stop
+                    )
+                )
+                    return true;
+                db.BurUses.Add(
+                    new BurUseRow
+                    {
+                        Id = Guid.CreateVersion7(),
+                        BurId = burId,
+                        On = on,
+                        Wet = wet,
+                        CaseId = caseId,
+                        Tooth = tooth,
+                        Entry = await LastUseAsync(stop) + 1,
+                        At = Now,
+                    }
+                );
+                return true;
+            },
+            stop
         );
-        await db.SaveChangesAsync(stop);
-        return true;
-    }
 
     /// <summary>Takes back the use that a step noted, unless another step of the same tooth was done with the bur too.</summary>
-    public async Task TakeBackAsync(StepTickRow taken, CancellationToken stop)
-    {
-        var others = await db
-            .StepTicks.AsNoTracking()
-            .Where(row => row.CaseId == taken.CaseId && row.BurId == taken.BurId && row.EndedAt != null)
-            .ToListAsync(stop);
-        if (others.Exists(row => row.Tooth == taken.Tooth))
-            return;
-        var uses = db.BurUses.Where(use => use.BurId == taken.BurId && use.CaseId == taken.CaseId && use.Tooth == taken.Tooth);
-        foreach (var use in await uses.ToListAsync(stop))
-            use.TakenBackAt = Now;
-        await db.SaveChangesAsync(stop);
-    }
+    public Task TakeBackAsync(StepTickRow taken, CancellationToken stop) =>
+        db.GuardedAsync(
+            async () =>
+            {
+                var others = await db
+                    .StepTicks.AsNoTracking()
+                    .Where(row => row.CaseId == taken.CaseId && row.BurId == taken.BurId && row.EndedAt != null)
+                    .ToListAsync(stop);
+                if (others.Exists(row => row.Tooth == taken.Tooth))
+                    return;
+                var uses = db.BurUses.Where(use => use.BurId == taken.BurId && use.CaseId == taken.CaseId && use.Tooth == taken.Tooth);
+                foreach (var use in await uses.ToListAsync(stop))
+                    use.TakenBackAt = Now;
+            },
+            stop
+        );
 
     /// <summary>Changes what is kept of a bur.</summary>
+    /// <param name="change">Gets the row, now, and the number of the last use that was entered.</param>
     /// <returns>False when the drawer has no such bur.</returns>
-    public async Task<bool> ChangeAsync(string burId, Action<DrawerBurRow, DateTime> change, CancellationToken stop)
-    {
-        if (await db.DrawerBurs.FirstOrDefaultAsync(row => row.BurId == burId, stop) is not { } row)
-            return false;
-        change(row, Now);
-        await db.SaveChangesAsync(stop);
-        return true;
-    }
+    public Task<bool> ChangeAsync(string burId, Action<DrawerBurRow, DateTime, long> change, CancellationToken stop) =>
+        db.GuardedAsync(
+            async () =>
+            {
+                if (await db.DrawerBurs.FirstOrDefaultAsync(row => row.BurId == burId, stop) is not { } row)
+                    return false;
+                change(row, Now, await LastUseAsync(stop));
+                return true;
+            },
+            stop
+        );
+
+    private async Task<long> LastUseAsync(CancellationToken stop) =>
+        await db.BurUses.IgnoreQueryFilters().MaxAsync(use => (long?)use.Entry, stop) ?? 0;
+
+    private IQueryable<DrawerBurRow> All() => db.DrawerBurs.IgnoreQueryFilters();
 
     private DrawerBurRow RowOf(Bur bur, int pieces, int order) =>
         new()

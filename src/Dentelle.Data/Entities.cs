@@ -3,10 +3,21 @@ using Dentelle.Core.Measuring;
 
 namespace Dentelle.Data;
 
+/// <summary>What may be put into the bin and comes back from it as it was.</summary>
+internal interface IRemovable
+{
+    Guid Id { get; }
+
+    DateTime? RemovedAt { get; }
+}
+
 /// <summary>A patient's case: one or more teeth treated together.</summary>
-public sealed class CaseRow
+public sealed class CaseRow : IRemovable
 {
     public Guid Id { get; init; }
+
+    /// <summary>What a case's file calls it, in this practice and in others.</summary>
+    public Guid FileId { get; init; }
 
     /// <summary>Running number of the practice, shown with four digits.</summary>
     public int Number { get; init; }
@@ -26,15 +37,18 @@ public sealed class CaseRow
     /// <summary>The user's own order of the run sheet, keys as a JSON list; null for the best one.</summary>
     public string? SheetOrder { get; set; }
 
+    /// <summary>When it was put into the bin; null while it is not there.</summary>
+    public DateTime? RemovedAt { get; set; }
+
     public List<UnitRow> Units { get; init; } = [];
 }
 
 /// <summary>One tooth of a case with what was decided for it.</summary>
-public sealed class UnitRow
+public sealed class UnitRow : IRemovable
 {
     public Guid Id { get; init; }
 
-    public Guid CaseId { get; init; }
+    public Guid CaseId { get; set; }
 
     public CaseRow? Case { get; init; }
 
@@ -42,12 +56,21 @@ public sealed class UnitRow
     public required string Tooth { get; init; }
 
     /// <summary>Place within the case.</summary>
-    public int Order { get; init; }
+    public int Order { get; set; }
 
     /// <summary>Version of the newest plan; also the guard against two people saving over each other.</summary>
     public int Version { get; set; }
 
     public DateTime? FinishedAt { get; set; }
+
+    /// <summary>Of the newest plan, so that lists and searches need not read it.</summary>
+    public required Restoration Restoration { get; set; }
+
+    /// <summary>Of the newest plan.</summary>
+    public required Material Material { get; set; }
+
+    /// <summary>When it was put into the bin; null while it is not there.</summary>
+    public DateTime? RemovedAt { get; set; }
 
     public List<PlanRow> Plans { get; init; } = [];
 
@@ -101,18 +124,24 @@ public sealed class ReadingRow
 
     public bool IncludesEnd { get; init; }
 
+    /// <summary>Place in the order in which readings were entered: a clock may be set back, this may not.</summary>
+    public long Entry { get; init; }
+
     public DateTime TakenAt { get; init; }
 
     public required string TakenBy { get; init; }
 
     public DateTime? TakenBackAt { get; set; }
 
+    /// <exception cref="InvalidDataException">No reading of ours is like that.</exception>
     public Reading ToReading() =>
-        new(Zone, Kind, Interval.Between(new(FromMm), BelowMm is { } below ? new(below) : null, IncludesEnd), GaugeId);
+        !double.IsFinite(FromMm) || !double.IsFinite(BelowMm ?? 0)
+            ? throw new InvalidDataException($"Reading {Id} has no finite length.")
+            : new(Zone, Kind, Interval.Between(new(FromMm), BelowMm is { } below ? new(below) : null, IncludesEnd), GaugeId);
 }
 
 /// <summary>A protocol as it was kept. Never changed afterwards: a plan that names it finds the numbers it was made from.</summary>
-public sealed class ProtocolRow
+public sealed class ProtocolRow : IRemovable
 {
     public Guid Id { get; init; }
 
@@ -132,6 +161,9 @@ public sealed class ProtocolRow
     public DateTime KeptAt { get; init; }
 
     public required string KeptBy { get; init; }
+
+    /// <summary>When it was put into the bin; null while it is not there.</summary>
+    public DateTime? RemovedAt { get; set; }
 }
 
 /// <summary>A step of a run sheet as it was begun and ended. Taking it back, or beginning it again, leaves it here, marked.</summary>
@@ -155,15 +187,19 @@ public sealed class StepTickRow
     /// <summary>ISO code of its tooth; null for steps of the whole visit.</summary>
     public string? Tooth => Kind is null ? null : Key.Split('/')[0];
 
+    /// <summary>Place in the order in which steps were begun.</summary>
+    public long Entry { get; init; }
+
     public DateTime StartedAt { get; init; }
 
+    /// <summary>Never before the start, even where the clock was set back meanwhile: then it is the start itself.</summary>
     public DateTime? EndedAt { get; set; }
 
     public DateTime? TakenBackAt { get; set; }
 }
 
 /// <summary>A kind of bur in the practice's drawer.</summary>
-public sealed class DrawerBurRow
+public sealed class DrawerBurRow : IRemovable
 {
     public Guid Id { get; init; }
 
@@ -182,8 +218,14 @@ public sealed class DrawerBurRow
 
     public bool Worn { get; set; }
 
-    /// <summary>When the piece in use was taken new; earlier uses were another's.</summary>
+    /// <summary>When the piece in use was taken new.</summary>
     public DateTime NewSince { get; set; }
+
+    /// <summary>The last use that was entered before the piece in use was taken new: it and those before were another's.</summary>
+    public long UsedBefore { get; set; }
+
+    /// <summary>When it was put into the bin; null while it is not there.</summary>
+    public DateTime? RemovedAt { get; set; }
 }
 
 /// <summary>A preparation cut with a bur. Only ever added; taking its step back leaves it here, marked.</summary>
@@ -202,6 +244,9 @@ public sealed class BurUseRow
 
     public string? Tooth { get; init; }
 
+    /// <summary>Place in the order in which uses were entered.</summary>
+    public long Entry { get; init; }
+
     public DateTime At { get; init; }
 
     public DateTime? TakenBackAt { get; set; }
@@ -216,8 +261,16 @@ public sealed class SettingsRow
 
     public ToothNotation Notation { get; set; } = ToothNotation.Iso;
 
+    /// <summary>Whether the hours of a day are written to twelve, twice, and not to twenty-four.</summary>
+    public bool TwelveHours { get; set; }
+
+    public DayOfWeek WeekStart { get; set; } = DayOfWeek.Monday;
+
     /// <summary>Tip of the bur corrections are told in; null leaves the choice to the judge.</summary>
     public double? BurTipMm { get; set; }
+
+    /// <summary>The last number that was given to a case: no other gets it, though the case be gone.</summary>
+    public int LastNumber { get; set; }
 
     /// <summary>The protocol new units are planned with; null for the shipped one.</summary>
     public string? ProtocolId { get; set; }

@@ -4,28 +4,38 @@ namespace Dentelle.Data;
 
 /// <summary>
 /// What is only ever added stays as it was written, whoever writes to the file: the database itself refuses to change or
-/// remove it. What is taken back is marked, and steps end; nothing else of a row moves.
+/// remove it. What is taken back is marked, and steps end; nothing else of a row moves. Only what lies in the bin can be
+/// removed, or belongs to what lies there.
 /// </summary>
 internal static class OnlyAdded
 {
-    private static readonly (Type Row, string[] Marks)[] Tables =
+    private const string OfAUnitInTheBin = """
+        EXISTS (SELECT 1 FROM "Units" u JOIN "Cases" c ON c."Id" = u."CaseId"
+            WHERE u."Id" = OLD."UnitId" AND (u."RemovedAt" IS NOT NULL OR c."RemovedAt" IS NOT NULL))
+        """;
+    private const string OfACaseInTheBin = """
+        EXISTS (SELECT 1 FROM "Cases" c WHERE c."Id" = OLD."CaseId" AND c."RemovedAt" IS NOT NULL)
+        """;
+
+    private static readonly (Type Row, string[] Marks, string Removable)[] Tables =
     [
-        (typeof(PlanRow), []),
-        (typeof(ProtocolRow), []),
-        (typeof(ReadingRow), [nameof(ReadingRow.TakenBackAt)]),
-        (typeof(StepTickRow), [nameof(StepTickRow.EndedAt), nameof(StepTickRow.TakenBackAt)]),
-        (typeof(BurUseRow), [nameof(BurUseRow.TakenBackAt)]),
+        (typeof(PlanRow), [], OfAUnitInTheBin),
+        (typeof(ProtocolRow), [nameof(ProtocolRow.RemovedAt)], "OLD.\"RemovedAt\" IS NOT NULL"),
+        (typeof(ReadingRow), [nameof(ReadingRow.TakenBackAt)], OfAUnitInTheBin),
+        (typeof(StepTickRow), [nameof(StepTickRow.EndedAt), nameof(StepTickRow.TakenBackAt)], OfACaseInTheBin),
+        (typeof(BurUseRow), [nameof(BurUseRow.TakenBackAt)], "0"),
     ];
 
-    /// <summary>Again at every start: a migration that makes a table anew takes its triggers away.</summary>
+    /// <summary>Anew at every start: a migration that makes a table anew takes its triggers away.</summary>
     public static void Protect(DentelleDb db)
     {
-        foreach (var (row, marks) in Tables)
+        Unprotect(db);
+        foreach (var (row, marks, removable) in Tables)
         {
             var entity = db.Model.FindEntityType(row)!;
             var table = entity.GetTableName()!;
             var columns = entity.GetProperties().Select(property => property.GetColumnName()).Except(marks);
-            Refuse(db, $"{table}AreNotRemoved", $"DELETE ON \"{table}\"", table);
+            Refuse(db, $"{table}AreNotRemoved", $"DELETE ON \"{table}\"", table, $"WHEN NOT ({removable})");
             Refuse(
                 db,
                 $"{table}AreNotChanged",
@@ -38,7 +48,7 @@ internal static class OnlyAdded
     /// <summary>Before a migration, which may have to rewrite what is kept.</summary>
     public static void Unprotect(DentelleDb db)
     {
-        foreach (var (row, _) in Tables)
+        foreach (var (row, _, _) in Tables)
         {
             var table = db.Model.FindEntityType(row)!.GetTableName();
             Run(db, $"DROP TRIGGER IF EXISTS \"{table}AreNotRemoved\"");
@@ -46,8 +56,8 @@ internal static class OnlyAdded
         }
     }
 
-    private static void Refuse(DentelleDb db, string name, string what, string table) =>
-        Run(db, $"CREATE TRIGGER IF NOT EXISTS \"{name}\" BEFORE {what} BEGIN SELECT RAISE(ABORT, '{table} are only added'); END");
+    private static void Refuse(DentelleDb db, string name, string what, string table, string when = "") =>
+        Run(db, $"CREATE TRIGGER \"{name}\" BEFORE {what} {when} BEGIN SELECT RAISE(ABORT, '{table} are only added'); END");
 
     private static void Run(DentelleDb db, string sql) => db.Database.ExecuteSqlRaw(sql);
 }

@@ -12,7 +12,7 @@ public sealed class ProtocolStore(DentelleDb db, TimeProvider clock)
     public async Task<IReadOnlyList<ProtocolRow>> AllAsync(CancellationToken stop) =>
         await db.Protocols.AsNoTracking().OrderBy(row => row.KeptAt).ThenBy(row => row.Version).ToListAsync(stop);
 
-    /// <returns>The row; null when this version was kept meanwhile by someone else.</returns>
+    /// <returns>The row; null when this version was kept meanwhile by someone else. One in the bin keeps its number too.</returns>
     public async Task<ProtocolRow?> AddAsync(
         string protocolId,
         int version,
@@ -46,6 +46,20 @@ public sealed class ProtocolStore(DentelleDb db, TimeProvider clock)
         }
     }
 
+    /// <summary>Every id and version that is taken, those in the bin too.</summary>
+    public async Task<IReadOnlyList<(string Id, int Version)>> TakenAsync(CancellationToken stop) =>
+        [
+            .. (await db.Protocols.IgnoreQueryFilters().Select(row => new { row.ProtocolId, row.Version }).ToListAsync(stop)).Select(row =>
+                (row.ProtocolId, row.Version)
+            ),
+        ];
+
+    public async Task<Guid?> RowIdAsync(string protocolId, int version, CancellationToken stop) =>
+        await db
+            .Protocols.Where(row => row.ProtocolId == protocolId && row.Version == version)
+            .Select(row => (Guid?)row.Id)
+            .FirstOrDefaultAsync(stop);
+
     /// <summary>How many units stand planned with each protocol.</summary>
     public async Task<IReadOnlyDictionary<(string Id, int Version), int>> UnitsAsync(CancellationToken stop)
     {
@@ -69,12 +83,13 @@ public sealed class ProtocolStore(DentelleDb db, TimeProvider clock)
             ? (row.ProtocolId, row.ProtocolVersion)
             : (null, null);
 
-    public async Task UseAsync(string? id, int? version, CancellationToken stop)
-    {
-        var row = await db.Settings.SingleOrDefaultAsync(row => row.Id == SettingsRow.OnlyId, stop);
-        if (row is null)
-            db.Settings.Add(row = new SettingsRow());
-        (row.ProtocolId, row.ProtocolVersion) = (id, version);
-        await db.SaveChangesAsync(stop);
-    }
+    public Task UseAsync(string? id, int? version, CancellationToken stop) =>
+        db.GuardedAsync(
+            async () =>
+            {
+                var row = await db.OnlySettingsAsync(stop);
+                (row.ProtocolId, row.ProtocolVersion) = (id, version);
+            },
+            stop
+        );
 }

@@ -7,7 +7,8 @@ namespace Dentelle.Data;
 public static class StoreFaults
 {
     // https://www.sqlite.org/rescode.html
-    private const int Busy = 5,
+    private const int GenericError = 1,
+        Busy = 5,
         Locked = 6,
         ReadOnly = 8,
         Io = 10,
@@ -46,4 +47,34 @@ public static class StoreFaults
             ),
             _ => null,
         };
+
+    internal static Problem Damaged { get; } =
+        new(
+            "store-fault",
+            "The practice's file is damaged or only half there. Put the last copy in its place; this one was left as it is."
+        );
+
+    /// <returns>Why the practice can't be opened; null when it is not the disk's or the file's fault.</returns>
+    internal static Problem? AtStart(Exception failed, string path)
+    {
+        var folder = Path.GetDirectoryName(Path.GetFullPath(path));
+        return (failed as SqliteException ?? failed.InnerException as SqliteException)?.SqliteErrorCode switch
+        {
+            Full => new Problem("store-full", $"The disk with {folder} is full. Make room on it, then start again."),
+            Busy or Locked => new Problem("store-busy", $"Another program holds {path}. End that one, then start again."),
+            ReadOnly or CannotOpen => NotWritable(folder),
+            Io => new Problem("store-fault", $"The disk with {folder} does not answer as it should; it may be full."),
+            // A table that should be there is not: SQLITE_ERROR of a file that is half there.
+            Corrupt or NotADatabase or GenericError => Damaged,
+            _ => failed switch
+            {
+                UnauthorizedAccessException => NotWritable(folder),
+                IOException => new Problem("store-fault", $"{folder} can't be used: {failed.Message}"),
+                _ => null,
+            },
+        };
+    }
+
+    private static Problem NotWritable(string? folder) =>
+        new("store-fault", $"{folder} may not be written to. Allow it to whoever starts Dentelle, or name another folder.");
 }

@@ -12,5 +12,8 @@ public sealed record PracticeFiles
 
     public string DatabasePath => Path.Combine(Data, "dentelle.db");
 
+    /// <summary>One file a day; its date goes before the ending.</summary>
+    public string LogPath => Path.Combine(Data, "logs", "dentelle-.log");
+
     public string ProtocolFolder => Protocols ?? Path.Combine(AppContext.BaseDirectory, "protocols");
 }

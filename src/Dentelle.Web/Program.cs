@@ -15,29 +15,41 @@ using Dentelle.Web.Http;
 using Dentelle.Web.Protocols;
 using Dentelle.Web.QuickLine;
 using Dentelle.Web.Reference;
+using Dentelle.Web.Removal;
 using Dentelle.Web.Settings;
 using Dentelle.Web.Sheets;
 using Dentelle.Web.Units;
 using Serilog;
 
+// The build starts this program once to read its API; it must not touch a folder then.
+var isRead = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 var builder = WebApplication.CreateBuilder(args);
-builder.Services.AddSerilog(log =>
-    log.ReadFrom.Configuration(builder.Configuration)
-        .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}")
-);
-
 var files = builder.Configuration.GetSection("Dentelle").Get<PracticeFiles>() ?? new PracticeFiles();
-if (!Handbook.Read(name => File.ReadAllText(Path.Combine(files.ProtocolFolder, name))).Is(out var handbook, out var problem))
-{
-    // Planning on wrong numbers would be worse than not starting.
-    Console.Error.WriteLine(problem.Sentence);
-    return 2;
-}
 
+if (!Handbook.Read(name => File.ReadAllText(Path.Combine(files.ProtocolFolder, name))).Is(out var handbook, out var problem))
+    // Planning on wrong numbers would be worse than not starting.
+    return Refused(problem, Exit.WrongNumbers);
+
+FolderLock? held = null;
+if (!isRead && !FolderLock.Take(files.Data).Is(out held, out problem))
+    return Refused(problem, problem.Code == "folder-in-use" ? Exit.InUse : Exit.NoData);
+using var folder = held;
+
+builder.Services.AddSerilog(log =>
+{
+    log.ReadFrom.Configuration(builder.Configuration)
+        .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}");
+    // What went wrong, whole: the console says it in a line, a user's screen in a sentence.
+    if (!isRead)
+        log.WriteTo.File(files.LogPath, rollingInterval: RollingInterval.Day, retainedFileCountLimit: 30);
+});
 builder.Services.AddSingleton(new ProtocolShelf(handbook, TextOf("shipped.json"), TextOf("protocol.schema.json")));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddDbContextPool<DentelleDb>(options => options.UseDentelleFile(files.DatabasePath));
 builder.Services.AddScoped<CaseStore>();
+builder.Services.AddScoped<CaseList>();
+builder.Services.AddScoped<CaseFinder>();
+builder.Services.AddScoped<Bin>();
 builder.Services.AddScoped<ProtocolStore>();
 builder.Services.AddScoped<ProtocolDrafts>();
 builder.Services.AddScoped<UnitViews>();
@@ -52,7 +64,10 @@ builder.Services.AddScoped<SheetWork>();
 builder.Services.AddScoped<Trays>();
 builder.Services.AddScoped<DrawerWork>();
 builder.Services.AddScoped<LineWork>();
+builder.Services.AddScoped<RemovalWork>();
 builder.Services.AddSingleton<KeptSheets>();
+if (!isRead)
+    builder.Services.AddHostedService<BinKeeper>();
 builder.Services.AddLocalUser();
 builder.Services.AddProblemSentences();
 builder.Services.ConfigureHttpJsonOptions(json =>
@@ -68,65 +83,81 @@ builder.Services.AddOpenApi("v1", options => options.AddSchemaTransformer<Requir
 // A request that can't be read becomes an exception everywhere, so that its sentence says where and what.
 builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
 builder.Services.AddResponseCompression();
-builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
+builder.WebHost.ConfigureKestrel(kestrel =>
+{
+    kestrel.AddServerHeader = false;
+    kestrel.Limits.MaxRequestBodySize = 2_000_000;
+});
 
-var app = builder.Build();
+await using var app = builder.Build();
 app.UseProblemSentences();
 app.UseSecurityHeaders();
 app.UseResponseCompression();
 app.UseSameOrigin();
 app.UseAuthentication();
 app.UseAuthorization();
+app.UseJsonRules();
 
 app.MapStaticAssets().AllowAnonymous();
-app.MapCases();
-app.MapUnits();
-app.MapBodies();
-app.MapOptions();
-app.MapQuickLine();
-app.MapProtocols();
-app.MapReference();
-app.MapSettings();
-app.MapPlanSheets();
-app.MapRunSheets();
-app.MapRunSheetPages();
-app.MapDrawer();
-app.MapUnknownApi();
-app.MapFallbackToFile("index.html").AllowAnonymous();
+var api = app.MapGroup("/api").RequireAuthorization(Policies.Clinician).AddEndpointFilter<EntryLimits>();
+api.MapCases();
+api.MapUnits();
+api.MapBodies();
+api.MapOptions();
+api.MapQuickLine();
+api.MapProtocols();
+api.MapReference();
+api.MapSettings();
+api.MapPlanSheets();
+api.MapRunSheets();
+api.MapRunSheetPages();
+api.MapDrawer();
+api.MapBin();
 
-// The build starts this program once to read its API; it must not touch a database then.
-if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
+// The front end finds its own screens; what is asked of the program and not there is a problem, not a page.
+app.MapFallbackToFile("{*path:regex(^(?!api(/|$)).*$):nonfile}", "index.html").AllowAnonymous();
+
+if (!isRead)
 {
-    DatabaseFile.BringUpToDate(files.DatabasePath);
-    await using (var scope = app.Services.CreateAsyncScope())
-    {
-        if (
-            await scope
-                .ServiceProvider.GetRequiredService<ProtocolShelf>()
-                .OpenAsync(scope.ServiceProvider.GetRequiredService<ProtocolStore>(), CancellationToken.None) is
-            { } refused
-        )
-        {
-            Console.Error.WriteLine(refused.Sentence);
-            return 2;
-        }
-        foreach (var unread in scope.ServiceProvider.GetRequiredService<ProtocolShelf>().Unread)
-            Log.Warning("A protocol this practice keeps can't be planned with: {Sentence}", unread);
-        await scope
-            .ServiceProvider.GetRequiredService<DrawerStore>()
-            .BeginWithAsync(handbook.Drawer.Burs, (int)handbook.Sheets.Limits.StarterPieces.Value, CancellationToken.None);
-    }
+    if (DatabaseFile.BringUpToDate(files.DatabasePath, failed => Log.Error(failed, "The practice can't be opened")) is { } unusable)
+        return Refused(unusable, Exit.NoData);
+    await using var scope = app.Services.CreateAsyncScope();
+    var shelf = scope.ServiceProvider.GetRequiredService<ProtocolShelf>();
+    if (await shelf.OpenAsync(scope.ServiceProvider.GetRequiredService<ProtocolStore>(), CancellationToken.None) is { } refused)
+        return Refused(refused, Exit.WrongNumbers);
+    foreach (var unread in shelf.Unread)
+        Log.Warning("A protocol this practice keeps can't be planned with: {Sentence}", unread);
+    await scope
+        .ServiceProvider.GetRequiredService<DrawerStore>()
+        .BeginWithAsync(handbook.Drawer.Burs, (int)handbook.Sheets.Limits.StarterPieces.Value, CancellationToken.None);
 
     // The first unit that is opened need not wait for the arch, nor the start for it.
     app.Lifetime.ApplicationStarted.Register(() =>
+    {
+        // An in-process host has none.
+        if (app.Urls.FirstOrDefault() is { } address)
+            folder?.AnswersAt(address);
         _ = Task.Delay(TimeSpan.FromSeconds(2), app.Lifetime.ApplicationStopping)
-            .ContinueWith(_ => Arch.Of(handbook.Forms), TaskContinuationOptions.OnlyOnRanToCompletion)
-    );
+            .ContinueWith(_ => Arch.Of(handbook.Forms), TaskContinuationOptions.OnlyOnRanToCompletion);
+    });
     if (files.Demo)
         await DemoPractice.FillAsync(app.Services);
 }
 
-await app.RunAsync();
-return 0;
+try
+{
+    await app.RunAsync();
+    return 0;
+}
+catch (IOException taken) when (taken.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
+{
+    return Refused(new Problem("port-taken", $"{taken.Message} Name another with --urls."), Exit.PortTaken);
+}
 
 NamedText TextOf(string name) => new(name, File.ReadAllText(Path.Combine(files.ProtocolFolder, name)));
+
+static int Refused(Problem problem, int code)
+{
+    Console.Error.WriteLine(problem.Sentence);
+    return code;
+}

@@ -37,7 +37,8 @@ public sealed class AccessTests : IDisposable
             host.ConfigureServices(services => services.AddSingleton<IStartupFilter>(new From(IPAddress.Parse("192.0.2.7"))))
         );
         Assert.Equal((401, "http-401"), await far.CreateClient().GetAsync("/api/day").Refused());
-        using var near = practice.WithWebHostBuilder(host =>
+        using var other = new Practice();
+        using var near = other.WithWebHostBuilder(host =>
             host.ConfigureServices(services => services.AddSingleton<IStartupFilter>(new From(IPAddress.Loopback)))
         );
         Assert.True((await near.CreateClient().GetAsync("/api/day")).IsSuccessStatusCode);

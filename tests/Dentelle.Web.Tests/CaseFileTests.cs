@@ -22,18 +22,26 @@ public sealed class CaseFileTests : IDisposable
         Assert.Contains("short", (string)Assert.Single(units, unit => (string)unit!["stage"]! == "being-cut")!["telling"]!);
     }
 
-    [Fact(DisplayName = "Every case survives the way out to a file and in again unchanged")]
+    [Fact(
+        DisplayName = "Every case survives the way out to a file and in again unchanged; one that is here already is asked about, "
+            + "skipped or replaced"
+    )]
     public async Task Round_trip()
     {
         foreach (var entry in (await client.Get("/api/day"))["cases"]!.AsArray())
         {
             var written = await client.Get($"/api/cases/{entry!["id"]}/file");
-            var added = await client.Post("/api/cases/file", written.ToJsonString()).Json();
+            Assert.Equal((409, "case-there"), await client.Post("/api/cases/file", written.ToJsonString()).Refused());
+            var skipped = await client.Post("/api/cases/file?ifThere=skip", written.ToJsonString()).Json();
+            Assert.Equal((string)entry["id"]!, (string)skipped["id"]!);
+            var added = await client.Post("/api/cases/file?ifThere=replace", written.ToJsonString()).Json();
+            Assert.NotEqual((string)entry["id"]!, (string)added["id"]!);
             var again = await client.Get($"/api/cases/{added["id"]}/file");
             Assert.Equal(written.ToJsonString(), again.ToJsonString());
         }
 
-        Assert.Equal(22, (await client.Get("/api/day"))["cases"]!.AsArray().Count);
+        Assert.Equal(11, (await client.Get("/api/day"))["cases"]!.AsArray().Count);
+        Assert.Equal(11, (await client.Get("/api/bin"))["entries"]!.AsArray().Count);
     }
 
     [Theory(DisplayName = "A damaged case file is refused whole")]

@@ -26,13 +26,13 @@ public sealed class DatabaseTests : IDisposable
     [Fact(DisplayName = "Every version of a plan stays, with its inputs, its protocol and the result as it was shown")]
     public async Task Plans_are_only_added()
     {
-        DatabaseFile.BringUpToDate(DatabasePath);
+        Assert.Null(DatabaseFile.BringUpToDate(DatabasePath, failed => Assert.Fail(failed.ToString())));
         Guid id;
         await using (var db = DatabaseFile.Open(DatabasePath))
         {
             var store = new CaseStore(db, TimeProvider.System);
             var added = await store.AddCaseAsync("Ines Calder", null, "", default);
-            var unit = await store.AddUnitAsync(added.Id, Make(0), Inputs(0), handbook.Protocol, "a", default);
+            var unit = (await store.AddUnitAsync(added.Id, Make(0), Inputs(0), handbook.Protocol, "a", replace: false, default)).Value!;
             id = unit.Id;
             foreach (var step in (double[])[0.1, 0.2])
                 Assert.True(await store.SavePlanAsync(unit, Make(step), Inputs(step), handbook.Protocol, "b", default));
@@ -58,8 +58,8 @@ public sealed class DatabaseTests : IDisposable
     [Fact(DisplayName = "The database syncs every commit to the disk, and bringing it up to date twice changes nothing")]
     public async Task Durable()
     {
-        DatabaseFile.BringUpToDate(DatabasePath);
-        DatabaseFile.BringUpToDate(DatabasePath);
+        Assert.Null(DatabaseFile.BringUpToDate(DatabasePath, failed => Assert.Fail(failed.ToString())));
+        Assert.Null(DatabaseFile.BringUpToDate(DatabasePath, failed => Assert.Fail(failed.ToString())));
         await using var db = DatabaseFile.Open(DatabasePath);
         Assert.Equal("wal", await db.Database.SqlQueryRaw<string>("SELECT journal_mode AS Value FROM pragma_journal_mode").SingleAsync());
         // 2 is FULL (SQLite's documentation of PRAGMA synchronous).
@@ -85,10 +85,10 @@ public sealed class DatabaseTests : IDisposable
             );
         }
         DatabaseFile.LetGo(DatabasePath);
-        DatabaseFile.BringUpToDate(DatabasePath);
+        Assert.Null(DatabaseFile.BringUpToDate(DatabasePath, failed => Assert.Fail(failed.ToString())));
         await using var db = DatabaseFile.Open(DatabasePath);
         Assert.Empty(await db.Database.GetPendingMigrationsAsync());
-        var row = Assert.Single(await new CaseStore(db, TimeProvider.System).AllAsync(default));
+        var row = Assert.Single(await new CaseList(db).AllAsync(default)).Row!;
         Assert.Equal((id, "Ines Calder", "kept"), (row.Id, row.Patient, row.Note));
         Assert.Equal(
             ["dentelle.db"],

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Dentelle.Data;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Dentelle.Web.Tests;
 
@@ -13,6 +14,9 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
 
     public bool Demo { get; init; }
 
+    /// <summary>Another clock than the machine's.</summary>
+    public TimeProvider? Clock { get; init; }
+
     public string DatabasePath => new PracticeFiles { Data = folder }.DatabasePath;
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
@@ -22,6 +26,8 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
         builder.UseSetting("Dentelle:Data", folder);
         builder.UseSetting("Dentelle:Demo", Demo ? "true" : "false");
         builder.UseSetting("Serilog:MinimumLevel:Default", "Error");
+        if (Clock is { } clock)
+            builder.ConfigureServices(services => services.AddSingleton(clock));
     }
 
     protected override void Dispose(bool disposing)

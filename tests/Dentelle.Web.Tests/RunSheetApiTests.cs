@@ -69,7 +69,7 @@ public sealed class RunSheetApiTests : IDisposable
 
     private async Task<string> CaseOf(string tooth) =>
         (string)
-            (await client.Get("/api/day"))["cases"]!
+            (await client.Get("/api/cases"))["cases"]!
                 .AsArray()
                 .First(entry => entry!["units"]!.AsArray().Any(unit => (string)unit!["tooth"]! == tooth))!["id"]!;
 
@@ -208,6 +208,7 @@ public sealed class RunSheetApiTests : IDisposable
                     Key = $"{kind}/{day}",
                     Code = code,
                     Kind = kind,
+                    Entry = day + 1,
                     StartedAt = begin.AddDays(day),
                     EndedAt = begin.AddDays(day).AddMinutes(minutes),
                 }

@@ -52,7 +52,7 @@ public sealed class UnitApiTests : IDisposable
         Assert.Equal("critical", (string)Assert.Single(taken["readings"]!.AsArray())!["finding"]!["verdict"]!);
 
         var day = await client.Get("/api/day");
-        var summary = day["cases"]![0]!["units"]![0]!;
+        var summary = day["withoutVisit"]![0]!["units"]![0]!;
         Assert.Equal("being-cut Functional cusp, mesiofacial: 0.5 short", $"{summary["stage"]} {summary["telling"]}");
     }
 

@@ -1,7 +1,7 @@
 namespace Dentelle.Core.QuickLine;
 
 /// <summary>How materials are said: full names, their words in any order, and the trade's short forms.</summary>
-internal static class MaterialNames
+public static class MaterialNames
 {
     private static readonly (Material Material, string[] Said)[] Names =
     [
@@ -26,6 +26,36 @@ internal static class MaterialNames
                 .Where(name => name.Said.Append(Kebab.Of(name.Material)).Any(known => Key(known) == said))
                 .Select(name => name.Material)
                 .Distinct(),
+        ];
+    }
+
+    /// <summary>What a short form such as "mc" or "ld" stands for, as far as all it can mean agree; null for other words.</summary>
+    public static string? Meant(string word)
+    {
+        string[][] meant =
+        [
+            .. Names
+                .Where(name => name.Said.Any(said => said == word || said.StartsWith(word + " ", StringComparison.Ordinal)))
+                .Select(name => Kebab.Of(name.Material).Split('-')),
+        ];
+        if (meant.Length == 0)
+            return null;
+        var agreed = meant[0].TakeWhile((part, i) => meant.All(other => i < other.Length && other[i] == part)).ToArray();
+        return agreed.Length == 0 ? null : string.Join('-', agreed);
+    }
+
+    /// <summary>Materials of whose name these words are the beginning: someone may still be typing.</summary>
+    public static Material[] Begun(IReadOnlyList<string> words)
+    {
+        var said = string.Join(' ', words).Replace('-', ' ');
+        return
+        [
+            .. Names
+                .Where(name =>
+                    name.Said.Append(Kebab.Of(name.Material))
+                        .Any(known => known.Replace('-', ' ').StartsWith(said, StringComparison.Ordinal))
+                )
+                .Select(name => name.Material),
         ];
     }
 

@@ -14,8 +14,22 @@ public static class QuickLineReader
 {
     private const int LongestLine = 200;
     private static readonly string[] VeneerKinds = ["facial", "butt", "wrap"];
+    private static readonly string[] Restorations = ["crown", "veneer", "onlay", "inlay", "partial-crown", "bridge"];
 
-    public static Answer<UnderstoodLine> Read(string line, ToothNotation notation, Protocol protocol)
+    /// <returns>What the line means; else what is missing or wrong, with lines that could have been meant and mean something.</returns>
+    public static Answer<UnderstoodLine> Read(string line, ToothNotation notation, Protocol protocol) =>
+        Once(line, notation, protocol).Is(out var understood, out var problem)
+            ? understood
+            : problem with
+            {
+                Suggestions = [.. problem.Suggestions.Where(meant => meant != line && GoesOn(meant, notation, protocol))],
+            };
+
+    /// <summary>Whether a line means something, or only waits for the kind of what was chosen, as a veneer does.</summary>
+    private static bool GoesOn(string line, ToothNotation notation, Protocol protocol) =>
+        Once(line, notation, protocol).Is(out _, out var problem) || problem.Code is "which-kind";
+
+    private static Answer<UnderstoodLine> Once(string line, ToothNotation notation, Protocol protocol)
     {
         if (line.Length > LongestLine)
             return new Problem("line-too-long", $"A quick line has at most {LongestLine} characters.", Examples(notation));
@@ -63,16 +77,24 @@ public static class QuickLineReader
         if (words[0] == "veneer")
         {
             return new Problem(
-                "restoration",
+                "which-kind",
                 "Which veneer: facial only, incisal butt, or lingual wrap? Only the last two can lengthen a tooth.",
                 [.. VeneerKinds.Select(which => $"{written} veneer {which} {tail}".TrimEnd())]
             );
         }
+        // Who has typed the beginning of a word is still typing.
+        string[] begun = [.. Restorations.Where(name => name.StartsWith(words[0], StringComparison.Ordinal))];
+        if (begun.Length > 0)
+            return new Problem(
+                "unfinished",
+                $"{written} gets a {string.Join(" or ", begun)}?",
+                [.. begun.Select(name => $"{written} {name} {tail}".TrimEnd())]
+            );
         return new Problem(
             "restoration",
             $"“{words[0]}” is no restoration that is known here. After the tooth comes crown, veneer, onlay, inlay, "
                 + "partial-crown or bridge.",
-            [$"{written} crown {tail}".TrimEnd()]
+            [.. MaterialNames.Read(words).Length > 0 ? [$"{written} crown {string.Join(' ', words)}"] : (string[])[], $"{written} crown"]
         );
     }
 
@@ -124,9 +146,15 @@ public static class QuickLineReader
         if (named.Length != 1)
         {
             var said = string.Join(' ', words);
-            var near = named.Length > 1 ? named : MaterialNames.Near(words);
+            var begun = MaterialNames.Begun(words);
+            var near =
+                named.Length > 1 ? named
+                : begun.Length > 0 ? begun
+                : MaterialNames.Near(words);
             var sentence =
-                named.Length > 1 ? $"“{said}” can be more than one material; say which." : $"“{said}” is no material that is known here.";
+                named.Length > 1 ? $"“{said}” can be more than one material; say which."
+                : begun.Length > 0 ? $"{written} {kind.Said} of what? “{said}” can go on."
+                : $"“{said}” is no material that is known here.";
             return new Problem(
                 "material",
                 sentence,

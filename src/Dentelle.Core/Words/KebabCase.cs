@@ -17,6 +17,10 @@ public static class Kebab
     public static string Words<T>(T value)
         where T : struct, Enum => Of(value).Replace('-', ' ');
 
+    /// <exception cref="FormatException">No value has this name.</exception>
+    public static T Read<T>(string text)
+        where T : struct, Enum => TryParse<T>(text, out var value) ? value : throw new FormatException($"“{text}” is no {typeof(T).Name}.");
+
     public static bool TryParse<T>(string text, out T value)
         where T : struct, Enum
     {

@@ -32,6 +32,9 @@ namespace Dentelle.Data.Migrations
                     b.Property<Guid?>("CaseId")
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Entry")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("On")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -47,7 +50,9 @@ namespace Dentelle.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("BurId", "At");
+                    b.HasIndex("Entry");
+
+                    b.HasIndex("BurId", "Entry");
 
                     b.ToTable("BurUses");
                 });
@@ -60,6 +65,9 @@ namespace Dentelle.Data.Migrations
                     b.Property<DateTime>("CreatedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid>("FileId")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Note")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -70,6 +78,9 @@ namespace Dentelle.Data.Migrations
                     b.Property<string>("Patient")
                         .IsRequired()
                         .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedAt")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("SheetOrder")
@@ -85,6 +96,8 @@ namespace Dentelle.Data.Migrations
 
                     b.HasIndex("Number")
                         .IsUnique();
+
+                    b.HasIndex("VisitAt");
 
                     b.ToTable("Cases");
                 });
@@ -107,12 +120,18 @@ namespace Dentelle.Data.Migrations
                     b.Property<int>("Pieces")
                         .HasColumnType("INTEGER");
 
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Sterilised")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Text")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long>("UsedBefore")
+                        .HasColumnType("INTEGER");
 
                     b.Property<bool>("Worn")
                         .HasColumnType("INTEGER");
@@ -190,6 +209,9 @@ namespace Dentelle.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Text")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -212,6 +234,9 @@ namespace Dentelle.Data.Migrations
 
                     b.Property<double?>("BelowMm")
                         .HasColumnType("REAL");
+
+                    b.Property<long>("Entry")
+                        .HasColumnType("INTEGER");
 
                     b.Property<double>("FromMm")
                         .HasColumnType("REAL");
@@ -246,6 +271,8 @@ namespace Dentelle.Data.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("Entry");
+
                     b.HasIndex("UnitId", "Zone");
 
                     b.ToTable("Readings");
@@ -259,6 +286,9 @@ namespace Dentelle.Data.Migrations
                     b.Property<double?>("BurTipMm")
                         .HasColumnType("REAL");
 
+                    b.Property<int>("LastNumber")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Notation")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -268,6 +298,13 @@ namespace Dentelle.Data.Migrations
 
                     b.Property<int?>("ProtocolVersion")
                         .HasColumnType("INTEGER");
+
+                    b.Property<bool>("TwelveHours")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("WeekStart")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.HasKey("Id");
 
@@ -292,6 +329,9 @@ namespace Dentelle.Data.Migrations
                     b.Property<DateTime?>("EndedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Entry")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Key")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -306,6 +346,8 @@ namespace Dentelle.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("Entry");
 
                     b.HasIndex("CaseId", "Key");
 
@@ -323,8 +365,19 @@ namespace Dentelle.Data.Migrations
                     b.Property<DateTime?>("FinishedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Material")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Order")
                         .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("RemovedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Restoration")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Tooth")
                         .IsRequired()

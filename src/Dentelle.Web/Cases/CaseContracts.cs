@@ -7,10 +7,30 @@ using Dentelle.Core.Measuring;
 
 namespace Dentelle.Web.Cases;
 
-/// <summary>The list of cases.</summary>
-public sealed record DayView(IReadOnlyList<CaseView> Cases);
+/// <summary>What the day brings.</summary>
+/// <param name="Cases">Visits from today on, the next one first.</param>
+/// <param name="WithoutVisit">Cases with teeth to cut and no agreed visit, the newest first.</param>
+/// <param name="ComingInAll">However many of them are listed.</param>
+/// <param name="WithoutVisitInAll">However many of them are listed.</param>
+/// <param name="EarlierOpen">Visits of days before with a tooth that is not finished.</param>
+public sealed record DayView(
+    IReadOnlyList<CaseView> Cases,
+    IReadOnlyList<CaseView> WithoutVisit,
+    int ComingInAll,
+    int WithoutVisitInAll,
+    int EarlierOpen
+);
 
-public sealed record CaseView(Guid Id, string Number, string Patient, DateTime? VisitAt, string Note, IReadOnlyList<CaseUnitView> Units);
+/// <param name="Broken">Why it can't be shown; null for a case that can.</param>
+public sealed record CaseView(
+    Guid Id,
+    string Number,
+    string Patient,
+    DateTime? VisitAt,
+    string Note,
+    IReadOnlyList<CaseUnitView> Units,
+    string? Broken = null
+);
 
 public sealed record CaseUnitView
 {
@@ -53,13 +73,7 @@ public enum UnitStage
 
 public sealed record CaseEntry
 {
-    public const int LongestNote = 2000;
-    public const int LongestName = 120;
-
-    /// <summary>Whether a patient can be called that; spaces round it don't count.</summary>
-    public static bool IsName(string patient) => patient.Trim().Length is > 0 and <= LongestName;
-
-    [MaxLength(LongestName)]
+    [MaxLength(CaseRules.LongestName)]
     public string? Patient { get; init; }
 
     public DateTime? VisitAt { get; init; }
@@ -67,12 +81,25 @@ public sealed record CaseEntry
     /// <summary>Takes the agreed visit away.</summary>
     public bool? NoVisit { get; init; }
 
-    [MaxLength(LongestNote)]
+    [MaxLength(CaseRules.LongestNote)]
     public string? Note { get; init; }
 }
 
 /// <summary>A case as a file: everything that is needed to have it elsewhere.</summary>
-public sealed record CaseFile(string Format, string Patient, string Note, IReadOnlyList<CaseFileUnit> Units, DateTime? VisitAt = null)
+/// <param name="Format">Always <see cref="FormatName"/>.</param>
+/// <param name="Patient">The name.</param>
+/// <param name="Note">Free words.</param>
+/// <param name="Units">Its teeth, each once.</param>
+/// <param name="VisitAt">UTC.</param>
+/// <param name="Id">By which a practice knows whether it has the case already; files of earlier versions have none.</param>
+public sealed record CaseFile(
+    string Format,
+    string Patient,
+    string Note,
+    IReadOnlyList<CaseFileUnit> Units,
+    DateTime? VisitAt = null,
+    Guid? Id = null
+)
 {
     public const string FormatName = "dentelle-case/1";
 }
@@ -94,3 +121,36 @@ public sealed record CaseFileReading(string Zone, ReadingKind Kind, string Gauge
 
 /// <param name="Told">What the user should know of it; null when all is as it was in the file.</param>
 public sealed record ImportedCase(Guid Id, string Number, Guid? FirstUnit, string? Told);
+
+/// <summary>A line of the archive or of what was found.</summary>
+public sealed record FoundCaseView(
+    Guid Id,
+    string Number,
+    string Patient,
+    DateTime? VisitAt,
+    UnitStage? Stage,
+    IReadOnlyList<FoundUnitView> Units
+);
+
+public sealed record FoundUnitView(Guid Id, string Tooth, string Written, string What, string Material, UnitStage Stage);
+
+/// <param name="Cases">One page of them.</param>
+/// <param name="InAll">How many were found.</param>
+/// <param name="PageSize">How many a page holds.</param>
+public sealed record FoundView(IReadOnlyList<FoundCaseView> Cases, int InAll, int PageSize);
+
+/// <summary>Which cases are looked for; what is left out does not narrow.</summary>
+/// <param name="Text">Words of name, number, tooth, restoration, material, stage, date.</param>
+/// <param name="When">When the visit is: past, coming or none.</param>
+/// <param name="Open">Only with a tooth that is not finished, or only without one.</param>
+/// <param name="Page">From 0.</param>
+public sealed record FindEntry(
+    [property: MaxLength(200)] string? Text = null,
+    [property: AllowedValues(null, "past", "coming", "none")] string? When = null,
+    bool? Open = null,
+    string? Restoration = null,
+    string? Material = null,
+    DateOnly? From = null,
+    DateOnly? To = null,
+    int? Page = null
+);

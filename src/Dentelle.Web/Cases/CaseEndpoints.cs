@@ -3,27 +3,30 @@ using Dentelle.Data;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Mvc;
 
 namespace Dentelle.Web.Cases;
 
 /// <summary>The whole HTTP face of cases: the day's list, new ones, and cases as files.</summary>
 public static class CaseEndpoints
 {
-    // A case file is text of a few kilobytes a unit.
-    private const long LargestFile = 2_000_000;
-
-    public static void MapCases(this WebApplication app)
+    public static void MapCases(this IEndpointRouteBuilder routes)
     {
-        var api = app.MapGroup("/api").RequireAuthorization(Policies.Clinician).WithTags("Cases");
+        var api = routes.MapGroup("").WithTags("Cases");
         api.MapGet("day", Day).WithName("getDay");
+        api.MapGet("cases", Find).WithName("findCases");
         api.MapGet("cases/{id:guid}", Get).WithName("getCase");
         api.MapPut("cases/{id:guid}", Change).WithName("changeCase");
         api.MapGet("cases/{id:guid}/file", Export).WithName("exportCase");
-        api.MapPost("cases/file", Import).WithName("importCase").WithMetadata(new RequestSizeLimitAttribute(LargestFile));
+        api.MapPost("cases/file", Import).WithName("importCase");
     }
 
     private static async Task<Ok<DayView>> Day(CaseViews cases, CancellationToken stop) => TypedResults.Ok(await cases.DayAsync(stop));
+
+    private static async Task<Results<Ok<FoundView>, ProblemHttpResult>> Find(
+        [AsParameters] FindEntry entry,
+        CaseViews cases,
+        CancellationToken stop
+    ) => (await cases.FindAsync(entry, stop)).ToResult();
 
     private static async Task<Results<Ok<CaseView>, ProblemHttpResult>> Get(Guid id, CaseViews cases, CancellationToken stop) =>
         (await cases.ShowAsync(id, stop)).ToResult();
@@ -50,8 +53,9 @@ public static class CaseEndpoints
 
     private static async Task<Results<Ok<ImportedCase>, ProblemHttpResult>> Import(
         CaseFile file,
+        string? ifThere,
         CaseFiles files,
         ClaimsPrincipal user,
         CancellationToken stop
-    ) => (await files.ReadAsync(file, user.NameOf(), stop)).ToResult();
+    ) => (await files.ReadAsync(file, ifThere, user.NameOf(), stop)).ToResult();
 }

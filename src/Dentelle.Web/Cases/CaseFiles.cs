@@ -3,6 +3,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Units;
@@ -10,9 +11,14 @@ using Dentelle.Web.Units;
 namespace Dentelle.Web.Cases;
 
 /// <summary>Cases as files, both ways. What is written and read again is the same case.</summary>
-public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
+public sealed class CaseFiles(CaseStore store, Bin bin, ProtocolShelf shelf)
 {
-    public static CaseFile Write(CaseRow row) => new(CaseFile.FormatName, row.Patient, row.Note, [.. row.Units.Select(Write)], row.VisitAt);
+    /// <summary>What may be wished where this practice has a file's case already; without a wish the import is refused.</summary>
+    private const string Skip = "skip",
+        Replace = "replace";
+
+    public static CaseFile Write(CaseRow row) =>
+        new(CaseFile.FormatName, row.Patient, row.Note, [.. row.Units.Select(Write)], row.VisitAt, row.FileId);
 
     private static CaseFileUnit Write(UnitRow unit)
     {
@@ -26,7 +32,7 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
             [
                 .. from reading in unit.Readings
                 where reading.TakenBackAt is null
-                orderby reading.TakenAt
+                orderby reading.Entry
                 select new CaseFileReading(
                     reading.Zone,
                     reading.Kind,
@@ -40,25 +46,40 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
         );
     }
 
-    /// <summary>Checks the whole file first and then adds it as a new case: all of it or nothing.</summary>
-    public async Task<Answer<ImportedCase>> ReadAsync(CaseFile file, string by, CancellationToken stop)
+    /// <summary>
+    /// Checks the whole file first, by the rules that hold for entries, and then adds it as a new case: all of it or nothing.
+    /// </summary>
+    public async Task<Answer<ImportedCase>> ReadAsync(CaseFile file, string? ifThere, string by, CancellationToken stop)
     {
         if (file.Format != CaseFile.FormatName)
             return new Problem("case-file", $"This is no case file: its format is “{file.Format}” and not “{CaseFile.FormatName}”.");
-        if (!CaseEntry.IsName(file.Patient))
-            return new Problem("case-file", "The case file names no patient, or one of more than 120 characters.");
+        if (CaseRules.Complaint(file.Patient, file.Note, file.VisitAt) is { } wrong)
+            return wrong with { Code = "case-file" };
         if (!Units(file).Is(out var units, out var problem))
             return problem;
 
         await using var all = await store.BeginAsync(stop);
-        var added = await store.AddCaseAsync(file.Patient.Trim(), file.VisitAt, file.Note, stop);
+        if (file.Id is { } id && await store.OfFileAsync(id, stop) is { } there)
+        {
+            if (ifThere is not (Skip or Replace))
+                return new Problem(
+                    "case-there",
+                    $"This practice has the case already: {there.Number:0000}, {there.Patient}. Replace it with the file, or skip the file."
+                );
+            if (ifThere == Skip)
+                return new ImportedCase(there.Id, there.Number.ToString("0000"), null, "It was here already and stays as it was.");
+            await bin.PutAsync(Binned.Case, there.Id, stop);
+        }
+        // What was replaced keeps its number and lies in the bin; the file's case gets one of its own.
+        var added = await store.AddCaseAsync(file.Patient.Trim(), file.VisitAt, file.Note, stop, file.Id);
         Guid? first = null;
         foreach (var (planned, unit) in units)
         {
-            var row = await store.AddUnitAsync(added.Id, planned, unit.Inputs, ProtocolOf(unit).Protocol, by, stop);
+            var kept = await store.AddUnitAsync(added.Id, planned, unit.Inputs, ProtocolOf(unit).Protocol, by, replace: false, stop);
+            if (!kept.Is(out var row, out problem))
+                return problem with { Code = "case-file" };
             first ??= row.Id;
-            foreach (var reading in unit.Readings)
-                await store.AddReadingAsync(row, ReadingOf(reading), by, stop);
+            await store.AddReadingsAsync(row, [.. unit.Readings.Select(ReadingOf)], by, stop);
             if (unit.Finished)
                 await store.SetFinishedAsync(row, finished: true, stop);
         }
@@ -81,9 +102,15 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
 
     private Answer<List<(PlannedUnit Planned, CaseFileUnit Unit)>> Units(CaseFile file)
     {
+        if (file.Units.Count > CaseRules.MostUnits)
+            return new Problem("case-file", $"The case file has {file.Units.Count} teeth; a mouth has {CaseRules.MostUnits}.");
+        if (file.Units.GroupBy(unit => unit.Tooth).FirstOrDefault(same => same.Count() > 1) is { } twice)
+            return new Problem("case-file", $"The case file has {twice.Key} twice.");
         var named = new List<(LineUnit Unit, Handbook Handbook)>();
         foreach (var unit in file.Units)
         {
+            if (unit.Readings.Count > CaseRules.MostReadings)
+                return new Problem("case-file", $"Unit {unit.Tooth}: more than {CaseRules.MostReadings} readings.");
             if (ToothCode.FromIso(unit.Tooth) is not { } tooth)
                 return new Problem("case-file", $"The case file names a tooth “{unit.Tooth}” that is no ISO 3950 code.");
             named.Add((new LineUnit(tooth, unit.Inputs), ProtocolOf(unit).Handbook));
@@ -95,7 +122,9 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
             var (unit, protocol) = (file.Units[i], named[i].Handbook.Protocol);
             foreach (var reading in unit.Readings)
             {
-                if (!protocol.Plausible.ReadingMm.Include(reading.FromMm) || reading.BelowMm < reading.FromMm)
+                if (protocol.Gauges.All(gauge => gauge.Id != reading.Gauge))
+                    return new Problem("case-file", $"Unit {unit.Tooth}: there is no gauge “{reading.Gauge}”.");
+                if (!CanBe(reading, protocol))
                     return new Problem(
                         "case-file",
                         $"Unit {unit.Tooth}: a reading from {new Mm(reading.FromMm)} to {new Mm(reading.BelowMm ?? 0)} can't be."
@@ -103,10 +132,16 @@ public sealed class CaseFiles(CaseStore store, ProtocolShelf shelf)
                 if (!Judge.Of(ReadingOf(reading), planned[i].Plan, protocol).Is(out _, out problem))
                     return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
             }
+            if (unit.Finished && UnitWork.Unanswered(planned[i]) is { } open)
+                return new Problem("case-file", $"Unit {unit.Tooth} is called finished, but “{open.Text}” wants a reason first.");
         }
 
         return planned.Zip(file.Units).ToList();
     }
+
+    private static bool CanBe(CaseFileReading reading, Protocol protocol) =>
+        protocol.Plausible.ReadingMm.Include(reading.FromMm)
+        && (reading.BelowMm is not { } below || (below >= reading.FromMm && double.IsFinite(below)));
 
     /// <summary>What the file's plan was made with where this practice keeps it, else what is in use here.</summary>
     private KeptProtocol ProtocolOf(CaseFileUnit unit) => shelf.Find(unit.Protocol, unit.ProtocolVersion) ?? shelf.InUse;

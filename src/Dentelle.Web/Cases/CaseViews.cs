@@ -1,44 +1,151 @@
 using Dentelle.Core.Judging;
+using Dentelle.Core.Restorations;
 using Dentelle.Data;
 using Dentelle.Web.Http;
+using Dentelle.Web.Logging;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Cases;
 
 /// <summary>Puts together what is shown of cases, and changes what is kept of them besides their units.</summary>
-public sealed class CaseViews(CaseStore store, UnitViews views)
+public sealed class CaseViews(
+    CaseStore store,
+    CaseList list,
+    CaseFinder finder,
+    UnitViews views,
+    TimeProvider clock,
+    ILogger<CaseViews> log
+)
 {
+    /// <summary>A day shows no more of each kind; the rest is found.</summary>
+    private const int MostListed = 60;
+    private const int PageSize = 50;
+
+    /// <summary>When today began here, UTC.</summary>
+    private DateTime Today => clock.GetLocalNow().Date.ToUniversalTime();
+
     public async Task<DayView> DayAsync(CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
-        return new DayView([.. (await store.AllAsync(stop)).Select(row => ViewOf(row, settings))]);
+        var day = await list.DayAsync(Today, MostListed, stop);
+        return new(
+            [.. day.Coming.Select(listed => ViewOf(listed, settings))],
+            [.. day.WithoutVisit.Select(listed => ViewOf(listed, settings))],
+            day.ComingInAll,
+            day.WithoutVisitInAll,
+            day.EarlierOpen
+        );
+    }
+
+    public async Task<Answer<FoundView>> FindAsync(FindEntry entry, CancellationToken stop)
+    {
+        if (!Known<Restoration>(entry.Restoration, out var restoration))
+            return new Problem("restoration", $"“{entry.Restoration}” is no restoration that is known here.");
+        if (!Known<Material>(entry.Material, out var material))
+            return new Problem("material", $"“{entry.Material}” is no material that is known here.");
+        var notation = (await store.SettingsAsync(stop)).Notation;
+        var (from, until) = (Begin(entry.From), Begin(entry.To?.AddDays(1)));
+        var search = new Search(
+            SearchWords.Of(entry.Text ?? "", notation),
+            entry.When == "coming" && !(from > Today) ? Today : from,
+            entry.When == "past" && !(until < Today) ? Today : until,
+            entry.When == "none",
+            entry.Open,
+            restoration,
+            material
+        );
+        var (page, inAll) = await finder.FindAsync(search, Math.Clamp(entry.Page ?? 0, 0, 100_000) * PageSize, PageSize, stop);
+        return new FoundView([.. page.Select(found => ViewOf(found, notation))], inAll, PageSize);
+
+        static DateTime? Begin(DateOnly? day) => day?.ToDateTime(TimeOnly.MinValue, DateTimeKind.Local).ToUniversalTime();
+    }
+
+    private static bool Known<T>(string? name, out T? value)
+        where T : struct, Enum
+    {
+        value = name is not null && Kebab.TryParse<T>(name, out var known) ? known : null;
+        return name is null || value is not null;
     }
 
     public async Task<Answer<CaseView>> ShowAsync(Guid id, CancellationToken stop) =>
-        await store.CaseAsync(id, stop) is { } row ? ViewOf(row, await store.SettingsAsync(stop)) : Problems.Missing("case");
+        await store.CaseAsync(id, stop) is { } row
+            ? ViewOf(new ListedCase(id, row, null), await store.SettingsAsync(stop))
+            : Problems.Missing("case");
 
     /// <returns>What is wrong with the entry; null when it is kept.</returns>
     public async Task<Problem?> ChangeAsync(Guid id, CaseEntry entry, CancellationToken stop)
     {
         if (await store.CaseAsync(id, stop) is not { } row)
             return Problems.Missing("case");
-        if (entry.Patient is { } patient && !CaseEntry.IsName(patient))
-            return new Problem("patient", "A patient's name has 1 to 120 characters.");
-        if (entry.Note is { Length: > CaseEntry.LongestNote })
-            return new Problem("note", $"A note has at most {CaseEntry.LongestNote} characters.");
+        if (CaseRules.Complaint(entry.Patient, entry.Note, entry.VisitAt) is { } wrong)
+            return wrong;
         await store.ChangeCaseAsync(row, entry.Patient?.Trim(), entry.VisitAt, noVisit: entry.NoVisit == true, entry.Note, stop);
         return null;
     }
 
-    private CaseView ViewOf(CaseRow row, SettingsRow settings) =>
-        new(
-            row.Id,
-            row.Number.ToString("0000"),
-            row.Patient,
-            row.VisitAt,
-            row.Note,
-            [.. row.Units.Select(unit => Summary(unit, settings))]
+    /// <summary>Whatever is wrong with one case, the others are shown: this one as broken.</summary>
+    private CaseView ViewOf(ListedCase listed, SettingsRow settings)
+    {
+        var fault = listed.Fault;
+        if (listed.Row is { } row)
+        {
+            try
+            {
+                return new(
+                    row.Id,
+                    Number(row.Number),
+                    row.Patient,
+                    row.VisitAt,
+                    row.Note,
+                    [.. row.Units.Select(unit => Summary(unit, settings))]
+                );
+            }
+            catch (Exception broken) when (broken is not OperationCanceledException)
+            {
+                fault = broken;
+            }
+        }
+        log.CaseNotShown(listed.Id, fault);
+        return new(
+            listed.Id,
+            listed.Row is { } known ? Number(known.Number) : "",
+            listed.Row?.Patient ?? "",
+            listed.Row?.VisitAt,
+            listed.Row?.Note ?? "",
+            [],
+            "What is kept of this case can't be read. The log says why; nothing of it was changed."
         );
+    }
+
+    private static FoundCaseView ViewOf(FoundCase found, ToothNotation notation)
+    {
+        FoundUnitView[] units = [.. found.Units.Select(unit => ViewOf(unit, notation))];
+        return new(
+            found.Id,
+            Number(found.Number),
+            found.Patient,
+            found.VisitAt,
+            units.Length == 0 ? null
+                : units.All(unit => unit.Stage == UnitStage.Finished) ? UnitStage.Finished
+                : units.Any(unit => unit.Stage != UnitStage.Planned) ? UnitStage.BeingCut
+                : UnitStage.Planned,
+            units
+        );
+    }
+
+    private static FoundUnitView ViewOf(FoundUnit unit, ToothNotation notation) =>
+        new(
+            unit.Id,
+            unit.Tooth,
+            ToothCode.FromIso(unit.Tooth)?.Write(notation) ?? unit.Tooth,
+            unit.Restoration.Words(),
+            Kebab.Words(unit.Material),
+            unit.Finished ? UnitStage.Finished
+                : unit.Read ? UnitStage.BeingCut
+                : UnitStage.Planned
+        );
+
+    private static string Number(int number) => number.ToString("0000");
 
     private CaseUnitView Summary(UnitRow unit, SettingsRow settings)
     {

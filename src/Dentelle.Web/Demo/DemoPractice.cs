@@ -23,7 +23,7 @@ internal static class DemoPractice
         var store = scope.ServiceProvider.GetRequiredService<CaseStore>();
         var today = DateOnly.FromDateTime(scope.ServiceProvider.GetRequiredService<TimeProvider>().GetLocalNow().DateTime);
         var stop = CancellationToken.None;
-        if ((await store.AllAsync(stop)).Count > 0)
+        if (await scope.ServiceProvider.GetRequiredService<CaseList>().AnyAsync(stop))
             return;
 
         var (file, shelf) = (Read(), scope.ServiceProvider.GetRequiredService<ProtocolShelf>());
@@ -44,7 +44,7 @@ internal static class DemoPractice
         {
             await drawer.ChangeAsync(
                 demo.Bur,
-                (row, _) => (row.Pieces, row.Sterilised, row.Worn) = (demo.Pieces, demo.Sterilised, demo.Worn),
+                (row, _, _) => (row.Pieces, row.Sterilised, row.Worn) = (demo.Pieces, demo.Sterilised, demo.Worn),
                 stop
             );
             for (var use = 0; use < demo.Uses; use++)
@@ -61,7 +61,7 @@ internal static class DemoPractice
         var planned = Need(PlannedLine.Make(units, handbook));
         var rows = new List<UnitRow>();
         for (var i = 0; i < units.Length; i++)
-            rows.Add(await store.AddUnitAsync(to.Id, planned.Units[i], units[i].Inputs, handbook.Protocol, By, stop));
+            rows.Add(Need(await store.AddUnitAsync(to.Id, planned.Units[i], units[i].Inputs, handbook.Protocol, By, replace: false, stop)));
         var unit = rows[0];
         foreach (var reading in demo.Readings ?? [])
         {
@@ -75,7 +75,7 @@ internal static class DemoPractice
                     Passed = reading.Passed,
                     ValueMm = reading.ValueMm,
                 };
-                await store.AddReadingAsync(unit, Need(UnitWork.ReadingOf(entry, handbook.Protocol)), By, stop);
+                await store.AddReadingsAsync(unit, [Need(UnitWork.ReadingOf(entry, handbook.Protocol))], By, stop);
             }
         }
 

@@ -1,5 +1,4 @@
 using Dentelle.Data;
-using Dentelle.Web.Access;
 using Dentelle.Web.Http;
 using Dentelle.Web.Units;
 
@@ -7,9 +6,9 @@ namespace Dentelle.Web.Documents;
 
 public static class PlanSheetEndpoints
 {
-    public static void MapPlanSheets(this WebApplication app) =>
-        app.MapGet("/api/units/{id:guid}/sheet.pdf", Get)
-            .RequireAuthorization(Policies.Clinician)
+    public static void MapPlanSheets(this IEndpointRouteBuilder routes) =>
+        routes
+            .MapGet("units/{id:guid}/sheet.pdf", Get)
             .WithTags("Units")
             .WithName("getSheet")
             .Produces<byte[]>(StatusCodes.Status200OK, "application/pdf")

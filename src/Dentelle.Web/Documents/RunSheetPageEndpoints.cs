@@ -1,6 +1,5 @@
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;
-using Dentelle.Web.Access;
 using Dentelle.Web.Figures;
 using Dentelle.Web.Http;
 using Dentelle.Web.Sheets;
@@ -12,9 +11,9 @@ public static class RunSheetPageEndpoints
 {
     private const string Pdf = "application/pdf";
 
-    public static void MapRunSheetPages(this WebApplication app)
+    public static void MapRunSheetPages(this IEndpointRouteBuilder routes)
     {
-        var api = app.MapGroup("/api").RequireAuthorization(Policies.Clinician).WithTags("Run sheets");
+        var api = routes.MapGroup("").WithTags("Run sheets");
         api.MapGet("cases/{id:guid}/sheet.pdf", Page)
             .WithName("printRunSheet")
             .Produces<byte[]>(StatusCodes.Status200OK, Pdf)

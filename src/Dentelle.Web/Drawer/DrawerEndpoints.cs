@@ -1,4 +1,3 @@
-using Dentelle.Web.Access;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -9,9 +8,9 @@ using DrawerAnswer = Results<Ok<DrawerView>, ProblemHttpResult>;
 /// <summary>The whole HTTP face of the drawer: burs, their ledger, what runs out and what is missing.</summary>
 public static class DrawerEndpoints
 {
-    public static void MapDrawer(this WebApplication app)
+    public static void MapDrawer(this IEndpointRouteBuilder routes)
     {
-        var api = app.MapGroup("/api/drawer").RequireAuthorization(Policies.Clinician).WithTags("Drawer");
+        var api = routes.MapGroup("drawer").WithTags("Drawer");
         api.MapGet("", Get).WithName("getDrawer");
         api.MapPost("burs", Add).WithName("addBur");
         api.MapPost("burs/{burId}/changes", Change).WithName("changeBur");

@@ -10,7 +10,7 @@ using Dentelle.Web.Sheets;
 namespace Dentelle.Web.Drawer;
 
 /// <summary>What can be done with the drawer. Every answer shows it as it is afterwards, with what planned cases want of it.</summary>
-public sealed class DrawerWork(DrawerStore drawer, CaseStore store, CaseSheets sheets, ProtocolShelf shelf)
+public sealed class DrawerWork(DrawerStore drawer, CaseSheets sheets, ProtocolShelf shelf, TimeProvider clock)
 {
     private const int MostPieces = 200;
 
@@ -20,9 +20,10 @@ public sealed class DrawerWork(DrawerStore drawer, CaseStore store, CaseSheets s
     {
         var dry = Handbook.Sheets.Limits.DryPlasticUses.Value;
         var bench = await sheets.BenchAsync(stop);
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
         var needs = new List<(string Case, IReadOnlyDictionary<string, int> Teeth)>();
         var missing = new List<(string Case, MissingBur Bur)>();
-        foreach (var row in (await store.AllAsync(stop)).Where(CaseSheets.IsAhead))
+        foreach (var row in (await sheets.ComingAsync(today, stop)).Where(CaseSheets.IsAhead))
         {
             if (!sheets.Of(row, bench).Is(out var sheet, out _))
                 continue;
@@ -68,7 +69,7 @@ public sealed class DrawerWork(DrawerStore drawer, CaseStore store, CaseSheets s
             BurChange.UsedOnTooth => await drawer.UseAsync(burId, UsedOn.Tooth, wet: true, null, null, stop),
             BurChange.UsedOnPlastic => await drawer.UseAsync(burId, UsedOn.Plastic, wet: false, null, null, stop),
             BurChange.UsedOnWetPlastic => await drawer.UseAsync(burId, UsedOn.Plastic, wet: true, null, null, stop),
-            _ => await drawer.ChangeAsync(burId, (row, now) => Apply(row, entry, now), stop),
+            _ => await drawer.ChangeAsync(burId, (row, now, lastUse) => Apply(row, entry, now, lastUse), stop),
         };
         return found ? await ShowAsync(stop) : Problems.Missing("bur in the drawer");
     }
@@ -121,7 +122,7 @@ public sealed class DrawerWork(DrawerStore drawer, CaseStore store, CaseSheets s
             : bur;
     }
 
-    private static void Apply(DrawerBurRow row, BurChangeEntry entry, DateTime now)
+    private static void Apply(DrawerBurRow row, BurChangeEntry entry, DateTime now, long lastUse)
     {
         var what = entry.What;
         if (what == BurChange.Sterilised)
@@ -129,7 +130,7 @@ public sealed class DrawerWork(DrawerStore drawer, CaseStore store, CaseSheets s
         else if (what is BurChange.Worn or BurChange.NotWorn)
             row.Worn = what == BurChange.Worn;
         else if (what == BurChange.NewPiece)
-            (row.Pieces, row.Sterilised, row.Worn, row.NewSince) = (Math.Max(0, row.Pieces - 1), 0, false, now);
+            (row.Pieces, row.Sterilised, row.Worn, row.NewSince, row.UsedBefore) = (Math.Max(0, row.Pieces - 1), 0, false, now, lastUse);
         else if (what == BurChange.Limit)
             row.Text = JsonDocuments.Write(JsonDocuments.ReadBur(row.Text) with { UsesMost = entry.UsesMost });
         else if (what == BurChange.OneMore)

@@ -25,6 +25,7 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
 {
     private const int MostSettled = 200;
     private readonly ConcurrentDictionary<(string Id, int Version), KeptProtocol> kept = new();
+    private readonly ConcurrentDictionary<(string Id, int Version), bool> taken = new();
     private readonly ConcurrentDictionary<string, bool> sound = new();
     private readonly List<string> faults = [];
     private volatile KeptProtocol? inUse;
@@ -57,6 +58,8 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
     public async Task<Problem?> OpenAsync(ProtocolStore store, CancellationToken stop)
     {
         var rows = await store.AllAsync(stop);
+        foreach (var key in await store.TakenAsync(stop))
+            taken[key] = true;
         if (
             rows.FirstOrDefault(row => Shipped.Is(row.ProtocolId, row.Version)) is { } same
             && !JsonNode.DeepEquals(JsonNode.Parse(same.Text), JsonNode.Parse(Shipped.Text.File.Text))
@@ -129,8 +132,18 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
 
     public void Use(KeptProtocol chosen) => inUse = chosen;
 
-    /// <summary>The first version number of an id that is still free.</summary>
-    public int NextVersion(string id) => kept.Keys.Where(key => key.Id == id).Select(key => key.Version).DefaultIfEmpty(0).Max() + 1;
+    public void TakeAway(KeptProtocol gone)
+    {
+        var key = (gone.Protocol.Id, gone.Protocol.Version);
+        taken[key] = true;
+        kept.TryRemove(key, out _);
+    }
+
+    /// <summary>The first version number of an id that is still free. What lies in the bin keeps its own.</summary>
+    public int NextVersion(string id) =>
+        taken.Keys.Concat(kept.Keys).Where(key => key.Id == id).Select(key => key.Version).DefaultIfEmpty(0).Max() + 1;
+
+    public bool IsTaken(string id, int version) => taken.ContainsKey((id, version)) || kept.ContainsKey((id, version));
 }
 
 /// <summary>A protocol that may be planned with, not kept yet.</summary>

@@ -14,7 +14,16 @@ public static class Problems
         ["not-found"] = StatusCodes.Status404NotFound,
         ["changed-meanwhile"] = StatusCodes.Status412PreconditionFailed,
         ["if-match"] = StatusCodes.Status428PreconditionRequired,
+        ["json"] = StatusCodes.Status400BadRequest,
+        ["too-long"] = StatusCodes.Status400BadRequest,
+        ["http-415"] = StatusCodes.Status415UnsupportedMediaType,
+        ["tooth-there"] = StatusCodes.Status409Conflict,
+        ["case-there"] = StatusCodes.Status409Conflict,
+        ["in-use"] = StatusCodes.Status409Conflict,
+        ["finished"] = StatusCodes.Status409Conflict,
         ["foreign-origin"] = StatusCodes.Status403Forbidden,
+        ["broken-data"] = StatusCodes.Status500InternalServerError,
+        ["case-broken"] = StatusCodes.Status500InternalServerError,
         ["store-full"] = StatusCodes.Status507InsufficientStorage,
         ["store-busy"] = StatusCodes.Status503ServiceUnavailable,
         ["store-fault"] = StatusCodes.Status503ServiceUnavailable,
@@ -80,6 +89,8 @@ public static class Problems
         var result =
             error is BadHttpRequestException bad ? From(new Problem("bad-request", Plainly(bad)), bad.StatusCode)
             : StoreFaults.Of(error) is { } fault ? From(fault)
+            : error is InvalidDataException
+                ? From(new Problem("broken-data", "What is kept of this can't be read. The log says why; nothing of it was changed."))
             : From(
                 new Problem(
                     "internal",
@@ -89,10 +100,6 @@ public static class Problems
             );
         return result.ExecuteAsync(context);
     }
-
-    /// <summary>An unknown address under /api is a problem, not the start page.</summary>
-    public static void MapUnknownApi(this WebApplication app) =>
-        app.Map("/api/{**rest}", () => NoSuch("address")).RequireAuthorization(Access.Policies.Clinician).ExcludeFromDescription();
 
     private static string Plainly(BadHttpRequestException bad) =>
         bad.InnerException switch
@@ -109,7 +116,10 @@ public static class Problems
         status switch
         {
             StatusCodes.Status404NotFound => "Not found",
+            StatusCodes.Status409Conflict => "Stands against it",
             StatusCodes.Status412PreconditionFailed => "Changed meanwhile",
+            StatusCodes.Status405MethodNotAllowed => "Not done here",
+            StatusCodes.Status415UnsupportedMediaType => "Not JSON",
             StatusCodes.Status403Forbidden => "Refused",
             StatusCodes.Status500InternalServerError => "Error",
             StatusCodes.Status503ServiceUnavailable or StatusCodes.Status507InsufficientStorage => "Not saved",

@@ -15,9 +15,12 @@ namespace Dentelle.Web.Protocols;
 /// House protocols in the making: a kept one with changes, what it would do to the teeth that are planned, and the keeping
 /// of it.
 /// </summary>
-public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, CaseStore cases)
+public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, CaseStore cases, CaseList list)
 {
     private const string House = "house";
+
+    /// <summary>What a change would do is shown on the newest cases that are not finished, so many at most.</summary>
+    private const int MostCases = 60;
 
     // One of each kind of tooth.
     private static readonly string[] SampleTeeth = ["36", "11", "13", "14"];
@@ -77,7 +80,7 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
     {
         var notation = (await cases.SettingsAsync(stop)).Notation;
         var (effects, untouched) = (new List<UnitEffect>(), 0);
-        foreach (var whole in await cases.AllAsync(stop))
+        foreach (var whole in (await list.PlannedWithAsync(entry.Id, MostCases, stop)).Select(listed => listed.Row).OfType<CaseRow>())
         {
             // Units of another protocol stay with that; whether they go over is asked on themselves.
             foreach (var unit in whole.Units.Where(unit => unit.FinishedAt is null && shelf.Of(unit).Protocol.Id == entry.Id))
@@ -140,6 +143,9 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
                     "protocol-file",
                     "The file calls itself the shipped protocol but has other numbers; give it its own id."
                 );
+        }
+        if (shelf.IsTaken(protocol.Id, protocol.Version))
+        {
             var next = read.Text.With([], protocol.Id, shelf.NextVersion(protocol.Id), protocol.Name, shelf.Shipped.Text).Value!;
             if (!shelf.Read(next, "the file").Is(out read, out problem))
                 return problem;

@@ -5,18 +5,15 @@ using Dentelle.Web.Access;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Mvc;
 
 namespace Dentelle.Web.Protocols;
 
 /// <summary>The whole HTTP face of protocols: what is kept, drafts, keeping, files.</summary>
 public static class ProtocolEndpoints
 {
-    private const long LargestFile = 2_000_000;
-
-    public static void MapProtocols(this WebApplication app)
+    public static void MapProtocols(this IEndpointRouteBuilder routes)
     {
-        var api = app.MapGroup("/api/protocols").RequireAuthorization(Policies.Clinician).WithTags("Protocols");
+        var api = routes.MapGroup("protocols").WithTags("Protocols");
         api.MapGet("", List).WithName("getProtocols");
         api.MapPost("", Keep).WithName("keepProtocol");
         api.MapGet("{id}/{version:int}", Get).WithName("getProtocol");
@@ -24,10 +21,7 @@ public static class ProtocolEndpoints
         api.MapPost("draft", Draft).WithName("draftProtocol");
         api.MapPost("sample", Sample).WithName("sampleProtocol");
         api.MapPut("in-use", Use).WithName("useProtocol");
-        api.MapPost("file", Import)
-            .WithName("importProtocol")
-            .Accepts<object>("application/json")
-            .WithMetadata(new RequestSizeLimitAttribute(LargestFile));
+        api.MapPost("file", Import).WithName("importProtocol").Accepts<object>("application/json");
     }
 
     private static async Task<Ok<ProtocolListView>> List(ProtocolShelf shelf, ProtocolStore store, CancellationToken stop)

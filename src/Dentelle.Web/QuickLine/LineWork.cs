@@ -1,6 +1,8 @@
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inputs;
 using Dentelle.Core.QuickLine;
 using Dentelle.Data;
+using Dentelle.Web.Cases;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 
@@ -9,38 +11,78 @@ namespace Dentelle.Web.QuickLine;
 /// <summary>Understands quick lines, and does what they say.</summary>
 public sealed class LineWork(CaseStore store, ProtocolShelf shelf)
 {
-    private const string Unnamed = "Unnamed patient";
+    /// <summary>Until somebody says the name.</summary>
+    public const string Unnamed = "Unnamed patient";
 
     /// <summary>
     /// Half a line is not an error: it is someone typing. What only shows on the drawn form is told when the line is done.
     /// </summary>
-    public async Task<LineView> UnderstandAsync(string written, CancellationToken stop) =>
-        (await ReadAsync(written, stop)).Is(out var line, out var problem)
-        && PlannedLine.Plans(line.Units, shelf.InUse.Handbook).Is(out _, out problem)
-            ? new(Understood: true, line.Words, [])
-            : new(Understood: false, problem.Sentence, problem.Suggestions);
+    public async Task<LineView> UnderstandAsync(LineEntry entry, CancellationToken stop)
+    {
+        if (!(await ReadAsync(entry.Line, stop)).Is(out var line, out var problem))
+            return new(Understood: false, problem.Sentence, problem.Suggestions);
+        if (!PlannedLine.Plans(Reasoned(line.Units, entry), shelf.InUse.Handbook).Is(out _, out problem))
+            return problem.YieldsToReason
+                ? new(Understood: true, $"{line.Words}. {problem.Sentence}", problem.Suggestions, AsksReason: true)
+                : new(Understood: false, problem.Sentence, problem.Suggestions);
+        return new(Understood: true, line.Words, [], await store.StandsThereAsync(entry.CaseId, Teeth(line), stop));
+    }
 
     /// <summary>Plans the line's units and keeps them, in a case of their own or in the one that is named: all of them or none.</summary>
     public async Task<Answer<LineDone>> DoAsync(LineEntry entry, string by, CancellationToken stop)
     {
         if (!(await ReadAsync(entry.Line, stop)).Is(out var line, out var problem))
             return problem;
-        if (!PlannedLine.Make(line.Units, shelf.InUse.Handbook).Is(out var planned, out problem))
+        var units = Reasoned(line.Units, entry);
+        if (!PlannedLine.Make(units, shelf.InUse.Handbook).Is(out var planned, out problem))
             return problem;
         if (entry.CaseId is { } asked && await store.CaseAsync(asked, stop) is null)
             return Problems.Missing("case");
+        if (CaseRules.Complaint(entry.Patient, null, null) is { } wrong)
+            return wrong;
 
         await using var all = await store.BeginAsync(stop);
-        var caseId = entry.CaseId ?? (await store.AddCaseAsync(Unnamed, null, "", stop)).Id;
+        var caseId = entry.CaseId ?? (await store.AddCaseAsync(entry.Patient?.Trim() ?? Unnamed, null, "", stop)).Id;
         var added = new List<Guid>();
-        for (var i = 0; i < line.Units.Count; i++)
+        for (var i = 0; i < units.Count; i++)
         {
-            var unit = await store.AddUnitAsync(caseId, planned.Units[i], line.Units[i].Inputs, shelf.InUse.Protocol, by, stop);
+            var kept = await store.AddUnitAsync(
+                caseId,
+                planned.Units[i],
+                units[i].Inputs,
+                shelf.InUse.Protocol,
+                by,
+                entry.Replace == true,
+                stop
+            );
+            if (!kept.Is(out var unit, out problem))
+                return problem;
             added.Add(unit.Id);
         }
         await all.CommitAsync(stop);
         return new LineDone(added[0], caseId);
     }
+
+    /// <summary>The units with the reason that was given for whatever is refused without one.</summary>
+    private IReadOnlyList<LineUnit> Reasoned(IReadOnlyList<LineUnit> units, LineEntry entry) =>
+        string.IsNullOrWhiteSpace(entry.Because)
+            ? units
+            :
+            [
+                .. units.Select(unit =>
+                    PlannedUnit.PlanOnly(unit.Tooth, unit.Inputs, shelf.InUse.Handbook).Problem is { YieldsToReason: true, Code: var code }
+                        ? unit with
+                        {
+                            Inputs = unit.Inputs with
+                            {
+                                Because = new Dictionary<string, string>(unit.Inputs.Because) { [code] = entry.Because.Trim() },
+                            },
+                        }
+                        : unit
+                ),
+            ];
+
+    private static IReadOnlyList<string> Teeth(UnderstoodLine line) => [.. line.Units.Select(unit => unit.Tooth.Iso)];
 
     private async Task<Answer<UnderstoodLine>> ReadAsync(string line, CancellationToken stop) =>
         QuickLineReader.Read(line, (await store.SettingsAsync(stop)).Notation, shelf.InUse.Protocol);

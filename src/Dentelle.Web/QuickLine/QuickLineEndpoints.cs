@@ -8,15 +8,15 @@ namespace Dentelle.Web.QuickLine;
 /// <summary>The quick line: first what it was understood to mean, then the doing of it.</summary>
 public static class QuickLineEndpoints
 {
-    public static void MapQuickLine(this WebApplication app)
+    public static void MapQuickLine(this IEndpointRouteBuilder routes)
     {
-        var line = app.MapGroup("/api/quick-line").RequireAuthorization(Policies.Clinician).WithTags("Quick line");
+        var line = routes.MapGroup("quick-line").WithTags("Quick line");
         line.MapPost("understand", Understand).WithName("understandLine");
         line.MapPost("do", Do).WithName("doLine");
     }
 
     private static async Task<Ok<LineView>> Understand(LineEntry entry, LineWork work, CancellationToken stop) =>
-        TypedResults.Ok(await work.UnderstandAsync(entry.Line, stop));
+        TypedResults.Ok(await work.UnderstandAsync(entry, stop));
 
     private static async Task<Results<Ok<LineDone>, ProblemHttpResult>> Do(
         LineEntry entry,

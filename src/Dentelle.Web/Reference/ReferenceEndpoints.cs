@@ -1,7 +1,6 @@
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Web.Access;
 using Dentelle.Web.Figures;
 using Dentelle.Web.Handbooks;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -11,9 +10,9 @@ namespace Dentelle.Web.Reference;
 /// <summary>What the front end shows beside plans: gauges, burs in hand, sources.</summary>
 public static class ReferenceEndpoints
 {
-    public static void MapReference(this WebApplication app)
+    public static void MapReference(this IEndpointRouteBuilder routes)
     {
-        var api = app.MapGroup("/api").RequireAuthorization(Policies.Clinician).WithTags("Reference");
+        var api = routes.MapGroup("").WithTags("Reference");
         api.MapGet("reference", Get).WithName("getReference");
         api.MapGet("arch", Outlines).WithName("getArch");
     }

@@ -5,6 +5,7 @@ using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
+using Dentelle.Web.Logging;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Sheets;
@@ -16,19 +17,59 @@ namespace Dentelle.Web.Sheets;
 public sealed record Workbench(IReadOnlyList<BurLedger> Ledgers, LearnedTimes Times);
 
 /// <summary>Makes the run sheets of cases from their plans, the drawer and the practice's own times.</summary>
-public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore drawer, SheetStore sheets, KeptSheets kept)
+public sealed class CaseSheets(
+    CaseList list,
+    UnitViews views,
+    ProtocolShelf shelf,
+    DrawerStore drawer,
+    SheetStore sheets,
+    KeptSheets kept,
+    ILogger<CaseSheets> log
+)
 {
+    /// <summary>Burs are laid in for so many days ahead.</summary>
+    private const int DaysAhead = 7;
+
+    /// <summary>How long a visit will take is asked before it is agreed: for so many of the newest cases.</summary>
+    private const int WithoutVisit = 20;
+
+    public async Task<IReadOnlyList<CaseRow>> WithoutVisitAsync(CancellationToken stop) =>
+        [.. (await list.WithoutVisitAsync(WithoutVisit, stop)).Select(entry => entry.Row).OfType<CaseRow>()];
+
+    /// <summary>Cases with a visit on a day or in the week behind it; those that can't be read are left out.</summary>
+    public async Task<IReadOnlyList<CaseRow>> ComingAsync(DateOnly day, CancellationToken stop)
+    {
+        var begin = day.ToDateTime(TimeOnly.MinValue, DateTimeKind.Local).ToUniversalTime();
+        var listed = await list.AheadAsync(begin, begin.AddDays(DaysAhead), stop);
+        return [.. listed.Select(entry => entry.Row).OfType<CaseRow>()];
+    }
+
+    /// <summary>Behind it no visit can end.</summary>
+    private static readonly DateTime LastVisit = DateTime.MaxValue - TimeSpan.FromDays(2);
+
+    private static Problem Broken { get; } =
+        new("case-broken", "The run sheet of this case can't be made from what is kept of it. The log says why.");
+
     public async Task<Workbench> BenchAsync(CancellationToken stop) => new(await drawer.LedgersAsync(stop), await sheets.TimesAsync(stop));
 
     /// <summary>
     /// The sheet as the case has it: its own school and order when it has some. An order kept before the plan changed may
-    /// no longer hold; the best one takes its place.
+    /// no longer hold; the best one takes its place. One case whose data can't be read must not take the day's tray and the
+    /// drawer with it.
     /// </summary>
     public Answer<RunSheet> Of(CaseRow row, Workbench bench)
     {
-        var order = OrderOf(row);
-        var made = Of(row, row.SheetSchool, order, bench);
-        return order is not null && made.Problem?.Code == "step-order" ? Of(row, row.SheetSchool, null, bench) : made;
+        try
+        {
+            var order = OrderOf(row);
+            var made = Of(row, row.SheetSchool, order, bench);
+            return order is not null && made.Problem?.Code == "step-order" ? Of(row, row.SheetSchool, null, bench) : made;
+        }
+        catch (Exception broken) when (broken is not OperationCanceledException)
+        {
+            log.SheetNotMade(row.Number, broken);
+            return Broken;
+        }
     }
 
     /// <summary>The sheet as it would be with another school or order. Made once for the same plans, burs, times and wishes.</summary>
@@ -36,6 +77,8 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
     {
         if (row.Units.Count == 0)
             return new Problem("nothing-to-cut", "This case has no tooth yet: there is nothing to put in order.");
+        if (row.VisitAt is { } visit && visit > LastVisit)
+            return Broken;
         var rack = BurRack.Of(bench.Ledgers, row.Id.ToString(), Table.Limits.DryPlasticUses.Value);
         return kept.Get(new SheetKey(row, shelf.Of, school, order, rack, bench.Times), () => Made(row, school, order, rack, bench.Times));
     }
@@ -83,6 +126,8 @@ public sealed class CaseSheets(UnitViews views, ProtocolShelf shelf, DrawerStore
     /// <summary>Each tooth with the protocol it was planned with: they may differ within a case.</summary>
     private Answer<VisitTooth[]> Teeth(CaseRow row)
     {
+        if (row.Units.GroupBy(unit => unit.Tooth).FirstOrDefault(same => same.Count() > 1) is { } twice)
+            return new Problem("tooth-there", $"This case has {twice.Key} twice. Remove one of them; then its run sheet can be made.");
         var teeth = new List<VisitTooth>();
         foreach (var unit in row.Units.OrderBy(unit => unit.Order))
         {

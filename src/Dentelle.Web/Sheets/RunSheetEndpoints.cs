@@ -1,4 +1,3 @@
-using Dentelle.Web.Access;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -9,9 +8,9 @@ using SheetAnswer = Results<Ok<RunSheetView>, ProblemHttpResult>;
 /// <summary>The whole HTTP face of run sheets: the sheet, its order, its ticks, and the day's tray.</summary>
 public static class RunSheetEndpoints
 {
-    public static void MapRunSheets(this WebApplication app)
+    public static void MapRunSheets(this IEndpointRouteBuilder routes)
     {
-        var api = app.MapGroup("/api").RequireAuthorization(Policies.Clinician).WithTags("Run sheets");
+        var api = routes.MapGroup("").WithTags("Run sheets");
         api.MapGet("cases/{id:guid}/sheet", Get).WithName("getRunSheet");
         api.MapPut("cases/{id:guid}/sheet", Change).WithName("changeRunSheet");
         api.MapPost("cases/{id:guid}/sheet/ticks", Tick).WithName("tickStep");

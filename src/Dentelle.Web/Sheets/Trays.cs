@@ -6,7 +6,7 @@ using Dentelle.Data;
 namespace Dentelle.Web.Sheets;
 
 /// <summary>What is laid out for a day's visits, how long they take, what runs out.</summary>
-public sealed class Trays(CaseStore store, CaseSheets sheets, TimeProvider clock)
+public sealed class Trays(CaseSheets sheets, TimeProvider clock)
 {
     public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
 
@@ -19,8 +19,7 @@ public sealed class Trays(CaseStore store, CaseSheets sheets, TimeProvider clock
             new List<(string, IReadOnlyDictionary<string, int>)>()
         );
         Protocol? protocol = null;
-        // What was finished on days before has no chair time to come.
-        foreach (var row in (await store.AllAsync(stop)).Where(row => IsOnOrAfter(row, wanted)))
+        foreach (var row in (CaseRow[])[.. await sheets.ComingAsync(wanted, stop), .. await sheets.WithoutVisitAsync(stop)])
         {
             if (!sheets.Of(row, bench).Is(out var sheet, out _))
                 continue;
@@ -45,9 +44,6 @@ public sealed class Trays(CaseStore store, CaseSheets sheets, TimeProvider clock
             [.. shortages.Select(DrawerWords.Said), .. DrawerWords.Warnings(bench.Ledgers, today, limits)]
         );
     }
-
-    private static bool IsOnOrAfter(CaseRow row, DateOnly wanted) =>
-        row.Units.Count > 0 && (row.VisitAt is not { } at || DayOf(at) >= wanted || CaseSheets.IsAhead(row));
 
     private static DateOnly DayOf(DateTime visit) => DateOnly.FromDateTime(visit.ToLocalTime());
 

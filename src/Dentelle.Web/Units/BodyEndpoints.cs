@@ -4,7 +4,6 @@ using Dentelle.Core.Preparing;
 using Dentelle.Data;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshing;
-using Dentelle.Web.Access;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -16,10 +15,10 @@ using FileAnswer = Results<FileContentHttpResult, ProblemHttpResult>;
 /// <summary>A unit's bodies as files: the present tooth and the planned preparation, singly or together as a scene.</summary>
 public static class BodyEndpoints
 {
-    public static void MapBodies(this WebApplication app)
+    public static void MapBodies(this IEndpointRouteBuilder routes)
     {
         // Files for people and viewers, no contract for the program's own pages: they stay out of its description.
-        var bodies = app.MapGroup("/api/units/{id:guid}/bodies").RequireAuthorization(Policies.Clinician).ExcludeFromDescription();
+        var bodies = routes.MapGroup("units/{id:guid}/bodies").ExcludeFromDescription();
         bodies.MapGet("scene.glb", Scene);
         bodies.MapGet("{body}.{ending}", One);
     }

@@ -1,4 +1,3 @@
-using Dentelle.Web.Access;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -7,11 +6,8 @@ namespace Dentelle.Web.Units;
 /// <summary>Options for a unit's tooth, side by side with what is planned. Nothing is saved.</summary>
 public static class OptionEndpoints
 {
-    public static void MapOptions(this WebApplication app) =>
-        app.MapPost("/api/units/{id:guid}/options", Compare)
-            .RequireAuthorization(Policies.Clinician)
-            .WithTags("Units")
-            .WithName("compareOptions");
+    public static void MapOptions(this IEndpointRouteBuilder routes) =>
+        routes.MapPost("units/{id:guid}/options", Compare).WithTags("Units").WithName("compareOptions");
 
     private static async Task<Results<Ok<OptionsView>, ProblemHttpResult>> Compare(
         Guid id,

@@ -12,9 +12,9 @@ using UnitAnswer = Results<Ok<UnitView>, ProblemHttpResult>;
 /// <summary>The whole HTTP face of units: plan, readings, finished or not.</summary>
 public static class UnitEndpoints
 {
-    public static void MapUnits(this WebApplication app)
+    public static void MapUnits(this IEndpointRouteBuilder routes)
     {
-        var units = app.MapGroup("/api/units/{id:guid}").RequireAuthorization(Policies.Clinician).WithTags("Units");
+        var units = routes.MapGroup("units/{id:guid}").WithTags("Units");
         units.MapGet("", Get).WithName("getUnit");
         units.MapPut("inputs", SaveInputs).WithName("saveInputs");
         units.MapPost("protocol", TakeProtocol).WithName("takeProtocol");

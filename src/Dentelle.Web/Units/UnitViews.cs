@@ -139,7 +139,7 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
     {
         var protocol = shelf.Of(unit).Protocol;
         var latest = new HashSet<string>(StringComparer.Ordinal);
-        ReadingRow[] standing = [.. unit.Readings.Where(row => row.TakenBackAt is null).OrderByDescending(row => row.TakenAt)];
+        ReadingRow[] standing = [.. unit.Readings.Where(row => row.TakenBackAt is null).OrderByDescending(row => row.Entry)];
         return [.. standing.Select((row, at) => ViewOf(row, latest.Add(row.Zone), standing.Skip(at + 1)))];
 
         ReadingView ViewOf(ReadingRow row, bool isLatest, IEnumerable<ReadingRow> before)

@@ -49,7 +49,7 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
         // A reading that can't be judged is a slip: the zone is not there, or meets no antagonist.
         if (!Judge.Of(reading, planned.Plan, protocol).Is(out _, out problem))
             return problem;
-        await store.AddReadingAsync(unit, reading, by, stop);
+        await store.AddReadingsAsync(unit, [reading], by, stop);
         return await views.ViewAsync(unit, planned, stop);
     }
 
@@ -107,6 +107,8 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
             return new Problem("if-match", "Name the version you are changing in If-Match.");
         if (ifMatch != Tag(unit.Version))
             return Problems.ChangedMeanwhile;
+        if (unit.FinishedAt is not null)
+            return new Problem("finished", $"{unit.Tooth} is finished: what was cut is not planned anew. Open it again first.");
         if (!views.Planned(unit, inputs, protocol).Is(out var planned, out var problem))
             return problem;
         var before = views.PlanOf(unit).Value;
@@ -135,6 +137,6 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
     }
 
     /// <summary>A caution that wants a reason and has none.</summary>
-    private static Caution? Unanswered(PlannedUnit planned) =>
+    public static Caution? Unanswered(PlannedUnit planned) =>
         planned.Preparation.Cautions.FirstOrDefault(caution => caution is { MustBeAnswered: true, Because: null });
 }

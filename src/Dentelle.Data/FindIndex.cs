@@ -1,0 +1,82 @@
+using Microsoft.EntityFrameworkCore;
+
+namespace Dentelle.Data;
+
+/// <summary>
+/// A full-text index of cases (SQLite's FTS5), kept by the database itself whoever writes to it: name, number, note, teeth
+/// with what they get, stage, and the visit's date in figures and with its month's name.
+/// </summary>
+internal static class FindIndex
+{
+    private static readonly string Words = $"""
+        CREATE VIEW "WordsOfCases" AS
+        SELECT c."Number", {PlainLetters.InSql(
+            "c.\"Patient\""
+        )} AS "Patient", printf('%04d %d', c."Number", c."Number") || ' ' || {PlainLetters.InSql("c.\"Note\"")} || ' '
+            || coalesce(strftime('%Y-%m-%d %d.%m.%Y ', c."VisitAt", 'localtime')
+                || rtrim(substr('January  February March    April    May      June     July     August   SeptemberOctober  November December ',
+                    9 * strftime('%m', c."VisitAt", 'localtime') - 8, 9)), 'no visit') || ' '
+            || coalesce((SELECT group_concat(u."Tooth" || ' ' || u."Restoration" || ' ' || u."Material" || ' '
+                || CASE WHEN u."FinishedAt" IS NOT NULL THEN 'finished'
+                    WHEN EXISTS (SELECT 1 FROM "Readings" r WHERE r."UnitId" = u."Id" AND r."TakenBackAt" IS NULL) THEN 'being cut'
+                    ELSE 'planned' END, ' ')
+                FROM "Units" u WHERE u."CaseId" = c."Id" AND u."RemovedAt" IS NULL), '') AS "Words"
+        FROM "Cases" c
+        """;
+
+    /// <summary>What changes a case's words, and how its number is found.</summary>
+    private static readonly (string Table, string Events, string Number)[] Sources =
+    [
+        ("Cases", "INSERT", "NEW.\"Number\""),
+        ("Cases", "UPDATE", "NEW.\"Number\""),
+        ("Units", "INSERT", NumberOf("NEW.\"CaseId\"")),
+        ("Units", "UPDATE", NumberOf("NEW.\"CaseId\"")),
+        ("Readings", "INSERT", NumberOf("(SELECT \"CaseId\" FROM \"Units\" WHERE \"Id\" = NEW.\"UnitId\")")),
+        ("Readings", "UPDATE", NumberOf("(SELECT \"CaseId\" FROM \"Units\" WHERE \"Id\" = NEW.\"UnitId\")")),
+    ];
+
+    /// <summary>Made anew at every start: the words may be another program's, and making them takes a moment only.</summary>
+    public static void Make(DentelleDb db)
+    {
+        using var all = db.Database.BeginTransaction();
+        Drop(db);
+        Run(db, Words);
+        Run(
+            db,
+            """
+            CREATE VIRTUAL TABLE "CaseWords" USING fts5("Patient", "Words", tokenize = 'unicode61 remove_diacritics 2', prefix = '1 2 3');
+            INSERT INTO "CaseWords" (rowid, "Patient", "Words") SELECT "Number", "Patient", "Words" FROM "WordsOfCases"
+            """
+        );
+        foreach (var (table, events, number) in Sources)
+            Run(
+                db,
+                $"""
+                CREATE TRIGGER "{table}{events}IsFound" AFTER {events} ON "{table}" BEGIN
+                    DELETE FROM "CaseWords" WHERE rowid = {number};
+                    INSERT INTO "CaseWords" (rowid, "Patient", "Words")
+                        SELECT "Number", "Patient", "Words" FROM "WordsOfCases" WHERE "Number" = {number};
+                END
+                """
+            );
+        Run(
+            db,
+            """CREATE TRIGGER "CasesAreNotFound" AFTER DELETE ON "Cases" BEGIN DELETE FROM "CaseWords" WHERE rowid = OLD."Number"; END"""
+        );
+        all.Commit();
+    }
+
+    /// <summary>Before a migration: a table that is made anew would lose or break what hangs on it.</summary>
+    public static void Drop(DentelleDb db)
+    {
+        foreach (var (table, events, _) in Sources)
+            Run(db, $"DROP TRIGGER IF EXISTS \"{table}{events}IsFound\"");
+        Run(db, "DROP TRIGGER IF EXISTS \"CasesAreNotFound\"");
+        Run(db, "DROP TABLE IF EXISTS \"CaseWords\"");
+        Run(db, "DROP VIEW IF EXISTS \"WordsOfCases\"");
+    }
+
+    private static string NumberOf(string caseId) => $"(SELECT \"Number\" FROM \"Cases\" WHERE \"Id\" = {caseId})";
+
+    private static void Run(DentelleDb db, string sql) => db.Database.ExecuteSqlRaw(sql);
+}

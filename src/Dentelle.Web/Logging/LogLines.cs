@@ -1,0 +1,17 @@
+namespace Dentelle.Web.Logging;
+
+/// <summary>What goes into the log besides what escapes: whoever looks after the program reads it there.</summary>
+internal static partial class LogLines
+{
+    [LoggerMessage(Level = LogLevel.Error, Message = "Case {Id} can't be shown")]
+    public static partial void CaseNotShown(this ILogger log, Guid id, Exception? fault);
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "The run sheet of case {Number} can't be made")]
+    public static partial void SheetNotMade(this ILogger log, int number, Exception fault);
+
+    [LoggerMessage(Level = LogLevel.Information, Message = "{Count} entries left the bin for good")]
+    public static partial void BinEmptied(this ILogger log, int count);
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "The bin could not be emptied: its entries lie there a day longer")]
+    public static partial void BinNotEmptied(this ILogger log, Exception fault);
+}
