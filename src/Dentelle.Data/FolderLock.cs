@@ -49,7 +49,12 @@ public sealed class FolderLock : IDisposable
     }
 
     /// <summary>Tells whoever comes second where the program answers.</summary>
-    public void AnswersAt(string address) => File.WriteAllText(Path.Combine(folder, AddressName), address + Environment.NewLine);
+    public void AnswersAt(string address)
+    {
+        var file = Path.Combine(folder, AddressName);
+        File.WriteAllText(file, address + Environment.NewLine);
+        File.SetUnixFileMode(file, UnixFileMode.UserRead | UnixFileMode.UserWrite);
+    }
 
     public void Dispose()
     {

@@ -1,7 +1,3 @@
-using System.Diagnostics;
-using System.Net;
-using System.Net.Sockets;
-
 namespace Dentelle.Web.Tests;
 
 /// <summary>"Saved" means that it is there after the process was killed (SIGKILL), whatever it was doing.</summary>
@@ -16,9 +12,10 @@ public sealed class KilledProcessTests : IDisposable
     {
         string unit;
         var (version, readings) = (0, 0);
-        var (server, client) = await Start();
-        using (server)
+        using (var server = new RunningServer(folder))
         {
+            await server.AnswersAsync();
+            var client = server.Client;
             unit = await client.NewUnit("36 crown zirconia");
             Task? killing = null;
             try
@@ -50,56 +47,15 @@ public sealed class KilledProcessTests : IDisposable
 
             Assert.NotNull(killing);
             await killing;
-            await server.WaitForExitAsync();
         }
 
-        (server, client) = await Start();
-        using (server)
+        using (var server = new RunningServer(folder))
         {
-            var kept = await client.Get($"/api/units/{unit}");
+            await server.AnswersAsync();
+            var kept = await server.Client.Get($"/api/units/{unit}");
             // One more may have reached the disk without its answer reaching us.
             Assert.InRange((int)kept["version"]!, version + 1, version + 2);
             Assert.InRange(kept["readings"]!.AsArray().Count, readings, readings + 1);
-            server.Kill();
-            await server.WaitForExitAsync();
         }
-    }
-
-    private async Task<(Process Server, HttpClient Client)> Start()
-    {
-        var port = FreePort();
-        var start = new ProcessStartInfo("dotnet", ["Dentelle.Web.dll", "--urls", $"http://127.0.0.1:{port}"])
-        {
-            WorkingDirectory = AppContext.BaseDirectory,
-            RedirectStandardOutput = true,
-            UseShellExecute = false,
-        };
-        start.Environment["Dentelle__Data"] = folder;
-        var server = Process.Start(start)!;
-        server.OutputDataReceived += (_, _) => { };
-        server.BeginOutputReadLine();
-        var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
-        for (var attempt = 0; attempt < 600; attempt++)
-        {
-            try
-            {
-                if ((await client.GetAsync("/api/day")).IsSuccessStatusCode)
-                    return (server, client);
-            }
-            catch (HttpRequestException)
-            {
-                await Task.Delay(100);
-            }
-        }
-
-        server.Kill();
-        throw new TimeoutException("The server did not answer within a minute.");
-    }
-
-    private static int FreePort()
-    {
-        using var listener = new TcpListener(IPAddress.Loopback, 0);
-        listener.Start();
-        return ((IPEndPoint)listener.LocalEndpoint).Port;
     }
 }
