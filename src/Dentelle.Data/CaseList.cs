@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Microsoft.EntityFrameworkCore;
 
 namespace Dentelle.Data;
@@ -62,7 +63,15 @@ public sealed class CaseList(DentelleDb db)
             stop
         );
 
-    public Task<IReadOnlyList<ListedCase>> AllAsync(CancellationToken stop) => ReadAsync(db.Cases.OrderBy(row => row.Number), stop);
+    /// <summary>All cases, one after the other, each let go before the next.</summary>
+    public async IAsyncEnumerable<ListedCase> EachAsync([EnumeratorCancellation] CancellationToken stop)
+    {
+        foreach (var id in await db.Cases.OrderBy(row => row.Number).Select(row => row.Id).ToListAsync(stop))
+        {
+            yield return await OneAsync(id, stop);
+            db.ChangeTracker.Clear();
+        }
+    }
 
     private IQueryable<CaseRow> WithoutVisit() => Open(db.Cases.Where(row => row.VisitAt == null));
 

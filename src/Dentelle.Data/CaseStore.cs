@@ -104,6 +104,13 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
             stop
         );
 
+    /// <returns>What an earlier plan of a unit was made from; null when it has no such plan.</returns>
+    public async Task<PlanInputs?> InputsOfAsync(Guid unitId, int version, CancellationToken stop) =>
+        await db.Plans.Where(plan => plan.UnitId == unitId && plan.Version == version).Select(plan => plan.Inputs).FirstOrDefaultAsync(stop)
+            is { } kept
+            ? JsonDocuments.ReadInputs("database", kept).Value
+            : null;
+
     /// <summary>Moves teeth of one case into another, behind those that are there.</summary>
     /// <returns>What stands against it; null when they are moved.</returns>
     public Task<Problem?> MoveAsync(IReadOnlyList<Guid> unitIds, Guid toCase, CancellationToken stop) =>

@@ -95,12 +95,26 @@ public static class DatabaseFile
         db.Database.Migrate();
     }
 
-    /// <summary>Writes a whole copy while the practice is at work.</summary>
-    public static void Copy(string path, string to)
+    /// <summary>Writes a whole copy, also while the practice is at work.</summary>
+    /// <returns>Why it could not be written; null when it stands there, checked.</returns>
+    public static Problem? Copy(string path, string to)
     {
-        using var db = Open(path);
-        db.Database.ExecuteSql($"VACUUM INTO {to}");
-        File.SetUnixFileMode(to, UnixFileMode.UserRead | UnixFileMode.UserWrite);
+        if (!File.Exists(path))
+            return new Problem("no-practice", $"There is no practice in {Path.GetDirectoryName(Path.GetFullPath(path))}.");
+        if (File.Exists(to))
+            return new Problem("copy-there", $"{to} is there already; a copy takes no other's place.");
+        try
+        {
+            using (var db = Open(path))
+                db.Database.ExecuteSql($"VACUUM INTO {to}");
+            File.SetUnixFileMode(to, UnixFileMode.UserRead | UnixFileMode.UserWrite);
+            using var copy = Open(to);
+            return Complaint(copy);
+        }
+        catch (Exception failed) when (StoreFaults.AtStart(failed, to) is not null)
+        {
+            return StoreFaults.AtStart(failed, to);
+        }
     }
 
     public static DentelleDb Open(string path)

@@ -10,6 +10,7 @@ using Dentelle.Web.Cases;
 using Dentelle.Web.Demo;
 using Dentelle.Web.Documents;
 using Dentelle.Web.Drawer;
+using Dentelle.Web.Export;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Dentelle.Web.Protocols;
@@ -29,6 +30,10 @@ var files = builder.Configuration.GetSection("Dentelle").Get<PracticeFiles>() ??
 if (!Handbook.Read(name => File.ReadAllText(Path.Combine(files.ProtocolFolder, name))).Is(out var handbook, out var problem))
     // Planning on wrong numbers would be worse than not starting.
     return Refused(problem, Exit.WrongNumbers);
+
+// "copy FILE": the whole database, also while the practice is at work.
+if (args is ["copy", var copy])
+    return DatabaseFile.Copy(files.DatabasePath, copy) is { } failed ? Refused(failed, Exit.NoData) : 0;
 
 FolderLock? held = null;
 if (!isRead && !FolderLock.Take(files.Data).Is(out held, out problem))
@@ -61,6 +66,7 @@ builder.Services.AddScoped<UnitWork>();
 builder.Services.AddScoped<UnitOptions>();
 builder.Services.AddScoped<CaseViews>();
 builder.Services.AddScoped<SheetWork>();
+builder.Services.AddScoped<VisitWork>();
 builder.Services.AddScoped<Trays>();
 builder.Services.AddScoped<DrawerWork>();
 builder.Services.AddScoped<LineWork>();
@@ -113,6 +119,7 @@ api.MapRunSheets();
 api.MapRunSheetPages();
 api.MapDrawer();
 api.MapBin();
+api.MapExport();
 
 // The front end finds its own screens; what is asked of the program and not there is a problem, not a page.
 app.MapFallbackToFile("{*path:regex(^(?!api(/|$)).*$):nonfile}", "index.html").AllowAnonymous();

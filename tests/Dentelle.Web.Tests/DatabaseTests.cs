@@ -88,7 +88,7 @@ public sealed class DatabaseTests : IDisposable
         Assert.Null(DatabaseFile.BringUpToDate(DatabasePath, failed => Assert.Fail(failed.ToString())));
         await using var db = DatabaseFile.Open(DatabasePath);
         Assert.Empty(await db.Database.GetPendingMigrationsAsync());
-        var row = Assert.Single(await new CaseList(db).AllAsync(default)).Row!;
+        var row = (await new CaseStore(db, TimeProvider.System).CaseAsync(id, default))!;
         Assert.Equal((id, "Ines Calder", "kept"), (row.Id, row.Patient, row.Note));
         Assert.Equal(
             ["dentelle.db"],

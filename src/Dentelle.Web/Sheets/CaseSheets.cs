@@ -80,12 +80,28 @@ public sealed class CaseSheets(
         if (row.VisitAt is { } visit && visit > LastVisit)
             return Broken;
         var rack = BurRack.Of(bench.Ledgers, row.Id.ToString(), Table.Limits.DryPlasticUses.Value);
-        return kept.Get(new SheetKey(row, shelf.Of, school, order, rack, bench.Times), () => Made(row, school, order, rack, bench.Times));
+        return kept.Get(new SheetKey(row.Units, shelf.Of, school, order, rack, bench.Times), () =>
+            Made(row.Units, school, order, rack, bench.Times)
+        );
     }
 
-    private Answer<RunSheet> Made(CaseRow row, CuttingSchool? school, IReadOnlyList<string>? order, BurRack rack, LearnedTimes times)
+    /// <summary>The sheet of some of a case's teeth, as if they were cut at a visit of their own.</summary>
+    public Answer<RunSheet> Of(CaseRow row, IReadOnlyList<UnitRow> units, Workbench bench)
     {
-        if (!Teeth(row).Is(out var teeth, out var problem))
+        var rack = BurRack.Of(bench.Ledgers, row.Id.ToString(), Table.Limits.DryPlasticUses.Value);
+        var school = row.SheetSchool;
+        return kept.Get(new SheetKey(units, shelf.Of, school, null, rack, bench.Times), () => Made(units, school, null, rack, bench.Times));
+    }
+
+    private Answer<RunSheet> Made(
+        IReadOnlyList<UnitRow> units,
+        CuttingSchool? school,
+        IReadOnlyList<string>? order,
+        BurRack rack,
+        LearnedTimes times
+    )
+    {
+        if (!Teeth(units).Is(out var teeth, out var problem))
             return problem;
         var table = Table;
         if (school is { } wanted && !teeth.Any(tooth => table.School(wanted).Suits(tooth.Plan)))
@@ -124,12 +140,12 @@ public sealed class CaseSheets(
     public static bool IsAhead(CaseRow row) => row.VisitAt is not null && row.Units.Any(unit => unit.FinishedAt is null);
 
     /// <summary>Each tooth with the protocol it was planned with: they may differ within a case.</summary>
-    private Answer<VisitTooth[]> Teeth(CaseRow row)
+    private Answer<VisitTooth[]> Teeth(IReadOnlyList<UnitRow> units)
     {
-        if (row.Units.GroupBy(unit => unit.Tooth).FirstOrDefault(same => same.Count() > 1) is { } twice)
+        if (units.GroupBy(unit => unit.Tooth).FirstOrDefault(same => same.Count() > 1) is { } twice)
             return new Problem("tooth-there", $"This case has {twice.Key} twice. Remove one of them; then its run sheet can be made.");
         var teeth = new List<VisitTooth>();
-        foreach (var unit in row.Units.OrderBy(unit => unit.Order))
+        foreach (var unit in units.OrderBy(unit => unit.Order))
         {
             if (!views.PlanOf(unit).Is(out var plan, out var problem))
                 return problem with { Sentence = $"{unit.Tooth}: {problem.Sentence}" };

@@ -21,7 +21,7 @@ public sealed class KeptSheets
 internal sealed record SheetKey
 {
     public SheetKey(
-        CaseRow row,
+        IReadOnlyList<UnitRow> units,
         Func<UnitRow, KeptProtocol> protocolOf,
         CuttingSchool? school,
         IReadOnlyList<string>? order,
@@ -31,8 +31,7 @@ internal sealed record SheetKey
         Text = string.Join(
             '\n',
             [
-                row.Id.ToString(),
-                Joined(row.Units.OrderBy(unit => unit.Order).Select(unit => $"{unit.Id} {unit.Version} {protocolOf(unit).Words}")),
+                Joined(units.OrderBy(unit => unit.Order).Select(unit => $"{unit.Id} {unit.Version} {protocolOf(unit).Words}")),
                 $"{school}",
                 order is null ? "best" : Joined(order),
                 Joined(rack.Burs.Select(bur => bur.Id)),

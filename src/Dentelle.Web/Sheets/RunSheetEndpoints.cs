@@ -14,6 +14,9 @@ public static class RunSheetEndpoints
         api.MapGet("cases/{id:guid}/sheet", Get).WithName("getRunSheet");
         api.MapPut("cases/{id:guid}/sheet", Change).WithName("changeRunSheet");
         api.MapPost("cases/{id:guid}/sheet/ticks", Tick).WithName("tickStep");
+        api.MapGet("cases/{id:guid}/visits", Propose).WithName("proposeVisits");
+        api.MapPost("cases/{id:guid}/visits", Split).WithName("splitVisits");
+        api.MapPut("units/{id:guid}/case", Move).WithName("moveUnit");
         api.MapGet("day/tray", Tray).WithName("getTray");
     }
 
@@ -25,6 +28,23 @@ public static class RunSheetEndpoints
 
     private static async Task<SheetAnswer> Tick(Guid id, TickEntry entry, SheetWork work, CancellationToken stop) =>
         (await work.TickAsync(id, entry, stop)).ToResult();
+
+    private static async Task<Results<Ok<SplitView>, ProblemHttpResult>> Propose(Guid id, VisitWork work, CancellationToken stop) =>
+        (await work.ProposeAsync(id, stop)).ToResult();
+
+    private static async Task<Results<Ok<SplitDone>, ProblemHttpResult>> Split(
+        Guid id,
+        SplitEntry entry,
+        VisitWork work,
+        CancellationToken stop
+    ) => (await work.SplitAsync(id, entry, stop)).ToResult();
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> Move(
+        Guid id,
+        MoveEntry entry,
+        VisitWork work,
+        CancellationToken stop
+    ) => await work.MoveAsync(id, entry.CaseId, stop) is { } problem ? Problems.From(problem) : TypedResults.NoContent();
 
     private static async Task<Ok<TrayView>> Tray(DateOnly? day, Trays trays, CancellationToken stop) =>
         TypedResults.Ok(await trays.OfAsync(day ?? trays.Today, stop));

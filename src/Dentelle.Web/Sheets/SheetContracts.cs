@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using System.Text.Json.Serialization;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Sequencing;
@@ -75,6 +76,23 @@ public sealed record TickEntry
 
     public required TickWhat What { get; init; }
 }
+
+/// <summary>How a case could be spread over visits.</summary>
+/// <param name="MostMinutes">The longest visit.</param>
+/// <param name="Visits">One where it is short enough.</param>
+public sealed record SplitView(double MostMinutes, IReadOnlyList<SplitVisit> Visits);
+
+/// <param name="Units">What is cut at it.</param>
+/// <param name="Teeth">Their ISO codes.</param>
+public sealed record SplitVisit(IReadOnlyList<Guid> Units, IReadOnlyList<string> Teeth, double Minutes);
+
+/// <param name="Visits">Units of each; those of the first stay in the case.</param>
+public sealed record SplitEntry([property: MaxLength(32)] IReadOnlyList<IReadOnlyList<Guid>> Visits);
+
+/// <param name="Cases">The case itself, then those that were made.</param>
+public sealed record SplitDone(IReadOnlyList<Guid> Cases);
+
+public sealed record MoveEntry(Guid CaseId);
 
 /// <summary>The day's chair time and what is laid out.</summary>
 public sealed record TrayView(IReadOnlyList<VisitTime> Visits, IReadOnlyList<TrayItem> Items, IReadOnlyList<string> Warnings);

@@ -9,9 +9,9 @@ namespace Dentelle.Web.Units;
 
 public sealed record OptionsEntry
 {
-    /// <summary>What would stand behind the tooth in a quick line: "crown metal".</summary>
+    /// <summary>What would stand behind the tooth in a quick line: "crown metal"; left out for the two likeliest.</summary>
     [MaxLength(8)]
-    public required IReadOnlyList<string> Options { get; init; }
+    public IReadOnlyList<string>? Options { get; init; }
 }
 
 /// <param name="Columns">What is planned first.</param>
@@ -22,7 +22,7 @@ public sealed record OptionColumn
     /// <summary>As it was asked for; empty for what is planned.</summary>
     public required string Option { get; init; }
 
-    /// <summary>What the unit's inputs would be.</summary>
+    /// <summary>What the unit's inputs would be, the material among them: they take the place of those that stand.</summary>
     public required PlanInputs Inputs { get; init; }
 
     public required Restoration Restoration { get; init; }
@@ -55,7 +55,7 @@ public sealed record OptionColumn
         new()
         {
             Option = option,
-            Inputs = inputs,
+            Inputs = inputs with { Material = unit.Plan.Material.Value },
             Restoration = unit.Plan.Restoration,
             What = unit.Plan.Restoration.Words(),
             Material = unit.Plan.Material.Value,

@@ -31,16 +31,20 @@ public static class UnitEndpoints
     private static async Task<Results<Ok<CostView>, ProblemHttpResult>> Cost(Guid id, UnitWork work, CancellationToken stop) =>
         (await work.CostAsync(id, stop)).ToResult();
 
-    /// <summary>Plans anew and keeps the plan. If-Match names the version the change was made on.</summary>
+    /// <summary>
+    /// Plans anew and keeps the plan. If-Match names the version the change was made on; what moved is told since the version
+    /// named by since, else since that one.
+    /// </summary>
     private static async Task<UnitAnswer> SaveInputs(
         Guid id,
         PlanInputs inputs,
+        int? since,
         [FromHeader(Name = "If-Match")] string? ifMatch,
         UnitWork work,
         ClaimsPrincipal user,
         HttpResponse response,
         CancellationToken stop
-    ) => Tagged(await work.ReplanAsync(id, inputs, ifMatch, user.NameOf(), stop), response);
+    ) => Tagged(await work.ReplanAsync(id, inputs, ifMatch, since, user.NameOf(), stop), response);
 
     /// <summary>Plans the unit anew with the protocol in use.</summary>
     private static async Task<UnitAnswer> TakeProtocol(

@@ -29,8 +29,21 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
         return views.Planned(unit).Is(out var planned, out var problem) ? new CostView(unit.Version, planned.Preparation.Cost) : problem;
     }
 
-    public async Task<Answer<UnitView>> ReplanAsync(Guid id, PlanInputs inputs, string? ifMatch, string by, CancellationToken stop) =>
-        await store.UnitAsync(id, stop) is { } unit ? await ReplannedAsync(unit, inputs, shelf.Of(unit), ifMatch, by, stop) : NoUnit;
+    /// <param name="since">The version against which it is told what moved; null for the one that is changed.</param>
+    public async Task<Answer<UnitView>> ReplanAsync(
+        Guid id,
+        PlanInputs inputs,
+        string? ifMatch,
+        int? since,
+        string by,
+        CancellationToken stop
+    )
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return NoUnit;
+        var before = since is { } version && version < unit.Version ? await store.InputsOfAsync(id, version, stop) : null;
+        return await ReplannedAsync(unit, inputs, shelf.Of(unit), ifMatch, by, stop, before);
+    }
 
     public async Task<Answer<UnitView>> TakeProtocolAsync(Guid id, string? ifMatch, string by, CancellationToken stop) =>
         await store.UnitAsync(id, stop) is { } unit
@@ -100,7 +113,8 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
         KeptProtocol protocol,
         string? ifMatch,
         string by,
-        CancellationToken stop
+        CancellationToken stop,
+        PlanInputs? since = null
     )
     {
         if (ifMatch is null)
@@ -111,7 +125,7 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
             return new Problem("finished", $"{unit.Tooth} is finished: what was cut is not planned anew. Open it again first.");
         if (!views.Planned(unit, inputs, protocol).Is(out var planned, out var problem))
             return problem;
-        var before = views.PlanOf(unit).Value;
+        var before = since is null ? views.PlanOf(unit).Value : views.Planned(unit, since, protocol).Value?.Plan;
         if (!await store.SavePlanAsync(unit, planned, inputs, protocol.Protocol, by, stop))
             return Problems.ChangedMeanwhile;
         var view = await views.ViewAsync(unit, planned, stop);

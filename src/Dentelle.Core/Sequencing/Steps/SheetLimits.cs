@@ -33,4 +33,7 @@ public sealed record SheetLimits
 
     /// <summary>Pieces of each bur in a drawer that nobody has counted yet.</summary>
     public required Sourced<double> StarterPieces { get; init; }
+
+    /// <summary>A longer visit is proposed to be split over several.</summary>
+    public required Sourced<double> VisitMostMinutes { get; init; }
 }

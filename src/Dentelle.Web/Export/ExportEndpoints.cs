@@ -1,0 +1,79 @@
+using System.IO.Compression;
+using System.Text;
+using System.Text.Json;
+using Dentelle.Data;
+using Dentelle.Web.Cases;
+using Dentelle.Web.Handbooks;
+using Microsoft.AspNetCore.Http.Json;
+using Microsoft.Extensions.Options;
+
+namespace Dentelle.Web.Export;
+
+/// <summary>Everything the practice has, as one ZIP of open files: to be read elsewhere, or kept.</summary>
+public static class ExportEndpoints
+{
+    public static void MapExport(this IEndpointRouteBuilder routes) =>
+        routes.MapGet("export.zip", Write).WithTags("Export").ExcludeFromDescription();
+
+    private static IResult Write(
+        CaseList cases,
+        DrawerStore drawer,
+        SheetStore sheets,
+        ProtocolShelf shelf,
+        TimeProvider clock,
+        IOptions<JsonOptions> json,
+        CancellationToken stop
+    ) =>
+        TypedResults.Stream(
+            async body =>
+            {
+                await using var archive = await ZipArchive.CreateAsync(body, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8, stop);
+                var ticks = new StringBuilder("case,step,tooth,bur,started,ended\r\n");
+                // One case after the other: the whole practice need not fit into memory.
+                await foreach (var listed in cases.EachAsync(stop))
+                {
+                    if (listed.Row is not { } row)
+                        continue;
+                    await AddAsync(
+                        archive,
+                        $"cases/{row.Number:0000}.json",
+                        JsonSerializer.Serialize(CaseFiles.Write(row), json.Value.SerializerOptions)
+                    );
+                    foreach (var tick in await sheets.TicksAsync(row.Id, stop))
+                        ticks.Append(
+                            Row([$"{row.Number:0000}", tick.Code, tick.Tooth, tick.BurId, Time(tick.StartedAt), Time(tick.EndedAt)])
+                        );
+                }
+                await AddAsync(archive, "steps.csv", ticks.ToString());
+                foreach (var kept in shelf.All)
+                    await AddAsync(archive, $"protocols/{kept.Protocol.Id}-{kept.Protocol.Version}.json", kept.Text.File.Text);
+                var burs = new StringBuilder("bur,code,pieces,sterilised,worn,uses\r\n");
+                foreach (var ledger in await drawer.LedgersAsync(stop))
+                    burs.Append(
+                        Row([
+                            ledger.Bur.Name,
+                            ledger.Bur.Code,
+                            $"{ledger.Pieces}",
+                            $"{ledger.Sterilised}",
+                            ledger.Worn ? "yes" : "no",
+                            $"{ledger.Uses.Count}",
+                        ])
+                    );
+                await AddAsync(archive, "drawer.csv", burs.ToString());
+            },
+            "application/zip",
+            $"dentelle-{clock.GetLocalNow():yyyy-MM-dd}.zip"
+        );
+
+    private static async Task AddAsync(ZipArchive archive, string name, string text)
+    {
+        await using var entry = await archive.CreateEntry(name, CompressionLevel.Fastest).OpenAsync();
+        await entry.WriteAsync(Encoding.UTF8.GetBytes(text));
+    }
+
+    private static string Time(DateTime? at) => at is { } time ? time.ToString("yyyy-MM-dd'T'HH:mm:ss'Z'") : "";
+
+    /// <summary>By RFC 4180.</summary>
+    private static string Row(IEnumerable<string?> cells) =>
+        string.Join(',', cells.Select(cell => $"\"{(cell ?? "").Replace("\"", "\"\"", StringComparison.Ordinal)}\"")) + "\r\n";
+}
