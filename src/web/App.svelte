@@ -1,5 +1,6 @@
 <script lang="ts">
   import ThemeProvider from 'flowbite-svelte/ThemeProvider.svelte';
+  import { onMount, untrack } from 'svelte';
   import { Router } from 'sv-router';
   import { actions } from './actions.svelte';
   import { Refusal } from './api/client';
@@ -8,25 +9,37 @@
   import HelpSheet from './parts/HelpSheet.svelte';
   import NoticeLine from './parts/NoticeLine.svelte';
   import { notices } from './parts/notices.svelte';
+  import { outbox } from './parts/outbox.svelte';
   import QuickLine from './parts/QuickLine.svelte';
   import SettingsDialog from './parts/SettingsDialog.svelte';
   import { shared } from './parts/shared.svelte';
   import { theme } from './parts/theme';
-  import { furnish } from './router';
+  import { undo } from './parts/undo.svelte';
+  import { furnish, navigate, route } from './router';
   import { views } from './views/views';
 
   furnish(views);
 
-  let quickLineOpen = $state(false);
   let helpOpen = $state(false);
   let settingsOpen = $state(false);
 
   actions.setGlobal([
-    { name: 'Quick line', keys: ['/'], shown: '/', run: () => (quickLineOpen = true) },
+    { name: 'Quick line', keys: ['/'], shown: '/', run: () => (shared.quickLineOpen = true) },
+    { name: 'Undo', keys: ['u', 'U'], shown: 'U', run: () => void undo.run() },
+    { name: 'Find a case', keys: ['f', 'F'], shown: 'F', run: () => void navigate('/find') },
     { name: 'Light or chair screen', keys: ['d', 'D'], shown: 'D', run: () => shared.switchTheme() },
     { name: 'Settings', keys: [','], shown: ',', run: () => (settingsOpen = true) },
-    { name: 'Keys', keys: ['?'], shown: '?', run: () => (helpOpen = true) },
+    { name: 'Keys and signs', keys: ['?'], shown: '?', run: () => (helpOpen = true) },
   ]);
+
+  // What was said on one screen is not about the next.
+  $effect(() => {
+    void route.pathname;
+    untrack(() => notices.clear());
+  });
+
+  // What an earlier visit to this page could not send.
+  onMount(() => void outbox.flush());
 
   // What every screen needs is said by the protocol in use.
   $effect(() => {
@@ -38,7 +51,11 @@
   });
 </script>
 
-<svelte:window onkeydown={(event) => actions.handle(event)} />
+<svelte:window
+  onkeydown={(event) => actions.handle(event)}
+  onclick={(event) => actions.released(event)}
+  ononline={() => void outbox.flush()}
+/>
 
 <!-- The hatch of room that is cut: every figure uses the same. -->
 <svg width="0" height="0" class="absolute" aria-hidden="true">
@@ -53,7 +70,7 @@
 <ThemeProvider {theme}>
   <div class="flex h-dvh flex-col">
     <Header
-      onquickline={() => (quickLineOpen = true)}
+      onquickline={() => (shared.quickLineOpen = true)}
       onhelp={() => (helpOpen = true)}
       onsettings={() => (settingsOpen = true)}
     />
@@ -63,7 +80,7 @@
     <NoticeLine />
   </div>
 
-  <QuickLine bind:open={quickLineOpen} />
+  <QuickLine bind:open={shared.quickLineOpen} />
   <HelpSheet bind:open={helpOpen} />
   <SettingsDialog bind:open={settingsOpen} />
 </ThemeProvider>

@@ -6,7 +6,12 @@ export interface Action {
   /** How the keys are shown. */
   shown: string;
   run: () => void;
+  /** Whether a key that is held down does it again and again: steps do, deeds don't. */
+  repeats?: boolean;
 }
+
+/** What a key of its own belongs to while it has the focus: letters to a field, arrows to a choice. */
+const typing = 'textarea, select, dialog, [contenteditable], input:not([type=checkbox], [type=file])';
 
 class Actions {
   #global: Action[] = [];
@@ -32,13 +37,27 @@ class Actions {
   handle(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
     const target = event.target as HTMLElement;
-    if (target.closest('input, textarea, select, dialog')) return;
-    // Space and Enter belong to the button that has the focus.
-    if (target.closest('button, a, [role=button]') && (event.key === 'Enter' || event.key === ' ')) return;
+    if (target.closest(typing)) return;
+    // Enter follows a link; Space and Enter belong to the button or tick that has the focus.
+    if (event.key === 'Enter' && target.closest('a, button, summary, [role=button]')) return;
+    if (event.key === ' ' && target.closest('button, summary, input, [role=button]')) return;
     const action = this.all.find((candidate) => candidate.keys.includes(event.key));
     if (!action) return;
     event.preventDefault();
-    action.run();
+    if (!event.repeat || action.repeats) action.run();
+  }
+
+  /**
+   * Whoever points at a control does not mean to type on it: the keys stay the screen's. Who came to it by keyboard keeps
+   * the focus there.
+   */
+  released(event: MouseEvent): void {
+    const target = (event.target as HTMLElement).closest<HTMLElement>(
+      'button, a, summary, label, input[type=checkbox], [role=button]',
+    );
+    if (!target || event.detail === 0 || target.closest('dialog')) return;
+    const held = document.activeElement;
+    if (held instanceof HTMLElement && !held.matches(typing)) held.blur();
   }
 }
 

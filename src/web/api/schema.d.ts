@@ -4,38 +4,6 @@
  */
 
 export interface paths {
-    "/api/units/{id}/options": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["compareOptions"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/units/{id}/sheet.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["getSheet"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/day": {
         parameters: {
             query?: never;
@@ -44,6 +12,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getDay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findCases"];
         put?: never;
         post?: never;
         delete?: never;
@@ -62,7 +46,7 @@ export interface paths {
         get: operations["getCase"];
         put: operations["changeCase"];
         post?: never;
-        delete?: never;
+        delete: operations["removeCase"];
         options?: never;
         head?: never;
         patch?: never;
@@ -110,7 +94,7 @@ export interface paths {
         get: operations["getUnit"];
         put?: never;
         post?: never;
-        delete?: never;
+        delete: operations["removeUnit"];
         options?: never;
         head?: never;
         patch?: never;
@@ -212,6 +196,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{id}/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compareOptions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{id}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick-line/understand": {
         parameters: {
             query?: never;
@@ -270,7 +286,7 @@ export interface paths {
         get: operations["getProtocol"];
         put?: never;
         post?: never;
-        delete?: never;
+        delete: operations["removeProtocol"];
         options?: never;
         head?: never;
         patch?: never;
@@ -436,6 +452,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cases/{id}/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["proposeVisits"];
+        put?: never;
+        post: operations["splitVisits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{id}/case": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["moveUnit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day/tray": {
         parameters: {
             query?: never;
@@ -548,6 +596,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawer/burs/{burId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeBur"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBin"];
+        put?: never;
+        post?: never;
+        delete: operations["emptyBin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{what}/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bringBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -631,6 +727,34 @@ export interface components {
              * @description By how much a connector would have to be higher to bend no more than that.
              */
             heightTimes: number;
+        };
+        BinView: {
+            /** @description What was put there last comes first. */
+            entries: components["schemas"]["BinnedView"][];
+            /**
+             * Format: int32
+             * @description How long something can be brought back.
+             */
+            keepsDays: number;
+        };
+        /**
+         * @description What can be put into the bin.
+         * @enum {unknown}
+         */
+        Binned: "case" | "unit" | "bur" | "protocol";
+        BinnedView: {
+            /** Format: uuid */
+            id: string;
+            what: components["schemas"]["Binned"];
+            /** @description How it was called. */
+            name: string;
+            /** Format: date-time */
+            removedAt: string;
+            /**
+             * Format: date-time
+             * @description When it can't be brought back any more.
+             */
+            goneAt: string;
         };
         BoxDocument: {
             side: components["schemas"]["ProximalSide"];
@@ -740,12 +864,24 @@ export interface components {
         };
         /** @description A case as a file: everything that is needed to have it elsewhere. */
         CaseFile: {
+            /** @description Always string CaseFile.FormatName. */
             format: string;
+            /** @description The name. */
             patient: string;
+            /** @description Free words. */
             note: string;
+            /** @description Its teeth, each once. */
             units: components["schemas"]["CaseFileUnit"][];
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description UTC.
+             */
             visitAt?: null | string;
+            /**
+             * Format: uuid
+             * @description By which a practice knows whether it has the case already; files of earlier versions have none.
+             */
+            id?: null | string;
         };
         CaseFileReading: {
             zone: string;
@@ -804,6 +940,8 @@ export interface components {
             visitAt?: null | string;
             note: string;
             units: components["schemas"]["CaseUnitView"][];
+            /** @description Why it can't be shown; null for a case that can. */
+            broken?: null | string;
         };
         /** @description Something to think about before cutting. */
         CautionDocument: {
@@ -892,9 +1030,32 @@ export interface components {
         };
         /** @enum {unknown} */
         CuttingSchool: "edge-first" | "facial-first" | "margin-first" | "axial-first" | "parallel-pair" | "three-bur" | "onlay-planes" | "veneer" | "proximal-first" | "ceramic-facing" | "facial-with-margin";
-        /** @description The list of cases. */
+        /**
+         * @default 1
+         * @enum {unknown}
+         */
+        DayOfWeek: "sunday" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday";
+        /** @description What the day brings. */
         DayView: {
+            /** @description Visits from today on, the next one first. */
             cases: components["schemas"]["CaseView"][];
+            /** @description Cases with teeth to cut and no agreed visit, the newest first. */
+            withoutVisit: components["schemas"]["CaseView"][];
+            /**
+             * Format: int32
+             * @description However many of them are listed.
+             */
+            comingInAll: number;
+            /**
+             * Format: int32
+             * @description However many of them are listed.
+             */
+            withoutVisitInAll: number;
+            /**
+             * Format: int32
+             * @description Visits of days before with a tooth that is not finished.
+             */
+            earlierOpen: number;
         };
         DepthDocument: {
             /** Format: double */
@@ -1177,6 +1338,40 @@ export interface components {
              */
             allTheSame: boolean;
         };
+        /** @description A line of the archive or of what was found. */
+        FoundCaseView: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            patient: string;
+            /** Format: date-time */
+            visitAt?: null | string;
+            stage?: null | components["schemas"]["UnitStage"];
+            units: components["schemas"]["FoundUnitView"][];
+        };
+        FoundUnitView: {
+            /** Format: uuid */
+            id: string;
+            tooth: string;
+            written: string;
+            what: string;
+            material: string;
+            stage: components["schemas"]["UnitStage"];
+        };
+        FoundView: {
+            /** @description One page of them. */
+            cases: components["schemas"]["FoundCaseView"][];
+            /**
+             * Format: int32
+             * @description How many were found.
+             */
+            inAll: number;
+            /**
+             * Format: int32
+             * @description How many a page holds.
+             */
+            pageSize: number;
+        };
         FreeDocument: {
             /** Format: double */
             from: number;
@@ -1273,6 +1468,12 @@ export interface components {
              * @description The case the unit is added to; without one a new case is made.
              */
             caseId?: null | string;
+            /** @description Puts teeth that stand in the case already into the bin, with what was read on them. */
+            replace?: null | boolean;
+            /** @description Why it is done all the same, where a refusal yields to a reason. */
+            because?: null | string;
+            /** @description How the patient is called, where a new case is begun. */
+            patient?: null | string;
         };
         LineView: {
             /** @description Whether the line can be done. */
@@ -1281,6 +1482,13 @@ export interface components {
             words: string;
             /** @description Lines that could have been meant. */
             suggestions: string[];
+            /** @description What stands in the way: a tooth that the case has already; null when nothing does. */
+            there?: null | string;
+            /**
+             * @description Whether it is done all the same when a reason is given.
+             * @default false
+             */
+            asksReason: boolean;
         };
         /** @enum {unknown} */
         MarginDesign: "chamfer" | "heavy-chamfer" | "shoulder" | "rounded-shoulder" | "shoulder-bevel" | "butt" | "feather-edge";
@@ -1370,6 +1578,10 @@ export interface components {
         };
         /** Format: double */
         Mm: null | number;
+        MoveEntry: {
+            /** Format: uuid */
+            caseId: string;
+        };
         /** @description A depth or level that a change moved, in millimetres. */
         MovedNumber: {
             what: string;
@@ -1381,7 +1593,7 @@ export interface components {
         OptionColumn: {
             /** @description As it was asked for; empty for what is planned. */
             option: string;
-            /** @description What the unit's inputs would be. */
+            /** @description What the unit's inputs would be, the material among them: they take the place of those that stand. */
             inputs: components["schemas"]["PlanInputs"];
             restoration: components["schemas"]["Restoration"];
             what: string;
@@ -1409,8 +1621,8 @@ export interface components {
             sentence?: null | string;
         };
         OptionsEntry: {
-            /** @description What would stand behind the tooth in a quick line: "crown metal". */
-            options: string[];
+            /** @description What would stand behind the tooth in a quick line: "crown metal"; left out for the two likeliest. */
+            options?: null | string[];
         };
         OptionsView: {
             /** @description What is planned first. */
@@ -1660,6 +1872,11 @@ export interface components {
          *     next of the set, the smallest that did not; for a scale the value; for a height what it was before and after.
          */
         ReadingEntry: {
+            /**
+             * Format: uuid
+             * @description Made by whoever sends it, so that an entry sent again after a lost answer counts once.
+             */
+            id?: null | string;
             zone: string;
             kind: components["schemas"]["ReadingKind"];
             gauge: string;
@@ -1839,6 +2056,13 @@ export interface components {
              * @description Tip of the bur corrections are told in; null takes the one of the step that cut there.
              */
             burTipMm?: null | number;
+            /**
+             * @description Whether hours are written "2:30 pm" and not "14:30".
+             * @default false
+             */
+            twelveHours: boolean;
+            /** @description The day a week begins with. */
+            weekStart: components["schemas"]["DayOfWeek"];
         };
         SheetEntry: {
             school?: null | components["schemas"]["CuttingSchool"];
@@ -1905,6 +2129,32 @@ export interface components {
             id: string;
             citation: string;
             standing: components["schemas"]["Standing"];
+        };
+        SplitDone: {
+            /** @description The case itself, then those that were made. */
+            cases: string[];
+        };
+        SplitEntry: {
+            /** @description Units of each; those of the first stay in the case. */
+            visits: string[][];
+        };
+        /** @description How a case could be spread over visits. */
+        SplitView: {
+            /**
+             * Format: double
+             * @description The longest visit.
+             */
+            mostMinutes: number;
+            /** @description One where it is short enough. */
+            visits: components["schemas"]["SplitVisit"][];
+        };
+        SplitVisit: {
+            /** @description What is cut at it. */
+            units: string[];
+            /** @description Their ISO codes. */
+            teeth: string[];
+            /** Format: double */
+            minutes: number;
         };
         /**
          * @description How far a number may be trusted.
@@ -2244,63 +2494,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    compareOptions: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OptionsEntry"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OptionsView"];
-                };
-            };
-        };
-    };
-    getSheet: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/pdf": string;
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
     getDay: {
         parameters: {
             query?: never;
@@ -2317,6 +2510,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayView"];
+                };
+            };
+        };
+    };
+    findCases: {
+        parameters: {
+            query?: {
+                text?: string;
+                when?: string;
+                open?: boolean;
+                restoration?: string;
+                material?: string;
+                from?: string;
+                to?: string;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundView"];
                 };
             };
         };
@@ -2367,6 +2589,28 @@ export interface operations {
             };
         };
     };
+    removeCase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinnedView"];
+                };
+            };
+        };
+    };
     exportCase: {
         parameters: {
             query?: never;
@@ -2391,7 +2635,9 @@ export interface operations {
     };
     importCase: {
         parameters: {
-            query?: never;
+            query?: {
+                ifThere?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2435,9 +2681,33 @@ export interface operations {
             };
         };
     };
-    saveInputs: {
+    removeUnit: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinnedView"];
+                };
+            };
+        };
+    };
+    saveInputs: {
+        parameters: {
+            query?: {
+                since?: number;
+            };
             header?: {
                 "If-Match"?: string;
             };
@@ -2588,6 +2858,63 @@ export interface operations {
             };
         };
     };
+    compareOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OptionsEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsView"];
+                };
+            };
+        };
+    };
+    getSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     understandLine: {
         parameters: {
             query?: never;
@@ -2699,6 +3026,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProtocolView"];
+                };
+            };
+        };
+    };
+    removeProtocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinnedView"];
                 };
             };
         };
@@ -2976,6 +3326,78 @@ export interface operations {
             };
         };
     };
+    proposeVisits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SplitView"];
+                };
+            };
+        };
+    };
+    splitVisits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SplitDone"];
+                };
+            };
+        };
+    };
+    moveUnit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     getTray: {
         parameters: {
             query?: {
@@ -3149,6 +3571,87 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DrawerView"];
                 };
+            };
+        };
+    };
+    removeBur: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                burId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinnedView"];
+                };
+            };
+        };
+    };
+    getBin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinView"];
+                };
+            };
+        };
+    };
+    emptyBin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    bringBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -13,7 +13,7 @@
     ...rest
   }: Pick<
     HTMLInputAttributes,
-    'aria-label' | 'inputmode' | 'maxlength' | 'onfocus' | 'onkeydown' | 'placeholder' | 'type'
+    'aria-label' | 'inputmode' | 'maxlength' | 'onfocus' | 'onkeydown' | 'placeholder' | 'title' | 'type'
   > & {
     value: string;
     multiline?: boolean;

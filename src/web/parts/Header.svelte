@@ -1,23 +1,26 @@
 <script lang="ts">
   import LineButton from './LineButton.svelte';
   import { isActive, places, route, type Place } from '../router';
+  import { outbox } from './outbox.svelte';
   import { shared } from './shared.svelte';
+  import { undo } from './undo.svelte';
 
   let { onquickline, onhelp, onsettings }: { onquickline: () => void; onhelp: () => void; onsettings: () => void } =
     $props();
 
   const screens = Object.entries(places) as [Place, string][];
 
-  // Screens of a case are there while one is open; one of a tooth is only where one stands.
+  // Screens of a case are there while one is open, that of a tooth while one of the case was looked at.
   function addressOf(place: Place): string | null {
     if (!place.includes(':id')) return place;
-    return place.startsWith('/case/') && shared.caseId ? place.replace(':id', shared.caseId) : null;
+    const id = place.startsWith('/case/') ? shared.caseId : shared.unitId;
+    return id ? place.replace(':id', id) : null;
   }
 </script>
 
-<header class="flex h-13 shrink-0 items-center gap-6 border-b border-hairline bg-leaf px-6">
+<header class="flex min-h-13 shrink-0 items-center gap-4 border-b border-hairline bg-leaf px-4 xl:gap-6 xl:px-6">
   <a href="/" class="font-mark text-wordmark text-[25px] leading-none font-semibold">Dentelle</a>
-  <nav class="flex gap-5" aria-label="Views">
+  <nav class="flex gap-4 xl:gap-5" aria-label="Views">
     {#each screens as [place, name] (place)}
       {@const href = addressOf(place)}
       {@const here = href === null ? isActive(place) : route.pathname === href}
@@ -33,15 +36,30 @@
     {/each}
   </nav>
   <button
-    class="ml-auto flex min-h-10 w-48 min-w-0 xl:w-80 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft"
+    class="ml-auto flex min-h-10 w-36 min-w-0 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft xl:w-72"
     onclick={onquickline}
   >
     <span class="truncate">36 crown zirconia</span><span class="key" aria-hidden="true">/</span>
     <span class="sr-only">Open the quick line</span>
   </button>
-  <LineButton class="whitespace-nowrap" onclick={() => shared.switchTheme()}>
+  {#if outbox.unsent.length > 0}
+    <LineButton
+      class="whitespace-nowrap text-plum"
+      title={outbox.unsent.map((one) => one.words).join('\n')}
+      onclick={() => void outbox.flush()}
+    >
+      <span aria-hidden="true">{'•'.repeat(Math.min(3, outbox.unsent.length))}</span>
+      {outbox.unsent.length} to send
+    </LineButton>
+  {/if}
+  {#if undo.next}
+    <LineButton class="whitespace-nowrap" title="Take back: {undo.next}" onclick={() => void undo.run()}
+      >Undo</LineButton
+    >
+  {/if}
+  <LineButton class="whitespace-nowrap max-xl:hidden" onclick={() => shared.switchTheme()}>
     {shared.theme === 'chair' ? 'Desk' : 'Chair'} screen
   </LineButton>
   <LineButton onclick={onsettings}>Settings</LineButton>
-  <LineButton onclick={onhelp}>Keys</LineButton>
+  <LineButton class="whitespace-nowrap" onclick={onhelp}>Keys</LineButton>
 </header>

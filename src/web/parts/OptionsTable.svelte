@@ -30,14 +30,15 @@
       .map((choice) => `${plain(unit.plan.restoration)} ${choice.material}`),
   ]);
 
-  onMount(() => void compare([]));
+  // The likeliest are there before anybody asks.
+  onMount(() => void compare());
 
   /** Shows these options; one that is refused is told and leaves the others as they are. */
-  async function compare(wanted: string[]): Promise<boolean> {
+  async function compare(wanted?: string[]): Promise<boolean> {
     try {
       const params = { path: { id: unit.id } };
       columns = (await answer(api.POST('/api/units/{id}/options', { params, body: { options: wanted } }))).columns;
-      options = wanted;
+      options = columns.map((column) => column.option).filter(Boolean);
       wrong = null;
       return true;
     } catch (error) {
@@ -102,14 +103,21 @@
               <span class="measure text-[19px] {best ? 'text-done' : ''}"
                 >{row.said(value, column)}{#if best}<span class="ml-1.5 text-[14px]">best</span>{/if}</span
               >
-              <svg viewBox="0 0 100 4" class="block h-1.5 w-full" preserveAspectRatio="none" aria-hidden="true">
-                <rect width="100" height="4" class="track" />
-                <rect
-                  width={100 * Math.min(1, Math.max(0, value / row.full))}
-                  height="4"
-                  class={best ? 'best' : 'bar'}
-                />
-              </svg>
+              {#if row.full}
+                <svg
+                  viewBox="0 0 100 4"
+                  class="block h-1.5 w-full max-w-52"
+                  preserveAspectRatio="none"
+                  aria-hidden="true"
+                >
+                  <rect width="100" height="4" class="track" />
+                  <rect
+                    width={100 * Math.min(1, Math.max(0, value / row.full))}
+                    height="4"
+                    class={best ? 'best' : 'bar'}
+                  />
+                </svg>
+              {/if}
             {/if}
           </TableBodyCell>
         {/each}

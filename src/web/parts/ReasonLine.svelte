@@ -15,8 +15,8 @@
 {#if given}
   <p class="quiet">Done all the same: {given}</p>
 {:else}
-  <form class="mt-1 flex gap-2" onsubmit={submit}>
-    <Input class="min-w-0 flex-1" aria-label={label} placeholder="Reason" maxlength={200} bind:value={reason} />
+  <form class="mt-1 flex flex-wrap gap-2" onsubmit={submit}>
+    <Input class="min-w-40 flex-1" aria-label={label} placeholder="Reason" maxlength={500} bind:value={reason} />
     <Button type="submit" class="text-[13px]" disabled={!reason.trim()}>All the same</Button>
   </form>
 {/if}

@@ -5,6 +5,10 @@
 class Changed {
   /** How the user likes things: notation and bur in hand stand in what the server words. */
   settings = $state(0);
+  /** What could not be sent before has been sent. */
+  sent = $state(0);
+  /** Something was taken away or brought back, wherever. */
+  bin = $state(0);
   /** The protocol in use. */
   protocol = $state(0);
 }

@@ -8,8 +8,8 @@ export interface Row {
   /** What is compared; nothing where it is not known. */
   of: (column: Column) => number | null | undefined;
   said: (value: number, column: Column) => string;
-  /** What a full bar stands for. */
-  full: number;
+  /** What a full bar stands for: longer is better. Where less is better there is no bar. */
+  full?: number;
   /** Whether less of it is better. */
   less?: boolean;
 }
@@ -23,16 +23,15 @@ const rows: Row[] = [
     words: 'Cut from the crown',
     of: (c) => c.cost?.share,
     said: (v, c) => `${percent(v)}, ${c.cost!.removedMm3.toFixed(0)} mm³`,
-    full: 1,
     less: true,
   },
   { words: 'Enamel that stays', of: (c) => c.cost?.enamelLeftShare, said: percent, full: 1 },
   { words: 'Least over the pulp', of: leastLeft, said: mm, full: 4 },
-  { words: 'Deepest cut', of: (c) => c.deepestMm, said: mm, full: 3, less: true },
+  { words: 'Deepest cut', of: (c) => c.deepestMm, said: mm, less: true },
   { words: 'Thinnest restoration', of: (c) => c.cost?.leastThicknessMm, said: mm, full: 3 },
   { words: 'Weakest wall resists', of: (c) => c.holdShare, said: percent, full: 1 },
   { words: 'Bonded to enamel', of: (c) => c.bondedShare, said: percent, full: 1 },
-  { words: 'Cautions', of: (c) => c.cautions.length, said: String, full: 8, less: true },
+  { words: 'Cautions', of: (c) => c.cautions.length, said: String, less: true },
 ];
 
 /** What is known of at least one option, and which options are best in it; none is where all are the same. */

@@ -1,26 +1,46 @@
 import { answer, api, type Reference, type Settings } from '../api/client';
+import { habits } from '../words/habits.svelte';
 
 /** What every screen needs: gauges, burs, sources and how the user likes things. */
 class Shared {
   reference = $state<Reference | null>(null);
-  settings = $state<Settings>({ notation: 'iso' });
+  settings = $state<Settings>({ notation: 'iso', twelveHours: false, weekStart: 'monday' });
   theme = $state(document.documentElement.dataset.theme ?? 'desk');
   /** The case a quick line adds to, while one is open. */
   caseId = $state<string | null>(null);
+  /** Who it is of: the name is always in sight where something is added to it. */
+  case = $state<{ number: string; patient: string } | null>(null);
+  /** The tooth that was looked at last, while its case is open. */
+  unitId = $state<string | null>(null);
+
+  quickLineOpen = $state(false);
 
   #saving: Promise<void> = Promise.resolve();
+
+  /** A case is looked at: what is planned may be added to it. */
+  enterCase(id: string, number: string, patient: string): void {
+    if (id !== this.caseId) this.unitId = null;
+    this.caseId = id;
+    this.case = { number, patient };
+  }
+
+  leaveCase(): void {
+    [this.caseId, this.case, this.unitId] = [null, null, null];
+  }
 
   async load(): Promise<void> {
     [this.reference, this.settings] = await Promise.all([
       answer(api.GET('/api/reference')),
       answer(api.GET('/api/settings')),
     ]);
+    this.#follow();
   }
 
   /** Shows the new settings at once and keeps them; two quick changes don't undo each other. */
   async save(part: Partial<Settings>): Promise<void> {
     const before = this.settings;
     this.settings = { ...before, ...part };
+    this.#follow();
     const body = this.settings;
     this.#saving = this.#saving
       .catch(() => {})
@@ -31,8 +51,14 @@ class Shared {
       await this.#saving;
     } catch (error) {
       this.settings = before;
+      this.#follow();
       throw error;
     }
+  }
+
+  #follow(): void {
+    const { twelveHours, weekStart } = this.settings;
+    Object.assign(habits, { twelveHours, weekStart });
   }
 
   switchTheme(): void {

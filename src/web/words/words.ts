@@ -38,10 +38,3 @@ export function level(value: number): string {
   if (value === 0) return 'level with the gum';
   return `${mm(Math.abs(value))} ${value > 0 ? 'above' : 'below'} the gum`;
 }
-
-/** "12′", from the begin of the visit or as a time of the day. */
-export function clock(visitAt: string | null | undefined, minutes: number): string {
-  if (!visitAt) return `${Math.floor(minutes)}′`;
-  const at = new Date(new Date(visitAt).getTime() + minutes * 60_000);
-  return at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-}

@@ -2,22 +2,28 @@
   import { inPlace } from '../../parts/theme';
   import LineButton from '../../parts/LineButton.svelte';
   import { answer, api, type Schemas } from '../../api/client';
+  import { changeCase } from '../../parts/caseChanges.svelte';
   import Field from '../../parts/Field.svelte';
-  import { attempt } from '../../parts/notices.svelte';
+  import { remove } from '../../parts/removal.svelte';
+  import VisitField from '../../parts/VisitField.svelte';
+  import { navigate } from '../../router';
 
   let { whole, onchanged }: { whole: Schemas['CaseView']; onchanged: () => Promise<void> } = $props();
 
-  // A moment as a field for date and time wants it: local, to the minute.
-  function local(at: string | null | undefined): string {
-    if (!at) return '';
-    const moment = new Date(at);
-    return new Date(moment.getTime() - moment.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+  async function change(
+    body: Schemas['CaseEntry'],
+    before: Schemas['CaseEntry'],
+    field?: HTMLInputElement | HTMLTextAreaElement,
+  ) {
+    const standing = field && Object.values(before)[0];
+    const result = await changeCase(whole.id, body, before);
+    if (result === 'done') await onchanged();
+    else if (result === 'refused' && field) field.value = String(standing);
   }
 
-  async function change(body: Schemas['CaseEntry'], field: HTMLInputElement | HTMLTextAreaElement, before: string) {
-    const call = answer(api.PUT('/api/cases/{id}', { params: { path: { id: whole.id } }, body }));
-    if ((await attempt(call)) === null) field.value = before;
-    else await onchanged();
+  async function take() {
+    if (await remove(answer(api.DELETE('/api/cases/{id}', { params: { path: { id: whole.id } } }))))
+      await navigate('/');
   }
 </script>
 
@@ -26,24 +32,20 @@
   <Field
     class="{inPlace} w-full! border-transparent font-plate text-[21px]"
     aria-label="Patient"
+    title={whole.patient}
     maxlength={120}
     value={whole.patient}
-    onleave={(field) => void change({ patient: field.value }, field, whole.patient)}
+    onleave={(field) => void change({ patient: field.value }, { patient: whole.patient }, field)}
   />
-  <label class="mt-3 flex flex-col">
-    <span class="quiet">Visit</span>
-    <Field
-      class="text-[13px]"
-      type="datetime-local"
-      value={local(whole.visitAt)}
-      onleave={(field) =>
-        void change(
-          field.value ? { visitAt: new Date(field.value).toISOString() } : { noVisit: true },
-          field,
-          local(whole.visitAt),
-        )}
-    />
-  </label>
+  <p class="quiet mt-3 mb-0.5">Visit</p>
+  <VisitField
+    value={whole.visitAt}
+    onset={(at) =>
+      void change(
+        at ? { visitAt: at } : { noVisit: true },
+        whole.visitAt ? { visitAt: whole.visitAt } : { noVisit: true },
+      )}
+  />
   <label class="mt-3 flex flex-col">
     <span class="quiet">Note</span>
     <Field
@@ -51,9 +53,13 @@
       class="w-full! min-h-24 text-[14px]"
       maxlength={2000}
       value={whole.note}
-      onleave={(field) => void change({ note: field.value }, field, whole.note)}
+      onleave={(field) => void change({ note: field.value }, { note: whole.note }, field)}
     />
   </label>
   <p class="quiet mt-4">Press <span class="key">/</span> to add a tooth to this case.</p>
-  <LineButton class="mt-3 inline-block" href="/api/cases/{whole.id}/file" download>Save as file</LineButton>
+  <p class="mt-3 flex flex-col items-start gap-1">
+    <LineButton href="/case/{whole.id}/sheet">Run sheet</LineButton>
+    <LineButton href="/api/cases/{whole.id}/file" download>Save as file</LineButton>
+    <LineButton onclick={() => void take()}>Remove the case</LineButton>
+  </p>
 </aside>

@@ -11,6 +11,7 @@
   import AboutCase from './AboutCase.svelte';
   import CaseRibbons from './CaseRibbons.svelte';
   import UnitLine from './UnitLine.svelte';
+  import VisitsProposal from './VisitsProposal.svelte';
 
   const id = $derived(route.getParams('/case/:id').id);
 
@@ -39,6 +40,8 @@
         arch.length > 0 ? null : answer(api.GET('/api/arch')),
       ]);
       whole = view;
+      shared.enterCase(view.id, view.number, view.patient);
+      shared.unitId ??= view.units[0]?.id ?? null;
       if (outlines) arch = outlines.teeth;
       // Drawings follow one by one; the list stands meanwhile.
       const drawn = await Promise.all(
@@ -55,10 +58,11 @@
 
   $effect(() => {
     void changed.settings;
-    shared.caseId = id;
+    void changed.sent;
+    void changed.bin;
+    void id;
     // The outlines that one load brings must not start the next.
     untrack(() => void load());
-    return () => (shared.caseId = null);
   });
 
   async function take(unit: Unit, inputs: Schemas['PlanInputs']) {
@@ -74,7 +78,7 @@
 {#if missing}
   <div class="p-10">
     <p class="border-l-4 border-critical pl-4">{missing}</p>
-    <Button class="mt-4 inline-block" href="/">To the cases</Button>
+    <Button class="mt-4 inline-block" href="/find">Find a case</Button>
   </div>
 {:else if whole}
   <div class="grid h-full grid-cols-[186px_minmax(0,1fr)] xl:grid-cols-[208px_minmax(0,1fr)]">
@@ -87,17 +91,18 @@
       {#if whole.units.length === 0}
         <p>No tooth yet. Press <span class="key">/</span> and say what is to be done.</p>
       {/if}
+      <VisitsProposal {whole} onchanged={load} />
+      {#each bridges as teeth (teeth[0]!.id)}
+        <section class="mt-4" aria-label="Bridge">
+          <h2 class="text-[23px]">{teeth.map((unit) => unit.written).join(' ')}: one path</h2>
+          <BridgePlate units={teeth} />
+        </section>
+      {/each}
       <section aria-label="Units">
         {#each units.filter((unit) => unit.traits.isCut) as unit (unit.id)}
           <UnitLine {unit} selected={unit.id === current?.id && units.length > 1} onpick={() => (picked = unit.id)} />
         {/each}
       </section>
-      {#each bridges as teeth (teeth[0]!.id)}
-        <section class="mt-6" aria-label="Bridge">
-          <h2 class="text-[23px]">{teeth.map((unit) => unit.written).join(' ')}: one path</h2>
-          <BridgePlate units={teeth} />
-        </section>
-      {/each}
       {#if current}
         <section class="mt-7" aria-label="Options">
           <h2 class="text-[23px]">{current.written}, {current.plan.toothName}: ways to restore it</h2>

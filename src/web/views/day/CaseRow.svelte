@@ -2,36 +2,40 @@
   import type { Schemas } from '../../api/client';
   import { verdicts } from '../../words/verdicts';
   import ToothName from '../../parts/ToothName.svelte';
-  import { clock, lowerFirst, upperFirst } from '../../words/words';
+  import { stages } from '../../words/stages';
+  import { time } from '../../words/times';
+  import { lowerFirst, upperFirst } from '../../words/words';
 
-  let { entry, time: chair }: { entry: Schemas['CaseView']; time?: Schemas['VisitTime'] | undefined } = $props();
-
-  const stages = { planned: 'planned', 'being-cut': 'being cut', finished: 'finished' } as const;
-  const time = $derived(
-    entry.visitAt ? new Date(entry.visitAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) : '',
-  );
+  let { entry, chair }: { entry: Schemas['CaseView']; chair?: Schemas['VisitTime'] | undefined } = $props();
 </script>
 
 <article
-  class="grid grid-cols-[4.5rem_11rem_1fr] xl:grid-cols-[4.5rem_15rem_1fr] gap-x-5 border-b border-hairline py-3.5"
+  class="grid grid-cols-[4.8rem_11rem_1fr] xl:grid-cols-[4.8rem_15rem_1fr] gap-x-5 border-b border-hairline py-3.5"
 >
   <p class="measure text-[20px] leading-tight">
-    {time}
-    {#if chair?.endsAt}<span class="quiet block">to {clock(chair.endsAt, 0)}</span>{/if}
+    {#if entry.visitAt}{time(new Date(entry.visitAt))}{/if}
+    {#if chair?.endsAt}<span class="quiet block">to {time(new Date(chair.endsAt))}</span>{/if}
   </p>
   <div>
-    <h3 class="text-[19px] leading-tight"><a href="/case/{entry.id}" class="hover:text-plum">{entry.patient}</a></h3>
-    <p class="quiet">case {entry.number}</p>
+    <h3 class="text-[19px] leading-tight wrap-anywhere">
+      <a href="/case/{entry.id}" class="inline-block min-h-6 hover:text-plum">{entry.patient || 'Case'}</a>
+    </h3>
+    {#if entry.number}<p class="quiet">case {entry.number}</p>{/if}
     {#if chair}
       <p class="mt-0.5 text-[14px]">
-        <a class="hover:text-plum" href="/case/{entry.id}/sheet"
+        <a class="inline-block min-h-6 hover:text-plum" href="/case/{entry.id}/sheet"
           ><span class="measure text-[18px]">{chair.minutes}</span> min ·
           <span class="measure text-[18px]">{chair.burChanges}</span> bur changes</a
         >
       </p>
     {/if}
-    <p class="quiet mt-1">{entry.note}</p>
+    <p class="quiet mt-1 wrap-anywhere">{entry.note}</p>
   </div>
+  {#if entry.broken}
+    <p class="border-l-4 border-critical pl-3">{entry.broken}</p>
+  {:else if entry.units.length === 0}
+    <p class="quiet">No tooth yet.</p>
+  {/if}
   <ul class="flex flex-col gap-2">
     {#each entry.units as unit (unit.id)}
       <li>

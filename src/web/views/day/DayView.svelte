@@ -1,34 +1,35 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import { answer, api, Refusal, type Schemas } from '../../api/client';
-  import { navigate } from '../../router';
   import { changed } from '../../parts/changed.svelte';
-  import { attempt, jsonOf, notices } from '../../parts/notices.svelte';
   import { shared } from '../../parts/shared.svelte';
-  import { line } from '../../parts/theme';
+  import { day as dayWords } from '../../words/times';
+  import AddFromFile from './AddFromFile.svelte';
   import CaseRow from './CaseRow.svelte';
+  import FirstSteps from './FirstSteps.svelte';
   import TraySide from './TraySide.svelte';
 
   let day = $state<Schemas['DayView'] | null>(null);
   let tray = $state<Schemas['TrayView'] | null>(null);
   let problem = $state<string | null>(null);
 
-  const groups = $derived(
-    Object.entries(
-      Object.groupBy(day?.cases ?? [], (entry) =>
-        entry.visitAt ? dayWords(new Date(entry.visitAt)) : 'No visit agreed',
-      ),
-    ),
-  );
+  const groups = $derived([
+    ...Object.entries(Object.groupBy(day?.cases ?? [], (entry) => titleOf(entry))),
+    ...(day?.withoutVisit.length ? [['No visit agreed', day.withoutVisit] as const] : []),
+  ]);
+  const isEmpty = $derived(day && day.comingInAll + day.withoutVisitInAll + day.earlierOpen === 0);
+  const more = $derived(day ? day.comingInAll + day.withoutVisitInAll - day.cases.length - day.withoutVisit.length : 0);
 
-  function dayWords(at: Date): string {
-    const words = at.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
-    return at.toDateString() === new Date().toDateString() ? `Today, ${words}` : words;
+  function titleOf(entry: Schemas['CaseView']): string {
+    if (!entry.visitAt) return 'Can’t be shown';
+    const at = new Date(entry.visitAt);
+    return at.toDateString() === new Date().toDateString() ? `Today, ${dayWords(at)}` : dayWords(at);
   }
 
   async function load() {
     try {
       day = await answer(api.GET('/api/day'));
+      problem = null;
       // Run sheets take longer than the list; it stands meanwhile.
       tray = await answer(api.GET('/api/day/tray'));
     } catch (error) {
@@ -37,22 +38,11 @@
     }
   }
 
-  async function importFile(event: Event & { currentTarget: HTMLInputElement }) {
-    const file = event.currentTarget.files?.[0];
-    event.currentTarget.value = '';
-    if (!file) return;
-    const body = await jsonOf(file, 'case file');
-    if (body === undefined) return;
-    const added = await attempt(answer(api.POST('/api/cases/file', { body: body as Schemas['CaseFile'] })));
-    if (!added) return;
-    await load();
-    if (added.told) notices.say(added.told);
-    if (added.firstUnit) await navigate('/unit/:id', { params: { id: added.firstUnit } });
-  }
-
   $effect(() => {
     void changed.settings;
-    shared.caseId = null;
+    void changed.sent;
+    void changed.bin;
+    shared.leaveCase();
     void load();
   });
 </script>
@@ -61,21 +51,26 @@
 
 <div class="grid h-full grid-cols-[minmax(0,1fr)_250px] xl:grid-cols-[minmax(0,1fr)_290px]">
   <div class="min-h-0 overflow-y-auto px-8 py-7">
-    <div class="flex items-baseline gap-6">
-      <h1 class="text-[34px] leading-none">Cases</h1>
+    <div class="flex flex-wrap items-baseline gap-x-6 gap-y-1">
+      <h1 class="text-[34px] leading-none">Day</h1>
       <p class="quiet">Press <span class="key">/</span> and say what is to be done: 36 crown zirconia</p>
-      <label class="{line} ml-auto focus-within:outline-2">
-        Add from file
-        <input type="file" accept="application/json,.json" class="sr-only" onchange={importFile} />
-      </label>
+      <AddFromFile onadded={load} />
     </div>
 
     {#if problem}
-      <p class="mt-8 border-l-4 border-critical pl-4">{problem}</p>
-      <Button class="mt-4" onclick={() => ((problem = null), load())}>Try again</Button>
-    {:else if day && day.cases.length === 0}
-      <p class="mt-10 text-lg">
-        No case yet. Press <span class="key">/</span> and type a tooth, what it gets and the material.
+      <p class="mt-8 border-l-4 border-critical pl-4" role="alert">{problem}</p>
+      <Button class="mt-4" onclick={() => void load()}>Try again</Button>
+    {:else if isEmpty}
+      <FirstSteps />
+    {:else if day && day.comingInAll === 0}
+      <p class="mt-6">No visit is agreed for today or later.</p>
+    {/if}
+    {#if day && day.earlierOpen > 0}
+      <p class="mt-4 border-l-4 border-(--over-mark) pl-3">
+        <a class="inline-block min-h-6 underline hover:text-plum" href="/find?when=past&stage=open"
+          >{day.earlierOpen === 1 ? 'One earlier visit has' : `${day.earlierOpen} earlier visits have`} teeth that are not
+          finished.</a
+        >
       </p>
     {/if}
 
@@ -83,10 +78,17 @@
       <section class="mt-7">
         <h2 class="border-b border-firm pb-1 text-[19px] text-soft">{title}</h2>
         {#each cases ?? [] as entry (entry.id)}
-          <CaseRow {entry} time={tray?.visits.find((visit) => visit.caseId === entry.id)} />
+          <CaseRow {entry} chair={tray?.visits.find((visit) => visit.caseId === entry.id)} />
         {/each}
       </section>
     {/each}
+    {#if day && !isEmpty}
+      <p class="mt-6">
+        <a class="inline-block min-h-6 underline hover:text-plum" href="/find"
+          >{more > 0 ? `${more} more, and earlier visits` : 'Earlier visits and all cases'}</a
+        >
+      </p>
+    {/if}
   </div>
   {#if tray}<TraySide {tray} />{/if}
 </div>

@@ -2,6 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { onMount } from 'svelte';
   import { actions } from '../../actions.svelte';
+  import { changed } from '../../parts/changed.svelte';
   import { shared } from '../../parts/shared.svelte';
   import { route } from '../../router';
   import SheetMargin from './SheetMargin.svelte';
@@ -13,8 +14,13 @@
   const sheet = $derived(new SheetState(id, decodeURIComponent(location.hash.slice(1))));
 
   $effect(() => {
-    shared.caseId = id;
+    void changed.settings;
+    void changed.sent;
+    void changed.bin;
     void sheet.load();
+  });
+  $effect(() => {
+    if (sheet.view) shared.enterCase(id, sheet.view.number, sheet.view.patient);
   });
   $effect(() => {
     void sheet.draw(sheet.current?.tooth);
@@ -29,19 +35,15 @@
     if (step) void sheet.tick(step.key, sheet.running?.key === step.key ? 'stop' : 'start');
   }
 
-  onMount(() => {
-    const done = actions.offer([
-      { name: 'Next step', keys: ['ArrowDown', 'ArrowRight'], shown: '↓', run: () => sheet.step(1) },
-      { name: 'Step before', keys: ['ArrowUp', 'ArrowLeft'], shown: '↑', run: () => sheet.step(-1) },
+  onMount(() =>
+    actions.offer([
+      { name: 'Next step', keys: ['ArrowDown', 'ArrowRight'], shown: '↓', run: () => sheet.step(1), repeats: true },
+      { name: 'Step before', keys: ['ArrowUp', 'ArrowLeft'], shown: '↑', run: () => sheet.step(-1), repeats: true },
       { name: 'Begin or end the step', keys: [' ', 'Enter'], shown: 'space', run: tick },
       { name: 'Step earlier', keys: ['['], shown: '[', run: () => shift(-1) },
       { name: 'Step later', keys: [']'], shown: ']', run: () => shift(1) },
-    ]);
-    return () => {
-      done();
-      shared.caseId = null;
-    };
-  });
+    ]),
+  );
 </script>
 
 <svelte:head><title>{sheet.view ? `Run sheet · case ${sheet.view.number}` : 'Run sheet'} · Dentelle</title></svelte:head

@@ -1,14 +1,21 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import LineButton from '../../parts/LineButton.svelte';
-  import { clock } from '../../words/words';
+  import { clock } from '../../words/times';
+  import { plain } from '../../words/words';
   import type { SheetState } from './sheetState.svelte';
 
   let { sheet }: { sheet: SheetState } = $props();
 
   const view = $derived(sheet.view!);
   const totals = $derived(view.sheet.totals);
-  const taken = $derived([...new Set(view.sheet.schools.map((entry) => entry.school))]);
+  const planned = $derived([
+    ...new Set(
+      view.sheet.schools.map(
+        (entry) => view.schools.find((choice) => choice.school === entry.school)?.name ?? plain(entry.school),
+      ),
+    ),
+  ]);
 </script>
 
 <aside class="min-h-0 overflow-y-auto border-r border-hairline px-4 py-4" aria-label="About the run sheet">
@@ -48,16 +55,17 @@
 
   <p class="mt-5 mb-1 font-semibold">Steps</p>
   <div class="flex flex-col items-start gap-1.5" role="group" aria-label="Order of steps">
+    <!-- One of them is lit: what holds for this visit. -->
+    <Button class="text-[14px]" aria-pressed={!view.school} onclick={() => void sheet.change({ ownSchools: true })}
+      >As planned{planned.length === 1 ? `: ${planned[0]}` : ''}</Button
+    >
     {#each view.schools as choice (choice.school)}
       <Button
         class="text-[14px]"
-        aria-pressed={taken.includes(choice.school)}
+        aria-pressed={view.school === choice.school}
         onclick={() => void sheet.change({ school: choice.school })}>{choice.name}</Button
       >
     {/each}
-    {#if view.school}
-      <LineButton onclick={() => void sheet.change({ ownSchools: true })}>As each plan has it</LineButton>
-    {/if}
   </div>
 
   {#if view.sheet.missing.length > 0 || view.warnings.length > 0}

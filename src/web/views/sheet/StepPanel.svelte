@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
   import LineButton from '../../parts/LineButton.svelte';
   import { mm } from '../../words/words';
   import type { SheetState, Step } from './sheetState.svelte';
@@ -116,9 +117,9 @@
     {#each step.cautions as caution (caution)}
       <p class="mt-2 border-l-4 border-over pl-3 text-[14px]">{caution}</p>
     {/each}
-    <p class="mt-3 flex gap-4">
-      <LineButton onclick={() => onshift(-1)}>Earlier</LineButton>
-      <LineButton onclick={() => onshift(1)}>Later</LineButton>
+    <p class="mt-3 flex gap-3">
+      <Button class="text-[13px]" onclick={() => onshift(-1)}>Do it earlier <span class="key">[</span></Button>
+      <Button class="text-[13px]" onclick={() => onshift(1)}>Do it later <span class="key">]</span></Button>
     </p>
   </div>
   {#if waits.length > 0}
@@ -139,10 +140,15 @@
         .join('; ')}
     </p>
   {/if}
-  <button class="tick min-h-16 px-5 text-left text-[17px]" class:running onclick={ontick}>
-    {#if running}Done <span class="measure ml-2">{passed}</span>{:else if done}Begin again{:else}Begin{/if}
-    <span class="key ml-3">space</span>
-  </button>
+  <div class="flex items-center gap-3 border-t border-hairline px-5 py-3">
+    <button class="tick min-h-14 flex-1 rounded-full px-6 text-left text-[19px]" class:running onclick={ontick}>
+      {#if running}Done <span class="measure ml-2">{passed}</span>{:else if done}Begin again{:else}Begin{/if}
+      <span class="key ml-3">space</span>
+    </button>
+    {#if running || done}
+      <LineButton onclick={() => void sheet.tick(step.key, 'take-back')}>Untick</LineButton>
+    {/if}
+  </div>
 </aside>
 
 <style>
@@ -155,14 +161,21 @@
     color: var(--soft);
   }
   .tick {
-    border-top: 1px solid var(--hairline);
-    background: var(--paper);
+    border: 1px solid var(--ink);
+    background: var(--ink);
+    color: var(--paper);
+  }
+  .tick .key {
+    background: transparent;
+    border-color: currentColor;
+    color: inherit;
   }
   .over .measure {
     color: var(--done);
   }
   .tick.running {
     background: var(--plum);
+    border-color: var(--plum);
     color: var(--on-plum);
   }
 </style>

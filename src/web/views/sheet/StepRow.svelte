@@ -1,7 +1,8 @@
 <script lang="ts">
   import BurFigure from '../../figures/BurFigure.svelte';
   import ToothName from '../../parts/ToothName.svelte';
-  import { clock, mm } from '../../words/words';
+  import { clock } from '../../words/times';
+  import { mm } from '../../words/words';
   import { phases, type SheetState, type Step } from './sheetState.svelte';
 
   let {

@@ -1,5 +1,6 @@
 import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
 import { attempt, notices } from '../../parts/notices.svelte';
+import { undo } from '../../parts/undo.svelte';
 
 export type Step = Schemas['StepDocument'];
 
@@ -42,9 +43,20 @@ export class SheetState {
   }
 
   async change(body: Schemas['SheetEntry']): Promise<void> {
+    const before = this.view;
     const call = answer(api.PUT('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } }, body }));
-    const changed = await attempt(call);
-    if (changed) this.#show(changed);
+    const changed = await attempt(call, 'order');
+    if (!changed || !before) return;
+    this.#show(changed);
+    const order = before.ownOrder ? { order: before.sheet.steps.map((step) => step.key) } : { bestOrder: true };
+    const school = before.school ? { school: before.school } : { ownSchools: true };
+    undo.add('the order of steps', async () => {
+      await attempt(answer(api.PUT('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } }, body: school })));
+      const back = await attempt(
+        answer(api.PUT('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } }, body: order })),
+      );
+      if (back) this.#show(back);
+    });
   }
 
   /** Puts a step before another; refused with the reason where it can't go. */
@@ -63,9 +75,12 @@ export class SheetState {
     const ticked = await attempt(call);
     if (!ticked) return;
     this.#show(ticked);
+    const step = this.steps.find((one) => one.key === key);
+    if (what !== 'take-back')
+      undo.add(`ticking ${step?.name.toLowerCase() ?? 'a step'}`, () => this.tick(key, 'take-back'));
     if (what === 'stop') {
       this.step(1);
-      notices.say('Noted with its time.', { label: 'Undo', run: () => void this.tick(key, 'take-back') });
+      notices.say('Noted with its time.');
     }
   }
 

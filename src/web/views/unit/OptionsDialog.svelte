@@ -13,7 +13,7 @@
     <OptionsTable
       {unit}
       ontake={(inputs) => {
-        unitState.change(inputs);
+        unitState.replace(inputs);
         open = false;
       }}
     />

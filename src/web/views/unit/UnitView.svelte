@@ -1,11 +1,14 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { actions } from '../../actions.svelte';
   import { route } from '../../router';
   import { changed } from '../../parts/changed.svelte';
+  import ReasonLine from '../../parts/ReasonLine.svelte';
   import { shared } from '../../parts/shared.svelte';
+  import CautionBar from './CautionBar.svelte';
   import CaseMargin from './margin/CaseMargin.svelte';
+  import FindingsPanel from './margin/FindingsPanel.svelte';
   import OptionsDialog from './OptionsDialog.svelte';
   import Plate from './plate/Plate.svelte';
   import ReadingStrip from './reading/ReadingStrip.svelte';
@@ -20,35 +23,50 @@
   let panel = $state<ZonePanel>();
   let turning = $state(false);
   let weighing = $state(false);
+  let finding = $state(false);
 
   const unit = $derived(unitState.unit);
 
   $effect(() => {
     void changed.settings;
+    void changed.sent;
+    void changed.bin;
     void unitState.load();
   });
 
   $effect(() => {
-    shared.caseId = unit?.case.id ?? null;
+    const current = unitState;
+    return () => current.leave();
   });
 
-  onMount(() => {
-    const withdraw = actions.offer([
-      { name: 'Next zone', keys: ['ArrowRight', 'ArrowDown'], shown: '→', run: () => unitState.step(1) },
-      { name: 'Zone before', keys: ['ArrowLeft', 'ArrowUp'], shown: '←', run: () => unitState.step(-1) },
+  $effect(() => {
+    if (!unit) return;
+    const { id: caseId, number, patient } = unit.case;
+    untrack(() => {
+      shared.enterCase(caseId, number, patient);
+      shared.unitId = id;
+    });
+  });
+
+  onMount(() =>
+    actions.offer([
+      { name: 'Next zone', keys: ['ArrowRight', 'ArrowDown'], shown: '→', run: () => unitState.step(1), repeats: true },
+      {
+        name: 'Zone before',
+        keys: ['ArrowLeft', 'ArrowUp'],
+        shown: '←',
+        run: () => unitState.step(-1),
+        repeats: true,
+      },
       { name: 'Enter a reading', keys: ['r', 'R'], shown: 'R', run: () => strip?.take() },
-      { name: 'Build out by 0.1 more', keys: ['+', '='], shown: '+', run: () => panel?.buildOut(0.1) },
-      { name: 'Build out by 0.1 less', keys: ['-', '−'], shown: '−', run: () => panel?.buildOut(-0.1) },
-      { name: 'Undo', keys: ['u', 'U'], shown: 'U', run: () => void unitState.undo() },
+      { name: 'Build out by 0.1 more', keys: ['+', '='], shown: '+', run: () => panel?.buildOut(0.1), repeats: true },
+      { name: 'Build out by 0.1 less', keys: ['-', '−'], shown: '−', run: () => panel?.buildOut(-0.1), repeats: true },
+      { name: 'Findings', keys: ['i', 'I'], shown: 'I', run: () => (finding = !finding) },
       { name: 'Sections or in the round', keys: ['3'], shown: '3', run: () => (turning = !turning) },
       { name: 'Options side by side', keys: ['o', 'O'], shown: 'O', run: () => (weighing = true) },
       { name: 'Print the page', keys: ['p', 'P'], shown: 'P', run: print },
-    ]);
-    return () => {
-      withdraw();
-      shared.caseId = null;
-    };
-  });
+    ]),
+  );
 
   function print() {
     window.open(`/api/units/${id}/sheet.pdf`, '_blank', 'noopener');
@@ -60,16 +78,45 @@
 {#if unitState.missing}
   <div class="p-10">
     <p class="border-l-4 border-critical pl-4">{unitState.missing}</p>
-    <Button class="mt-4 inline-block" href="/">To the cases</Button>
+    <Button class="mt-4 inline-block" href="/find">Find a case</Button>
   </div>
 {:else if unit && unitState.zone}
   <h1 class="sr-only">{unit.written}, {unit.plan.toothName}</h1>
   <div
     class="grid h-full grid-cols-[186px_minmax(0,1fr)_292px] xl:grid-cols-[208px_minmax(0,1fr)_318px] grid-rows-[minmax(0,1fr)_auto]"
   >
-    <CaseMargin {unitState} {unit} />
+    <CaseMargin {unitState} {unit} bind:finding />
     <div class="flex min-h-0 flex-col">
+      {#if unit.finished}
+        <p
+          class="flex shrink-0 items-center gap-4 border-b border-l-4 border-hairline border-l-done bg-leaf px-5 py-1.5"
+        >
+          <span class="flex-1"
+            ><strong class="text-done">Finished.</strong> What was cut is not planned anew; readings can still be added.</span
+          >
+          <Button onclick={() => void unitState.finish(false)}>Open it again</Button>
+        </p>
+      {/if}
+      {#if unitState.refused}
+        {@const refused = unitState.refused}
+        <div class="shrink-0 border-b border-l-4 border-hairline border-l-critical bg-leaf px-5 py-2" role="alert">
+          {refused.message}
+          <div class="flex flex-wrap items-start gap-3">
+            <div class="min-w-72 flex-1">
+              <ReasonLine
+                label="Reason to plan it all the same"
+                onreason={(reason) => unitState.because(refused.code, reason)}
+              />
+            </div>
+            <Button class="mt-1" onclick={() => (unitState.refused = null)}>Leave it as it stands</Button>
+          </div>
+        </div>
+      {/if}
+      {#if finding && unit.traits.isCut}
+        <FindingsPanel {unitState} {unit} onclose={() => (finding = false)} />
+      {/if}
       <Plate {unitState} {unit} zone={unitState.zone} bind:turning />
+      <CautionBar {unitState} {unit} />
       <ReadingStrip bind:this={strip} {unitState} zone={unitState.zone} />
     </div>
     <ZonePanel bind:this={panel} {unitState} {unit} zone={unitState.zone} />

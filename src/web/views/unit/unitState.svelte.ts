@@ -10,6 +10,10 @@ import {
   type Zone,
 } from '../../api/client';
 import { attempt, notices } from '../../parts/notices.svelte';
+import { changeCase } from '../../parts/caseChanges.svelte';
+import { outbox } from '../../parts/outbox.svelte';
+import { undo } from '../../parts/undo.svelte';
+import { mm, plain } from '../../words/words';
 
 export interface ReadingEntry {
   zone: string;
@@ -47,8 +51,12 @@ export class UnitState {
 
   #id: string;
   #sending = false;
+  #told: ((unit: Unit) => void) | null = null;
   #next: Inputs | null = null;
-  #undo: (() => Promise<void>)[] = [];
+  /** The version against which it is told what moved: the one that stood when the findings were opened. */
+  since: number | null = null;
+  /** Whether the last change moved nothing. */
+  still = $state(false);
 
   constructor(id: string, zone: string) {
     this.#id = id;
@@ -80,20 +88,60 @@ export class UnitState {
   }
 
   select(zone: string): void {
+    // What was wrong with a reading there is not about this one.
+    notices.answered('reading');
     this.zoneName = zone;
     history.replaceState(history.state, '', `#${zone}`);
   }
 
   /** Changes inputs and plans anew. While an answer is under way only the newest change waits behind it. */
   change(part: Partial<Inputs>): void {
+    this.replace({ ...this.inputs, ...part });
+  }
+
+  /** Takes these inputs whole: what they leave out is not asked for any more. */
+  replace(inputs: Inputs): void {
+    if (this.unit?.finished) {
+      notices.say('This tooth is finished: open it again to change its plan.');
+      return;
+    }
     const before = this.inputs;
-    this.#undo.push(async () => this.#send(before));
-    void this.#send({ ...this.inputs, ...part });
+    undo.add('the last change', () => this.#send(before), this.#screen);
+    void this.#send(inputs);
   }
 
   changeFindings(part: Partial<Findings>): void {
     // What is left out stands for "not looked at".
     this.change({ findings: { ...this.inputs.findings, ...part } as Findings });
+  }
+
+  /** Another restoration; what belonged to the old one is not carried over. Its material is the usual one for it. */
+  restore(restoration: NonNullable<Inputs['restoration']>): void {
+    const before = this.unit;
+    this.change({
+      restoration,
+      material: undefined,
+      coverage: undefined,
+      facialMargin: undefined,
+      facialMarginWidthMm: undefined,
+      mesialTransition: undefined,
+      distalTransition: undefined,
+      school: undefined,
+      coveredCusps: undefined,
+      boxes: undefined,
+      features: undefined,
+    });
+    // That the material changes with it is said, not left to be found.
+    this.#told = (unit) => {
+      if (before && unit.plan.material !== before.plan.material && unit.plan.restoration === restoration)
+        notices.say(`${plain(restoration)} of ${plain(unit.plan.material)}: choose the material if it is another.`);
+    };
+  }
+
+  /** From now on it is told what moves in all; or no more. */
+  watch(on = true): void {
+    this.since = on ? (this.unit?.version ?? null) : null;
+    [this.moved, this.still] = [[], false];
   }
 
   /** A length found at one of several places; nothing there takes it back. */
@@ -112,19 +160,28 @@ export class UnitState {
   }
 
   async read(entry: ReadingEntry): Promise<boolean> {
-    const unit = await this.#try(answer(api.POST('/api/units/{id}/readings', { ...this.#path, body: entry })));
+    const body = { ...entry, id: crypto.randomUUID() };
+    const value = entry.passed ?? entry.valueMm ?? entry.afterMm ?? 0;
+    const unsent = {
+      key: `reading ${body.id}`,
+      words: `Reading ${mm(value)}, ${plain(entry.zone)}`,
+      method: 'POST' as const,
+      path: `/api/units/${this.#id}/readings`,
+      body,
+    };
+    const call = () => answer(api.POST('/api/units/{id}/readings', { ...this.#path, body }));
+    const unit = await attempt(outbox.send(unsent, call), 'reading');
     if (!unit) return false;
-    const added = unit.readings[0];
-    if (added) this.#undo.push(() => this.takeBack(added.id, true));
+    if (unit !== 'kept') this.#show(unit);
+    undo.add(unsent.words.toLowerCase(), () => this.takeBack(body.id, true));
     return true;
   }
 
   async takeBack(reading: string, takenBack: boolean): Promise<void> {
     const path = { params: { path: { id: this.#id, reading } } };
-    await this.#try(answer(api.PUT('/api/units/{id}/readings/{reading}/taken-back', { ...path, body: { takenBack } })));
-    if (takenBack) {
-      notices.say('Reading taken back.', { label: 'Put it back', run: () => void this.takeBack(reading, false) });
-    }
+    const call = api.PUT('/api/units/{id}/readings/{reading}/taken-back', { ...path, body: { takenBack } });
+    if (!(await this.#try(answer(call))) || !takenBack) return;
+    notices.say('Reading taken back.', { label: 'Put it back', run: () => void this.takeBack(reading, false) });
   }
 
   /** Zones that are unread or critical are asked about first. */
@@ -139,7 +196,7 @@ export class UnitState {
     const unit = await attempt(call);
     if (!unit) return;
     this.#show(unit);
-    this.#undo.push(() => this.finish(!finished, true));
+    undo.add(finished ? 'marking it finished' : 'opening it again', () => this.finish(!finished, true));
   }
 
   /** Plans anew with the protocol in use. */
@@ -152,16 +209,16 @@ export class UnitState {
   async renamePatient(patient: string): Promise<void> {
     const unit = this.unit;
     if (!unit || patient.trim() === unit.case.patient) return;
-    const path = { params: { path: { id: unit.case.id } } };
-    const call = answer(api.PUT('/api/cases/{id}', { ...path, body: { patient } }));
-    if ((await attempt(call)) !== null) await this.load();
+    if ((await changeCase(unit.case.id, { patient }, { patient: unit.case.patient })) === 'done') await this.load();
   }
 
-  /** Takes the last change or reading back. */
-  async undo(): Promise<void> {
-    const last = this.#undo.pop();
-    if (last) await last();
-    else notices.say('Nothing to undo here.');
+  /** The screen is left: a change of the plan can't be taken back from elsewhere. */
+  leave(): void {
+    undo.leave(this.#screen);
+  }
+
+  get #screen() {
+    return `unit ${this.#id}`;
   }
 
   get #path() {
@@ -178,12 +235,26 @@ export class UnitState {
         const body = this.#next;
         this.#next = null;
         const header = { 'If-Match': `"${this.unit.version}"` };
-        const params = { ...this.#path.params, header };
-        this.#show(await answer(api.PUT('/api/units/{id}/inputs', { params, body })));
+        const params = { ...this.#path.params, header, query: { since: this.since ?? undefined } };
+        const unsent = {
+          key: `inputs ${this.#id}`,
+          words: `The last change of ${this.unit.written}`,
+          method: 'PUT' as const,
+          path: `/api/units/${this.#id}/inputs`,
+          body,
+          headers: header,
+        };
+        const unit = await outbox.send(unsent, () => answer(api.PUT('/api/units/{id}/inputs', { params, body })));
+        if (unit === 'kept') break;
+        this.#show(unit);
+        this.still = unit.moved.length === 0;
+        this.#told?.(unit);
+        this.#told = null;
+        notices.answered();
       }
     } catch (error) {
       this.#next = null;
-      this.#undo.pop();
+      undo.forget();
       if (error instanceof Refusal && error.yieldsToReason && this.unit) {
         // Nothing was saved: what is shown goes back to what stands, and the wish waits for its reason.
         this.refused = { code: error.code, message: error.message, inputs: this.inputs };

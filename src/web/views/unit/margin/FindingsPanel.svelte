@@ -1,80 +1,103 @@
 <script lang="ts">
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
+  import { onMount } from 'svelte';
   import type { Findings, Unit } from '../../../api/client';
+  import LineButton from '../../../parts/LineButton.svelte';
   import { shared } from '../../../parts/shared.svelte';
-  import { change, mm } from '../../../words/words';
+  import { change } from '../../../words/words';
+  import MoreInputs from './MoreInputs.svelte';
+  import MovedLine from './MovedLine.svelte';
   import OldWork from './OldWork.svelte';
   import SidePills from './SidePills.svelte';
   import NumberFound from './NumberFound.svelte';
   import { sides, type UnitState } from '../unitState.svelte';
 
-  let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
+  let { unitState, unit, onclose }: { unitState: UnitState; unit: Unit; onclose: () => void } = $props();
 
   const found = $derived<Partial<Findings>>(unitState.inputs.findings ?? {});
   const isFront = $derived(unit.traits.isFront);
   const isVeneer = $derived(unit.traits.isVeneer);
   const worn = $derived(isFront ? 'edge' : 'functional-cusp');
+
+  // What moves is told against the plan that stands now, in all and not tick by tick.
+  onMount(() => {
+    unitState.watch();
+    return () => unitState.watch(false);
+  });
 </script>
 
-<details class="mb-3 border-t border-hairline pt-2">
-  <summary class="min-h-8 cursor-pointer text-[14px]">Findings</summary>
-  {#if unitState.moved.length > 0}
-    <ul class="my-2 border-l-3 border-plum pl-2 text-[13px]" role="status" aria-label="Moved by the last change">
-      {#each unitState.moved.slice(0, 6) as one (one.what)}
-        <li>{one.what} <span class="measure whitespace-nowrap">{mm(one.from)} → {mm(one.to)}</span></li>
+<section class="flex max-h-[58%] min-h-0 shrink-0 flex-col border-b border-firm bg-leaf" aria-label="Findings">
+  <div class="flex items-baseline gap-5 border-b border-hairline px-5 py-2">
+    <h2 class="text-[21px] leading-none">Findings</h2>
+    <MovedLine {unitState} />
+    <LineButton class="ml-auto" onclick={onclose}>Close</LineButton>
+  </div>
+  <fieldset disabled={unit.finished} class="columns min-h-0 overflow-y-auto px-5 py-2 text-[14px]">
+    <div class="group">
+      {#each shared.reference?.plainFindings ?? [] as tick (tick.key)}
+        <Checkbox
+          classes={{ div: 'text-[14px]' }}
+          checked={found[tick.key as keyof Findings] === true}
+          onchange={(event) => unitState.changeFindings({ [tick.key]: event.currentTarget.checked })}
+          >{tick.words}</Checkbox
+        >
       {/each}
-      {#if unitState.moved.length > 6}<li class="text-soft">and {unitState.moved.length - 6} more</li>{/if}
-    </ul>
-  {/if}
-  <div class="tight">
-    {#if isFront}
-      <NumberFound {unitState} field="facialEnamelShare" label="Enamel share" unknown most={1} />
-    {/if}
-    {#if isVeneer}
-      <NumberFound {unitState} field="shadeSteps" label="Shade steps" by={1} />
+      {#if !isFront}
+        <Checkbox
+          classes={{ div: 'text-[14px]' }}
+          checked={unitState.inputs.crossbite ?? false}
+          onchange={(event) => unitState.change({ crossbite: event.currentTarget.checked })}>Crossbite</Checkbox
+        >
+      {/if}
       <SidePills
-        label="Dark triangle to close"
-        chosen={found.darkTriangles}
-        onchange={(darkTriangles) => unitState.changeFindings({ darkTriangles })}
+        label="No neighbour"
+        chosen={found.noNeighbour}
+        onchange={(noNeighbour) => unitState.changeFindings({ noNeighbour })}
       />
-    {/if}
-    <NumberFound {unitState} field="wearMm" at={worn} label={isFront ? 'Edge worn' : 'Cusps worn'} />
-    {#each sides as side (side)}
-      <NumberFound {unitState} field="gapMm" at={side} label="Gap {side}" />
-    {/each}
-    <SidePills
-      label="No neighbour"
-      chosen={found.noNeighbour}
-      onchange={(noNeighbour) => unitState.changeFindings({ noNeighbour })}
-    />
-    <NumberFound {unitState} field="tiltDeg" label="Leans mesially °" signed by={1} />
-    <NumberFound {unitState} field="rotationDeg" label="Turned °" signed by={5} />
-    <NumberFound {unitState} field="recessionMm" label="Recession" by={0.5} />
-    <NumberFound {unitState} field="abrasionEndMm" label="Abrasion ends at" signed unknown />
-    <NumberFound {unitState} field="crestMm" label="Gum to bone" by={0.5} unknown />
-    {#each sides as side (side)}
-      <NumberFound {unitState} field="contactToCrestMm" at={side} label="Bone–contact {side}" by={0.5} unknown />
-    {/each}
-    {#if !isFront}
-      <NumberFound {unitState} field="lingualBulgeMm" label="Lingual bulge" unknown />
-    {/if}
-  </div>
-  <OldWork {unitState} {unit} />
-  <div class="mt-2">
-    {#each shared.reference?.plainFindings ?? [] as tick (tick.key)}
-      <Checkbox
-        classes={{ div: 'text-[14px]' }}
-        checked={found[tick.key as keyof Findings] === true}
-        onchange={(event) => unitState.changeFindings({ [tick.key]: event.currentTarget.checked })}
-        >{tick.words}</Checkbox
-      >
-    {/each}
-  </div>
-  <p class="quiet">Lengths in mm, {change(1)} is above the gum.</p>
-</details>
+    </div>
+    <div class="group">
+      {#if isFront}
+        <NumberFound {unitState} field="facialEnamelShare" label="Enamel share" unknown most={1} />
+      {/if}
+      {#if isVeneer}
+        <NumberFound {unitState} field="shadeSteps" label="Shade steps" by={1} />
+        <SidePills
+          label="Dark triangle to close"
+          chosen={found.darkTriangles}
+          onchange={(darkTriangles) => unitState.changeFindings({ darkTriangles })}
+        />
+      {/if}
+      <NumberFound {unitState} field="wearMm" at={worn} label={isFront ? 'Edge worn' : 'Cusps worn'} />
+      {#each sides as side (side)}
+        <NumberFound {unitState} field="gapMm" at={side} label="Gap {side}" />
+      {/each}
+      <NumberFound {unitState} field="tiltDeg" label="Leans mesially °" signed by={1} />
+      <NumberFound {unitState} field="rotationDeg" label="Turned °" signed by={5} />
+    </div>
+    <div class="group">
+      <NumberFound {unitState} field="recessionMm" label="Recession" by={0.5} />
+      <NumberFound {unitState} field="abrasionEndMm" label="Abrasion ends at" signed unknown />
+      <NumberFound {unitState} field="crestMm" label="Gum to bone" by={0.5} unknown />
+      {#each sides as side (side)}
+        <NumberFound {unitState} field="contactToCrestMm" at={side} label="Bone–contact {side}" by={0.5} unknown />
+      {/each}
+      {#if !isFront}
+        <NumberFound {unitState} field="lingualBulgeMm" label="Lingual bulge" unknown />
+      {/if}
+      <p class="quiet">Lengths in mm, {change(1)} is above the gum.</p>
+    </div>
+    <div class="group"><OldWork {unitState} {unit} /></div>
+    <div class="group"><MoreInputs {unitState} {unit} /></div>
+  </fieldset>
+</section>
 
 <style>
-  .tight {
-    font-size: 14px;
+  .columns {
+    columns: 13.5rem;
+    column-gap: 2rem;
+  }
+  .group {
+    break-inside: avoid-column;
+    padding-bottom: 0.5rem;
   }
 </style>

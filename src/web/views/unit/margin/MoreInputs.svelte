@@ -49,8 +49,7 @@
   }
 </script>
 
-<details class="mb-3 border-t border-hairline pt-2">
-  <summary class="min-h-8 cursor-pointer text-[14px]">Size, transition, grooves, fine pass</summary>
+<div>
   <p class="quiet mt-1">Measured size, mm; average where empty</p>
   {#each sizes as size (size.key)}
     <label class="flex items-center justify-between gap-2 py-0.5 text-[14px]">
@@ -94,4 +93,4 @@
     value={String(unitState.inputs.finishingAllowanceMm ?? unit.plan.finishingAllowanceMm)}
     onpick={(value) => unitState.change({ finishingAllowanceMm: Number(value) })}
   />
-</details>
+</div>

@@ -108,7 +108,7 @@
     </div>
   {/if}
 
-  <div class="mt-3 flex flex-col gap-1.5">
+  <fieldset class="mt-3 flex flex-col gap-1.5" disabled={unit.finished}>
     <Stepper label="Build-out" value={shownBuildOut} signed onstep={(value) => setAt('buildOutMm', value)} />
     {#if zone.expectedClearanceMm}
       <Stepper label="Room before" value={shownRoom} least={0} onstep={(value) => setAt('roomBeforeMm', value)} />
@@ -143,7 +143,7 @@
         />
       {/if}
     {/each}
-  </div>
+  </fieldset>
 
   {#if cautions.length > 0}
     <ul class="mt-3 flex flex-col gap-2" aria-label="Cautions">

@@ -1,0 +1,37 @@
+<script lang="ts" generics="T extends string">
+  import Select from 'flowbite-svelte/Select.svelte';
+
+  interface Option {
+    value: T;
+    words: string;
+    note?: string | null;
+  }
+  let {
+    title,
+    options,
+    value,
+    onpick,
+  }: { title: string; options: readonly Option[]; value: T; onpick: (value: T) => void } = $props();
+
+  const note = $derived(options.find((option) => option.value === value)?.note);
+</script>
+
+<!-- One of several, in the room of one. -->
+<label class="mb-2 block">
+  <span class="quiet block">{title}</span>
+  <Select
+    class="w-full!"
+    placeholder=""
+    bind:value={
+      () => value,
+      (picked) => {
+        if (picked !== value) onpick(picked);
+      }
+    }
+  >
+    {#each options as option (option.value)}
+      <option value={option.value}>{option.words.charAt(0).toUpperCase() + option.words.slice(1)}</option>
+    {/each}
+  </Select>
+  {#if note}<span class="quiet block leading-tight">{note}</span>{/if}
+</label>
