@@ -172,12 +172,15 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     }
 
     /// <summary>Adds readings, the newest last.</summary>
-    public Task AddReadingsAsync(UnitRow unit, IReadOnlyList<Reading> readings, string by, CancellationToken stop) =>
+    /// <param name="firstId">The first one's id, where whoever sent it made one: sent again, it is there already.</param>
+    public Task AddReadingsAsync(UnitRow unit, IReadOnlyList<Reading> readings, string by, CancellationToken stop, Guid? firstId = null) =>
         db.GuardedAsync(
             async () =>
             {
+                if (firstId is { } id && await db.Readings.AnyAsync(row => row.Id == id, stop))
+                    return;
                 var next = await db.Readings.Select(row => row.Entry).NextEntryAsync(stop);
-                db.Readings.AddRange(readings.Select((reading, i) => RowOf(unit.Id, reading, next + i, by)));
+                db.Readings.AddRange(readings.Select((reading, i) => RowOf(i == 0 ? firstId : null, unit.Id, reading, next + i, by)));
             },
             stop
         );
@@ -206,10 +209,10 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     public Task SaveSettingsAsync(Action<SettingsRow> change, CancellationToken stop) =>
         db.GuardedAsync(async () => change(await db.OnlySettingsAsync(stop)), stop);
 
-    private ReadingRow RowOf(Guid unitId, Reading reading, long entry, string by) =>
+    private ReadingRow RowOf(Guid? id, Guid unitId, Reading reading, long entry, string by) =>
         new()
         {
-            Id = Guid.CreateVersion7(),
+            Id = id ?? Guid.CreateVersion7(),
             UnitId = unitId,
             Zone = reading.Zone,
             Kind = reading.Kind,

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Microsoft.EntityFrameworkCore;
@@ -71,7 +72,7 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
         db.GuardedAsync(
             async () =>
             {
-                if (await db.DrawerBurs.AsNoTracking().FirstOrDefaultAsync(row => row.BurId == burId, stop) is not { } bur)
+                if (await db.DrawerBurs.FirstOrDefaultAsync(row => row.BurId == burId, stop) is not { } bur)
                     return false;
                 if (
                     caseId is not null
@@ -94,6 +95,8 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
                         At = Now,
                     }
                 );
+                if (caseId is null)
+                    bur.Before = ByHand;
                 return true;
             },
             stop
@@ -126,11 +129,44 @@ public sealed class DrawerStore(DentelleDb db, TimeProvider clock)
             {
                 if (await db.DrawerBurs.FirstOrDefaultAsync(row => row.BurId == burId, stop) is not { } row)
                     return false;
+                row.Before = JsonSerializer.Serialize(StandOf(row));
                 change(row, Now, await LastUseAsync(stop));
                 return true;
             },
             stop
         );
+
+    /// <summary>Takes back what was changed by hand last: a use that was noted, or whatever else.</summary>
+    /// <returns>False when there is nothing to take back.</returns>
+    public Task<bool> UndoAsync(string burId, CancellationToken stop) =>
+        db.GuardedAsync(
+            async () =>
+            {
+                if (await db.DrawerBurs.FirstOrDefaultAsync(row => row.BurId == burId, stop) is not { Before: { } before } row)
+                    return false;
+                row.Before = null;
+                if (before != ByHand)
+                {
+                    var stand = JsonSerializer.Deserialize<Stand>(before)!;
+                    (row.Text, row.Pieces, row.Sterilised, row.Worn) = (stand.Text, stand.Pieces, stand.Sterilised, stand.Worn);
+                    (row.NewSince, row.UsedBefore) = (stand.NewSince, stand.UsedBefore);
+                    return true;
+                }
+                var uses = db.BurUses.Where(use => use.BurId == burId && use.CaseId == null).OrderByDescending(use => use.Entry);
+                if (await uses.FirstOrDefaultAsync(stop) is { } last)
+                    last.TakenBackAt = Now;
+                return true;
+            },
+            stop
+        );
+
+    /// <summary>Stands in the place of what was before where a use was noted by hand.</summary>
+    private const string ByHand = "use";
+
+    /// <summary>What changes by hand of a bur.</summary>
+    private sealed record Stand(string Text, int Pieces, int Sterilised, bool Worn, DateTime NewSince, long UsedBefore);
+
+    private static Stand StandOf(DrawerBurRow row) => new(row.Text, row.Pieces, row.Sterilised, row.Worn, row.NewSince, row.UsedBefore);
 
     private async Task<long> LastUseAsync(CancellationToken stop) =>
         await db.BurUses.IgnoreQueryFilters().MaxAsync(use => (long?)use.Entry, stop) ?? 0;

@@ -221,6 +221,9 @@ public sealed class DrawerBurRow : IRemovable
     /// <summary>When the piece in use was taken new.</summary>
     public DateTime NewSince { get; set; }
 
+    /// <summary>What stood here before the last change by hand, JSON, so that it can be taken back; null when nothing can.</summary>
+    public string? Before { get; set; }
+
     /// <summary>The last use that was entered before the piece in use was taken new: it and those before were another's.</summary>
     public long UsedBefore { get; set; }
 

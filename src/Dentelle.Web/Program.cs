@@ -122,6 +122,7 @@ api.MapBin();
 api.MapExport();
 
 // The front end finds its own screens; what is asked of the program and not there is a problem, not a page.
+app.MapFallbackToFile("/", "index.html").AllowAnonymous();
 app.MapFallbackToFile("{*path:regex(^(?!api(/|$)).*$):nonfile}", "index.html").AllowAnonymous();
 
 if (!isRead)

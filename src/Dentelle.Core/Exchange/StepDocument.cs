@@ -77,6 +77,9 @@ public sealed record StepDocument
 
     public string? Assistant { get; init; }
 
+    /// <summary>What the patient is told; from memory.</summary>
+    public string? Say { get; init; }
+
     public string? Check { get; init; }
 
     public string? Gauge { get; init; }
@@ -136,6 +139,7 @@ public sealed record StepDocument
             Water = entry.Speed != StepSpeed.None && !step.Dry,
             View = step.View,
             Assistant = step.View?.Assistant ?? entry.Assistant,
+            Say = entry.Say,
             Check = entry.Check,
             Gauge = entry.Gauge,
             Start = timed.Start,

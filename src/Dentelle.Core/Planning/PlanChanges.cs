@@ -29,6 +29,7 @@ public static class PlanChanges
         [
             .. from zone in after.Zones
             let was = before.Zones.FirstOrDefault(other => other.Zone == zone.Zone)
+                ?? before.Zones.FirstOrDefault(other => IsPart(zone.Zone, other.Zone) || IsPart(other.Zone, zone.Zone))
             where was is not null
             where Differs(was.Depth.Value.Target, zone.Depth.Value.Target)
             select new MovedNumber(zone.Zone.Words, was.Depth.Value.Target.Rounded, zone.Depth.Value.Target.Rounded),
@@ -38,6 +39,9 @@ public static class PlanChanges
             where Differs(was.Level.Value, piece.Level.Value)
             select new MovedNumber($"Margin, {Kebab.Of(piece.Segment)}", was.Level.Value.Rounded, piece.Level.Value.Rounded),
         ];
+
+    /// <summary>A turned tooth's facial zones are cut in halves: each is held against the whole.</summary>
+    private static bool IsPart(Zone half, Zone whole) => half.Name.StartsWith(whole.Name + "-", StringComparison.Ordinal);
 
     /// <summary>Whether two lengths are told differently.</summary>
     private static bool Differs(Mm before, Mm after) => before.ToString() != after.ToString();

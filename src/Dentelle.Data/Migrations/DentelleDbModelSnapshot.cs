@@ -107,6 +107,9 @@ namespace Dentelle.Data.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Before")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("BurId")
                         .IsRequired()
                         .HasColumnType("TEXT");

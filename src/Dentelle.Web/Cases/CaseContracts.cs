@@ -4,6 +4,7 @@ using System.Text.Json.Serialization;
 using Dentelle.Core.Inputs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Dentelle.Web.Cases;
 
@@ -140,17 +141,33 @@ public sealed record FoundUnitView(Guid Id, string Tooth, string Written, string
 public sealed record FoundView(IReadOnlyList<FoundCaseView> Cases, int InAll, int PageSize);
 
 /// <summary>Which cases are looked for; what is left out does not narrow.</summary>
-/// <param name="Text">Words of name, number, tooth, restoration, material, stage, date.</param>
-/// <param name="When">When the visit is: past, coming or none.</param>
-/// <param name="Open">Only with a tooth that is not finished, or only without one.</param>
-/// <param name="Page">From 0.</param>
-public sealed record FindEntry(
-    [property: MaxLength(200)] string? Text = null,
-    [property: AllowedValues(null, "past", "coming", "none")] string? When = null,
-    bool? Open = null,
-    string? Restoration = null,
-    string? Material = null,
-    DateOnly? From = null,
-    DateOnly? To = null,
-    int? Page = null
-);
+public sealed record FindEntry
+{
+    /// <summary>Words of name, number, tooth, restoration, material, stage, date.</summary>
+    [MaxLength(200), FromQuery(Name = "text")]
+    public string? Text { get; init; }
+
+    /// <summary>When the visit is: past, coming or none.</summary>
+    [AllowedValues(null, "past", "coming", "none"), FromQuery(Name = "when")]
+    public string? When { get; init; }
+
+    /// <summary>Only with a tooth that is not finished, or only without one.</summary>
+    [FromQuery(Name = "open")]
+    public bool? Open { get; init; }
+
+    [FromQuery(Name = "restoration")]
+    public string? Restoration { get; init; }
+
+    [FromQuery(Name = "material")]
+    public string? Material { get; init; }
+
+    [FromQuery(Name = "from")]
+    public DateOnly? From { get; init; }
+
+    [FromQuery(Name = "to")]
+    public DateOnly? To { get; init; }
+
+    /// <summary>From 0.</summary>
+    [FromQuery(Name = "page")]
+    public int? Page { get; init; }
+}

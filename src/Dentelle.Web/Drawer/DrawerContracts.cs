@@ -105,6 +105,9 @@ public enum BurChange
     OneMore,
     OneLess,
 
+    /// <summary>Takes back what was changed by hand last.</summary>
+    Undo,
+
     /// <summary>Another limit of the house: so many preparations.</summary>
     Limit,
 }

@@ -66,6 +66,7 @@ public sealed class DrawerWork(DrawerStore drawer, CaseSheets sheets, ProtocolSh
             return new Problem("bur-limit", "A bur's limit is a number of preparations, 1 to 1000; 1 is for single use.");
         var found = entry.What switch
         {
+            BurChange.Undo => await drawer.UndoAsync(burId, stop),
             BurChange.UsedOnTooth => await drawer.UseAsync(burId, UsedOn.Tooth, wet: true, null, null, stop),
             BurChange.UsedOnPlastic => await drawer.UseAsync(burId, UsedOn.Plastic, wet: false, null, null, stop),
             BurChange.UsedOnWetPlastic => await drawer.UseAsync(burId, UsedOn.Plastic, wet: true, null, null, stop),

@@ -33,6 +33,9 @@ public sealed record RunSheetView
     /// <summary>Silhouettes of the burs of the sheet, by their id.</summary>
     public required IReadOnlyDictionary<string, BurShapeView> Burs { get; init; }
 
+    /// <summary>What is laid out for this visit.</summary>
+    public required IReadOnlyList<TrayItem> LayOut { get; init; }
+
     public required IReadOnlyList<TickView> Ticks { get; init; }
 
     public required IReadOnlyList<SheetUnit> Units { get; init; }

@@ -137,6 +137,9 @@ public sealed record FindingView(
 /// </summary>
 public sealed record ReadingEntry
 {
+    /// <summary>Made by whoever sends it, so that an entry sent again after a lost answer counts once.</summary>
+    public Guid? Id { get; init; }
+
     [MaxLength(80)]
     public required string Zone { get; init; }
 

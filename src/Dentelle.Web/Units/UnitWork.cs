@@ -62,7 +62,7 @@ public sealed class UnitWork(CaseStore store, UnitViews views, ProtocolShelf she
         // A reading that can't be judged is a slip: the zone is not there, or meets no antagonist.
         if (!Judge.Of(reading, planned.Plan, protocol).Is(out _, out problem))
             return problem;
-        await store.AddReadingsAsync(unit, [reading], by, stop);
+        await store.AddReadingsAsync(unit, [reading], by, stop, entry.Id);
         return await views.ViewAsync(unit, planned, stop);
     }
 

@@ -799,7 +799,7 @@ export interface components {
         /** @enum {unknown} */
         BuildOutSchool: "uniform" | "room-driven";
         /** @enum {unknown} */
-        BurChange: "used-on-tooth" | "used-on-plastic" | "used-on-wet-plastic" | "sterilised" | "worn" | "not-worn" | "new-piece" | "one-more" | "one-less" | "limit";
+        BurChange: "used-on-tooth" | "used-on-plastic" | "used-on-wet-plastic" | "sterilised" | "worn" | "not-worn" | "new-piece" | "one-more" | "one-less" | "undo" | "limit";
         BurChangeEntry: {
             what: components["schemas"]["BurChange"];
             /**
@@ -1990,6 +1990,8 @@ export interface components {
             burs: {
                 [key: string]: components["schemas"]["BurShapeView"];
             };
+            /** @description What is laid out for this visit. */
+            layOut: components["schemas"]["TrayItem"][];
             ticks: components["schemas"]["TickView"][];
             units: components["schemas"]["SheetUnit"][];
             warnings: string[];
@@ -2202,6 +2204,8 @@ export interface components {
             water: boolean;
             view?: null | components["schemas"]["StepView"];
             assistant?: null | string;
+            /** @description What the patient is told; from memory. */
+            say?: null | string;
             check?: null | string;
             gauge?: null | string;
             /** Format: double */

@@ -17,11 +17,11 @@
 </script>
 
 <!-- One of several, in the room of one. -->
-<label class="mb-2 block">
+<label class="mb-2 block min-w-0">
   <span class="quiet block">{title}</span>
   <Select
-    class="w-full!"
     placeholder=""
+    classes={{ select: 'w-full! pr-7 text-ellipsis' }}
     bind:value={
       () => value,
       (picked) => {

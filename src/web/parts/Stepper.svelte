@@ -15,7 +15,7 @@
     signed = false,
     by: size = 0.1,
     empty = 'not read',
-    stacked = false,
+    tight = false,
     onstep,
   }: {
     label: string;
@@ -27,8 +27,8 @@
     by?: number;
     /** What is shown where there is no value. */
     empty?: string;
-    /** Label above the buttons, for narrow columns. */
-    stacked?: boolean;
+    /** Small buttons, where many stand together. */
+    tight?: boolean;
     onstep: (value: number) => void;
   } = $props();
 
@@ -48,12 +48,16 @@
   }
 </script>
 
-<div class={stacked ? 'py-0.5' : 'flex items-center justify-between'} role="group" aria-label={label}>
-  <span class="first-letter:uppercase {stacked ? 'block text-[14px]' : ''}">{label}</span>
-  <span class="flex items-center {stacked ? 'justify-between' : ''}">
-    <Button class="min-w-11 text-center" aria-label="{label} less" onclick={() => set((value ?? 0) - size)}>−</Button>
+<div class="flex items-center justify-between gap-2" role="group" aria-label={label}>
+  <span class="min-w-0 first-letter:uppercase {tight ? 'text-[14px] leading-tight' : ''}">{label}</span>
+  <span class="flex items-center">
+    <Button
+      class={tight ? 'min-h-9 min-w-9 px-0! text-center' : 'min-w-11 text-center'}
+      aria-label="{label} less"
+      onclick={() => set((value ?? 0) - size)}>−</Button
+    >
     <Field
-      class="measure {inPlace} w-20! border-transparent px-1 text-center text-[18px]"
+      class="measure {inPlace} {tight ? 'w-13! text-[16px]' : 'w-20! text-[18px]'} border-transparent px-1 text-center"
       aria-label={label}
       inputmode="decimal"
       placeholder={empty}
@@ -62,6 +66,10 @@
       onfocus={selectAll}
       onkeydown={leaveOnEnter}
     />
-    <Button class="min-w-11 text-center" aria-label="{label} more" onclick={() => set((value ?? 0) + size)}>+</Button>
+    <Button
+      class={tight ? 'min-h-9 min-w-9 px-0! text-center' : 'min-w-11 text-center'}
+      aria-label="{label} more"
+      onclick={() => set((value ?? 0) + size)}>+</Button
+    >
   </span>
 </div>

@@ -130,6 +130,9 @@ public sealed record StepEntry
 
     public string? Assistant { get; init; }
 
+    /// <summary>What the patient is told.</summary>
+    public string? Say { get; init; }
+
     /// <summary>What is laid out for it.</summary>
     public IReadOnlyList<string> Materials
     {

@@ -2,6 +2,7 @@
   import Field from '../../parts/Field.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import type { Schemas } from '../../api/client';
+  import LineButton from '../../parts/LineButton.svelte';
   import { numberOf } from '../../words/typed';
   import { mm, upperFirst } from '../../words/words';
   import BurRuler from './BurRuler.svelte';
@@ -9,7 +10,12 @@
   let {
     bur,
     onchange,
-  }: { bur: Schemas['DrawerBurView']; onchange: (what: Schemas['BurChange'], usesMost?: number) => void } = $props();
+    onremove,
+  }: {
+    bur: Schemas['DrawerBurView'];
+    onchange: (what: Schemas['BurChange'], usesMost?: number) => void;
+    onremove: () => void;
+  } = $props();
 </script>
 
 <aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-5" aria-label={bur.name}>
@@ -68,6 +74,7 @@
     <Button onclick={() => onchange('one-more')}>One more bought</Button>
     <Button disabled={bur.pieces === 0} onclick={() => onchange('one-less')}>One less</Button>
   </div>
+  <LineButton class="mt-3" onclick={onremove}>Remove from the drawer</LineButton>
   {#if bur.cases.length > 0}
     <p class="quiet mt-4">Needed for {bur.cases.join(', ').toLowerCase()}.</p>
   {/if}

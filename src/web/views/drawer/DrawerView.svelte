@@ -1,9 +1,11 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
   import { answer, api, Refusal, type Schemas } from '../../api/client';
   import BurFigure from '../../figures/BurFigure.svelte';
+  import { changed } from '../../parts/changed.svelte';
   import { attempt, notices } from '../../parts/notices.svelte';
-  import { mm, upperFirst } from '../../words/words';
+  import { remove } from '../../parts/removal.svelte';
+  import { undo } from '../../parts/undo.svelte';
+  import { mm, plain, upperFirst } from '../../words/words';
   import AddBur from './AddBur.svelte';
   import BurPanel from './BurPanel.svelte';
 
@@ -14,20 +16,28 @@
   const groups = $derived(Object.entries(Object.groupBy(drawer?.burs ?? [], (bur) => bur.familyWords)));
   const current = $derived(drawer?.burs.find((bur) => bur.id === picked) ?? drawer?.burs[0]);
 
-  onMount(async () => {
-    try {
-      drawer = await answer(api.GET('/api/drawer'));
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      problem = error.message;
-    }
+  $effect(() => {
+    void changed.bin;
+    answer(api.GET('/api/drawer'))
+      .then((view) => (drawer = view))
+      .catch((error: unknown) => {
+        if (!(error instanceof Refusal)) throw error;
+        problem = error.message;
+      });
   });
 
   async function change(burId: string, what: Schemas['BurChange'], usesMost?: number) {
     const body = { what, ...(usesMost === undefined || Number.isNaN(usesMost) ? {} : { usesMost }) };
     const call = answer(api.POST('/api/drawer/burs/{burId}/changes', { params: { path: { burId } }, body }));
-    const changed = await attempt(call);
-    if (changed) drawer = changed;
+    const view = await attempt(call, 'bur');
+    if (!view) return;
+    drawer = view;
+    const name = view.burs.find((bur) => bur.id === burId)?.name ?? 'a bur';
+    if (what !== 'undo') undo.add(`${plain(what)}, ${name}`, () => change(burId, 'undo'));
+  }
+
+  async function take(burId: string) {
+    await remove(answer(api.DELETE('/api/drawer/burs/{burId}', { params: { path: { burId } } })));
   }
 
   async function add(body: Schemas['AddBurEntry']): Promise<boolean> {
@@ -69,21 +79,22 @@
           {/each}
         </section>
       {/if}
-      <div class="mt-4 flex flex-wrap gap-x-9 gap-y-5">
+      <p class="quiet mt-4">Under each bur its tip, and how much of its life is used up.</p>
+      <div class="mt-1 grid items-start gap-x-8 xl:grid-cols-2">
         {#each groups as [family, burs] (family)}
-          <section>
-            <h2 class="border-b border-hairline pb-0.5 text-[17px] text-soft">{upperFirst(family)}</h2>
-            <div class="mt-2 flex gap-1">
+          <section class="grid h-full grid-cols-[6.5rem_minmax(0,1fr)] items-center border-t border-hairline py-1.5">
+            <h2 class="pr-3 text-[17px] leading-tight text-soft">{upperFirst(family)}</h2>
+            <div class="flex flex-wrap gap-x-1">
               {#each burs ?? [] as bur (bur.id)}
                 <button
-                  class="bur flex w-[52px] flex-col items-center pt-1 pb-1.5"
+                  class="bur flex w-[70px] flex-col items-center pt-1 pb-1"
                   class:picked={bur.id === current?.id}
                   class:gone={bur.pieces === 0}
                   aria-pressed={bur.id === current?.id}
                   aria-label="{bur.name}, {bur.pieces} there{bur.warning ? `, ${bur.warning}` : ''}"
                   onclick={() => (picked = bur.id)}
                 >
-                  <BurFigure shape={bur.shape} scale={5} height={92} width={44} />
+                  <BurFigure shape={bur.shape} scale={4.4} height={80} width={44} />
                   <span class="measure text-[17px] leading-none"
                     >{bur.family === 'depth-ring' || bur.family === 'neck-ball'
                       ? mm(bur.sums[0]?.value ?? 0)
@@ -94,6 +105,15 @@
                   <span class="spent" aria-hidden="true"
                     ><span style:width="{Math.min(100, (bur.spent ?? 0) * 100)}%" class:worn={bur.warning}></span></span
                   >
+                  <span class="text-[13px] leading-tight whitespace-nowrap {bur.warning ? 'text-over' : 'text-soft'}"
+                    >{bur.worn
+                      ? 'worn'
+                      : bur.pieces === 0
+                        ? 'none'
+                        : bur.usesMost
+                          ? `${bur.uses} of ${bur.usesMost}`
+                          : `${bur.uses} ×`}{bur.pieces > 1 ? ` · ${bur.pieces}` : ''}</span
+                  >
                 </button>
               {/each}
             </div>
@@ -103,7 +123,11 @@
       <p class="quiet mt-8 max-w-3xl">{drawer.remark}</p>
     </div>
     {#if current}
-      <BurPanel bur={current} onchange={(what, limit) => void change(current.id, what, limit)} />
+      <BurPanel
+        bur={current}
+        onchange={(what, limit) => void change(current.id, what, limit)}
+        onremove={() => void take(current.id)}
+      />
     {/if}
   </div>
 {/if}
@@ -124,15 +148,16 @@
   }
   .spent {
     display: block;
-    width: 30px;
-    height: 4px;
+    width: 48px;
+    height: 8px;
     margin-top: 4px;
     border: 1px solid var(--firm);
+    background: var(--leaf);
   }
   .spent span {
     display: block;
     height: 100%;
-    background: var(--firm);
+    background: var(--hatch);
   }
   .spent .worn {
     background: var(--over-mark);

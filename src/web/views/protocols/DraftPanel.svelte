@@ -59,6 +59,9 @@
     {#if !head.inUse && book.edits.length === 0}
       <LineButton onclick={() => void book.use(head)}>Plan new teeth with it</LineButton>
     {/if}
+    {#if !head.inUse && !head.shipped && head.units === 0 && book.edits.length === 0}
+      <LineButton onclick={() => void book.remove(head)}>Remove</LineButton>
+    {/if}
     <LineButton href="/api/protocols/{head.id}/{head.version}/file" download>Save as file</LineButton>
     <label class="{line} focus-within:outline-2">
       Add from file

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import { onMount } from 'svelte';
-  import { shared } from '../../parts/shared.svelte';
+  import { onMount, untrack } from 'svelte';
+  import { changed } from '../../parts/changed.svelte';
   import DraftPanel from './DraftPanel.svelte';
   import LineRow from './LineRow.svelte';
   import { ProtocolState } from './protocolState.svelte';
@@ -34,9 +34,10 @@
   );
   const headed = $derived(Object.entries(Object.groupBy(rows, (line) => (section === thicknesses ? '' : line.group))));
 
-  onMount(() => {
-    shared.caseId = null;
-    void book.load();
+  onMount(() => () => book.leave());
+  $effect(() => {
+    void changed.bin;
+    untrack(() => void book.load());
   });
 </script>
 

@@ -1,11 +1,17 @@
 import { answer, api, Refusal, type Schemas } from '../../api/client';
 import { changed } from '../../parts/changed.svelte';
 import { attempt, jsonOf, notices } from '../../parts/notices.svelte';
+import { remove } from '../../parts/removal.svelte';
+import { undo } from '../../parts/undo.svelte';
 
 export type Head = Schemas['ProtocolHead'];
 export type Line = Schemas['ProtocolLine'];
 export type Field = Schemas['ProtocolField'];
 type Edit = Schemas['ProtocolEdit'];
+
+/** Where changes that are not kept yet wait while this screen is left. */
+const shelf = 'dentelle-draft';
+const screen = 'protocols';
 
 /** A kept protocol on the screen and the changes made to it that are not kept yet. The server says what they mean. */
 export class ProtocolState {
@@ -34,6 +40,7 @@ export class ProtocolState {
         this.heads.find((one) => one.inUse) ??
         this.heads[0];
       if (head) await this.open(head);
+      if (!wanted) await this.#resume();
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       this.missing = error.message;
@@ -51,7 +58,36 @@ export class ProtocolState {
 
   /** Forgets all changes. */
   async drop(): Promise<void> {
-    if (this.base) await this.open(this.base);
+    const edits = this.edits;
+    if (!this.base) return;
+    const base = this.base;
+    await this.open(base);
+    this.#shelve();
+    undo.add('dropping the changes', () => this.#take(base, edits), screen);
+  }
+
+  /** The screen is left: what is not kept waits here until it is come back to. */
+  leave(): void {
+    undo.leave(screen);
+  }
+
+  /** Takes up what was changed and not kept when this screen was left, or the page loaded anew. */
+  async #resume(): Promise<void> {
+    const left = JSON.parse(localStorage.getItem(shelf) ?? 'null') as Schemas['DraftEntry'] | null;
+    const head = left && this.heads.find((one) => one.id === left.id && one.version === left.version);
+    if (!left || !head) return;
+    await this.#take(head, left.edits);
+    notices.say('Your changes are here as you left them; they are not kept yet.');
+  }
+
+  async #take(head: Head, edits: readonly Edit[]): Promise<void> {
+    await this.open(head);
+    for (const edit of edits) await this.set(edit);
+  }
+
+  #shelve(): void {
+    if (this.edits.length === 0) localStorage.removeItem(shelf);
+    else localStorage.setItem(shelf, JSON.stringify(this.entry));
   }
 
   get entry(): Schemas['DraftEntry'] {
@@ -69,6 +105,7 @@ export class ProtocolState {
       this.draft = draft;
       this.shown = draft.protocol;
       this.wrong = null;
+      this.#shelve();
       return true;
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
@@ -83,6 +120,7 @@ export class ProtocolState {
   async keep(name: string, note: string, use: boolean): Promise<boolean> {
     const kept = await attempt(answer(api.POST('/api/protocols', { body: { ...this.entry, name, note, use } })));
     if (!kept) return false;
+    localStorage.removeItem(shelf);
     await this.load(kept);
     notices.say(`Kept as ${this.base!.name}, version ${this.base!.version}.`);
     return true;
@@ -94,6 +132,12 @@ export class ProtocolState {
     this.heads = (await answer(api.GET('/api/protocols'))).protocols;
     this.base = this.heads.find((one) => one.id === head.id && one.version === head.version) ?? null;
     changed.protocol++;
+  }
+
+  /** A version with which nothing is planned goes into the bin. */
+  async remove(head: Head): Promise<void> {
+    const path = { id: head.id, version: head.version };
+    if (await remove(answer(api.DELETE('/api/protocols/{id}/{version}', { params: { path } })))) await this.load(path);
   }
 
   async importFile(file: File): Promise<void> {

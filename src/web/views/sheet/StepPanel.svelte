@@ -17,6 +17,7 @@
   const shape = $derived(step.burId ? sheet.view?.burs[step.burId] : undefined);
   const running = $derived(sheet.running?.key === step.key ? sheet.running : null);
   const done = $derived(sheet.view?.ticks.find((tick) => tick.key === step.key && tick.endedAt));
+  const laidOut = $derived(Object.entries(Object.groupBy(sheet.view?.layOut ?? [], (item) => item.group)));
   let now = $state(Date.now());
 
   const waits = $derived(waitsOf(sheet.steps, sheet.view?.ticks ?? [], now));
@@ -114,9 +115,28 @@
       <dt>Time</dt>
       <dd>{step.minutes} min, {step.learned ? 'this practice’s own' : 'assumed'}</dd>
     </dl>
+    {#if step.say}
+      <p class="mt-3 border-l-3 border-plum pl-3">
+        <span class="quiet block">To the patient</span>
+        “{step.say}”
+      </p>
+    {/if}
     {#each step.cautions as caution (caution)}
       <p class="mt-2 border-l-4 border-over pl-3 text-[14px]">{caution}</p>
     {/each}
+    {#if step.phase === 'before'}
+      <section class="mt-4" aria-label="Laid out">
+        <h3 class="border-b border-firm text-[17px] text-soft">Laid out for this visit</h3>
+        {#each laidOut as [group, items] (group)}
+          <p class="quiet mt-1.5">{group}</p>
+          {#each items ?? [] as item (item.name)}
+            <p class="flex gap-2 text-[14px] leading-snug">
+              <span class="measure w-5 text-right">{item.count}</span><span>{item.name}</span>
+            </p>
+          {/each}
+        {/each}
+      </section>
+    {/if}
     <p class="mt-3 flex gap-3">
       <Button class="text-[13px]" onclick={() => onshift(-1)}>Do it earlier <span class="key">[</span></Button>
       <Button class="text-[13px]" onclick={() => onshift(1)}>Do it later <span class="key">]</span></Button>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import { onMount, untrack } from 'svelte';
+  import { onMount, tick, untrack } from 'svelte';
   import { actions } from '../../actions.svelte';
   import { route } from '../../router';
   import { changed } from '../../parts/changed.svelte';
@@ -58,7 +58,7 @@
         run: () => unitState.step(-1),
         repeats: true,
       },
-      { name: 'Enter a reading', keys: ['r', 'R'], shown: 'R', run: () => strip?.take() },
+      { name: 'Enter a reading', keys: ['r', 'R'], shown: 'R', run: read },
       { name: 'Build out by 0.1 more', keys: ['+', '='], shown: '+', run: () => panel?.buildOut(0.1), repeats: true },
       { name: 'Build out by 0.1 less', keys: ['-', '−'], shown: '−', run: () => panel?.buildOut(-0.1), repeats: true },
       { name: 'Findings', keys: ['i', 'I'], shown: 'I', run: () => (finding = !finding) },
@@ -67,6 +67,13 @@
       { name: 'Print the page', keys: ['p', 'P'], shown: 'P', run: print },
     ]),
   );
+
+  // Readings and findings share their room.
+  async function read() {
+    finding = false;
+    await tick();
+    strip?.take();
+  }
 
   function print() {
     window.open(`/api/units/${id}/sheet.pdf`, '_blank', 'noopener');
@@ -117,7 +124,9 @@
       {/if}
       <Plate {unitState} {unit} zone={unitState.zone} bind:turning />
       <CautionBar {unitState} {unit} />
-      <ReadingStrip bind:this={strip} {unitState} zone={unitState.zone} />
+      {#if !finding}
+        <ReadingStrip bind:this={strip} {unitState} zone={unitState.zone} />
+      {/if}
     </div>
     <ZonePanel bind:this={panel} {unitState} {unit} zone={unitState.zone} />
     <ZoneThread {unitState} {unit} zone={unitState.zone} onprint={print} onoptions={() => (weighing = true)} />

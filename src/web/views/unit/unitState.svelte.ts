@@ -55,6 +55,8 @@ export class UnitState {
   #next: Inputs | null = null;
   /** The version against which it is told what moved: the one that stood when the findings were opened. */
   since: number | null = null;
+  /** The cautions that stood then. */
+  #cautioned: string[] = [];
   /** Whether the last change moved nothing. */
   still = $state(false);
 
@@ -142,6 +144,16 @@ export class UnitState {
   watch(on = true): void {
     this.since = on ? (this.unit?.version ?? null) : null;
     [this.moved, this.still] = [[], false];
+    this.#cautioned = this.unit?.plan.cautions.map((caution) => caution.text) ?? [];
+  }
+
+  /** Cautions that came and went since then. */
+  get cautionsMoved(): { come: number; gone: number } {
+    const now = this.unit?.plan.cautions.map((caution) => caution.text) ?? [];
+    return {
+      come: now.filter((text) => !this.#cautioned.includes(text)).length,
+      gone: this.#cautioned.filter((text) => !now.includes(text)).length,
+    };
   }
 
   /** A length found at one of several places; nothing there takes it back. */

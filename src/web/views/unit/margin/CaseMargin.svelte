@@ -89,20 +89,18 @@
         onpick={(facialMargin) => unitState.change({ facialMargin })}
       />
     {/if}
-    <div class="grid grid-cols-2 gap-2">
-      <Choice
-        title="Build-out"
-        options={schools}
-        value={unitState.inputs.buildOutSchool ?? unit.plan.buildOutSchool}
-        onpick={(buildOutSchool) => unitState.change({ buildOutSchool })}
-      />
-      <Choice
-        title="Steps"
-        options={unit.choices.schools.map((school) => ({ value: school, words: plain(school) }))}
-        value={unitState.inputs.school ?? unit.plan.school}
-        onpick={(school) => unitState.change({ school })}
-      />
-    </div>
+    <Choice
+      title="Build-out"
+      options={schools}
+      value={unitState.inputs.buildOutSchool ?? unit.plan.buildOutSchool}
+      onpick={(buildOutSchool) => unitState.change({ buildOutSchool })}
+    />
+    <Choice
+      title="Steps"
+      options={unit.choices.schools.map((school) => ({ value: school, words: plain(school) }))}
+      value={unitState.inputs.school ?? unit.plan.school}
+      onpick={(school) => unitState.change({ school })}
+    />
   </fieldset>
   {#if unit.traits.isCut}
     <Button

@@ -50,7 +50,7 @@
 </script>
 
 <div>
-  <p class="quiet mt-1">Measured size, mm; average where empty</p>
+  <p class="quiet">Measured size, mm; average where empty</p>
   {#each sizes as size (size.key)}
     <label class="flex items-center justify-between gap-2 py-0.5 text-[14px]">
       {size.words}

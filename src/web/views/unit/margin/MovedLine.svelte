@@ -18,8 +18,13 @@
     {/each}
     {#if moved.length > shown}<span class="text-soft">and {moved.length - shown} more</span>{/if}
   {:else if unitState.still}
-    <span class="text-soft">Moves nothing here.</span>
+    <span class="text-soft">Moves no depth or level here.</span>
   {:else}
     <span class="text-soft">What they move shows here.</span>
+  {/if}
+  {#if unitState.still || moved.length > 0}
+    {@const { come, gone } = unitState.cautionsMoved}
+    {#if come > 0}<span class="text-over"> {come === 1 ? 'A caution comes.' : `${come} cautions come.`}</span>{/if}
+    {#if gone > 0}<span class="text-soft"> {gone === 1 ? 'A caution goes.' : `${gone} cautions go.`}</span>{/if}
   {/if}
 </p>

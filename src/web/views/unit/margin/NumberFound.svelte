@@ -36,7 +36,7 @@
 </script>
 
 <Stepper
-  stacked
+  tight
   {label}
   value={typeof value === 'number' ? value : unknown ? null : 0}
   least={signed ? undefined : 0}

@@ -70,7 +70,7 @@
 {#each found.fillings ?? [] as filling (filling.surface)}
   <div class="mt-1 border-l-3 border-hairline pl-2">
     <Stepper
-      stacked
+      tight
       label="{filling.surface} ends"
       value={filling.endsAboveGumMm ?? 0}
       signed
@@ -78,7 +78,7 @@
       onstep={(endsAboveGumMm) => change(filling, { endsAboveGumMm })}
     />
     <Stepper
-      stacked
+      tight
       label="{filling.surface}, years old"
       value={filling.ageYears ?? null}
       least={0}
@@ -87,7 +87,7 @@
       onstep={(ageYears) => change(filling, { ageYears })}
     />
     <Stepper
-      stacked
+      tight
       label="{filling.surface}, share filled"
       value={filling.share ?? null}
       least={0}

@@ -6,11 +6,11 @@
     $props();
 </script>
 
-<div role="group" aria-label={label} class="py-0.5">
-  <span class="block text-[14px]">{label}</span>
+<div role="group" aria-label={label} class="flex items-center justify-between gap-1.5">
+  <span class="min-w-0 flex-1 text-[14px] leading-tight">{label}</span>
   {#each sides as side (side)}
     <Button
-      class="mr-1.5 text-[13px] first-letter:uppercase"
+      class="text-[13px] first-letter:uppercase"
       aria-pressed={chosen?.includes(side) ?? false}
       onclick={() => onchange(toggled(chosen, side))}>{side}</Button
     >

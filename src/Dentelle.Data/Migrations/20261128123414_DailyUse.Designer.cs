@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Dentelle.Data.Migrations
 {
     [DbContext(typeof(DentelleDb))]
-    [Migration("20261128120034_DailyUse")]
+    [Migration("20261128123414_DailyUse")]
     partial class DailyUse
     {
         /// <inheritdoc />
@@ -108,6 +108,9 @@ namespace Dentelle.Data.Migrations
             modelBuilder.Entity("Dentelle.Data.DrawerBurRow", b =>
                 {
                     b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Before")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("BurId")

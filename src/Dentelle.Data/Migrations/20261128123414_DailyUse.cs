@@ -76,6 +76,12 @@ namespace Dentelle.Data.Migrations
                 type: "TEXT",
                 nullable: true);
 
+            migrationBuilder.AddColumn<string>(
+                name: "Before",
+                table: "DrawerBurs",
+                type: "TEXT",
+                nullable: true);
+
             migrationBuilder.AddColumn<DateTime>(
                 name: "RemovedAt",
                 table: "DrawerBurs",
@@ -220,6 +226,10 @@ namespace Dentelle.Data.Migrations
             migrationBuilder.DropColumn(
                 name: "RemovedAt",
                 table: "Protocols");
+
+            migrationBuilder.DropColumn(
+                name: "Before",
+                table: "DrawerBurs");
 
             migrationBuilder.DropColumn(
                 name: "RemovedAt",
