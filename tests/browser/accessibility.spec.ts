@@ -37,7 +37,7 @@ for (const theme of ['desk', 'chair']) {
 
     test('Unit, a veneer with findings and weighing open', async ({ page }) => {
       await begin(page, '11 veneer butt porcelain dark');
-      await page.getByText('Findings').click();
+      await page.getByRole('button', { name: /Findings/ }).click();
       await page.getByText('Weighing').click();
       expect(await complaints(page)).toEqual([]);
     });
@@ -68,6 +68,19 @@ for (const theme of ['desk', 'chair']) {
       expect(await complaints(page)).toEqual([]);
     });
 
+    test('Find, the bin, and nowhere', async ({ page }) => {
+      await begin(page, '17 crown metal');
+      await page.getByRole('link', { name: 'Case', exact: true }).click();
+      await page.getByRole('button', { name: 'Remove the case' }).click();
+      await page.getByRole('heading', { name: 'Day', exact: true }).waitFor();
+      await page.getByRole('link', { name: 'Find' }).click();
+      await page.getByRole('region', { name: 'Bin' }).waitFor();
+      expect(await complaints(page)).toEqual([]);
+      await page.goto('/nowhere/at/all');
+      await expect(page.getByRole('heading', { name: 'Nothing is here' })).toBeVisible();
+      expect(await complaints(page)).toEqual([]);
+    });
+
     test('dialogs', async ({ page }) => {
       await begin(page, '36 crown zirconia');
       for (const key of ['/', ',', '?']) {
@@ -91,5 +104,5 @@ test('every action of the help sheet has a key, and the arrow keys reach every z
   }
   expect(names.size).toBe(16);
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog').locator('dt')).toHaveCount(13);
+  await expect(page.getByRole('dialog').locator('dl').first().locator('dt')).toHaveCount(18);
 });

@@ -22,9 +22,11 @@ export { expect };
 /** Begins a new case by the quick line and lands on its unit. */
 export async function begin(page: Page, line: string): Promise<void> {
   await page.goto('/');
-  await page.getByRole('heading', { name: 'Cases' }).waitFor();
+  await page.getByRole('heading', { name: 'Day', exact: true }).waitFor();
   await page.keyboard.press('/');
   await page.getByLabel('Tooth, what it gets, material').fill(line);
+  await page.keyboard.press('Enter');
+  await page.getByLabel(/Who is it for/).waitFor();
   await page.keyboard.press('Enter');
   await page.getByRole('navigation', { name: 'Zones' }).waitFor();
 }

@@ -31,14 +31,14 @@ test('from plan to printed run sheet: the steps of a zone, the order, a move tha
     .getByRole('button', { name: /Walls over shoulders/ })
     .first()
     .click();
-  for (let i = 0; i < 4; i++) await panel.getByRole('button', { name: 'Earlier' }).click();
+  for (let i = 0; i < 4; i++) await panel.getByRole('button', { name: /Do it earlier/ }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'can’t go there' })).toBeVisible();
   expect(await changes()).toBeGreaterThanOrEqual(fewest);
 
   // Another order of steps, and back to that of the plans.
   await about.getByRole('button', { name: 'Contacts first' }).click();
   await expect(page.getByRole('button', { name: /Facial, upper planes/ }).first()).toBeVisible();
-  await about.getByRole('button', { name: 'As each plan has it' }).click();
+  await about.getByRole('button', { name: /As planned/ }).click();
   await expect(page.getByRole('button', { name: /Walls over shoulders/ }).first()).toBeVisible();
 
   await page.getByRole('button', { name: /Anaesthetise by hand/ }).click();
@@ -75,8 +75,8 @@ test('a wait runs as a clock from the end of its step, outlives a reload, and is
 
 test('where no neighbour stands no contact is opened; the tray of the day prints', async ({ page }) => {
   await begin(page, '37 crown zirconia');
-  const findings = page.getByText('Findings', { exact: true });
-  await findings.click();
+  await page.keyboard.press('i');
+  await page.getByRole('region', { name: 'Findings' }).getByRole('button', { name: 'Position' }).click();
   const saved = page.waitForResponse((answer) => answer.request().method() === 'PUT' && answer.ok());
   await page.getByRole('group', { name: 'No neighbour' }).getByRole('button', { name: 'distal' }).click();
   await saved;

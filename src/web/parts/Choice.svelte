@@ -17,7 +17,7 @@
 </script>
 
 <!-- One of several, in the room of one. -->
-<label class="mb-2 block min-w-0">
+<label class="block min-w-0 {note ? '' : 'mb-2'}">
   <span class="quiet block">{title}</span>
   <Select
     placeholder=""
@@ -33,5 +33,5 @@
       <option value={option.value}>{option.words.charAt(0).toUpperCase() + option.words.slice(1)}</option>
     {/each}
   </Select>
-  {#if note}<span class="quiet block leading-tight">{note}</span>{/if}
 </label>
+{#if note}<p class="quiet mb-2 leading-tight">{note}</p>{/if}

@@ -6,9 +6,10 @@
 </script>
 
 <!-- A line of its own between the screen and its foot: it covers nothing. -->
-<div role="status" aria-live="polite" class="shrink-0">
+<div aria-live="polite" class="shrink-0">
   {#if notice}
     <div
+      role={notice.warning ? 'alert' : 'status'}
       class="flex items-center gap-5 border-t border-l-4 border-hairline bg-leaf px-6 py-1.5 {notice.warning
         ? 'border-l-critical'
         : 'border-l-plum'}"

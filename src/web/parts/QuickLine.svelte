@@ -18,6 +18,7 @@
   let step = $state<'line' | 'where' | 'who'>('line');
   let form = $state<HTMLFormElement>();
   let asked = 0;
+  let understanding: Promise<void> = Promise.resolve();
 
   const into = $derived(shared.caseId && shared.case ? { id: shared.caseId, ...shared.case } : null);
 
@@ -29,15 +30,18 @@
 
   // Ask what it means while it is typed; an answer that was overtaken is dropped.
   $effect(() => {
-    if (!open) return;
-    const body = { line, caseId: into?.id };
-    const mine = ++asked;
-    answer(api.POST('/api/quick-line/understand', { body }))
-      .then((view) => {
-        if (mine === asked) meant = view;
-      })
-      .catch(complain);
+    if (open) understanding = understand(line, into?.id);
   });
+
+  async function understand(line: string, caseId: string | undefined): Promise<void> {
+    const mine = ++asked;
+    try {
+      const view = await answer(api.POST('/api/quick-line/understand', { body: { line, caseId } }));
+      if (mine === asked) meant = view;
+    } catch (error) {
+      complain(error);
+    }
+  }
 
   async function go(to: typeof step) {
     step = to;
@@ -47,6 +51,8 @@
 
   async function next(event: SubmitEvent) {
     event.preventDefault();
+    // Fast fingers are ahead of the answer.
+    await understanding;
     if (!meant?.understood) return;
     if (step === 'line' && meant.asksReason && !because.trim()) return go('line');
     if (step === 'line') return go(into ? 'where' : 'who');
@@ -102,7 +108,7 @@
           bind:value={line}
           aria-describedby="quick-line-meaning"
         />
-        <Button type="submit" class="min-h-12 px-5" disabled={!meant?.understood || doing}>Plan</Button>
+        <Button type="submit" class="min-h-12 px-5" disabled={doing}>Plan</Button>
       </div>
     {:else}
       <p class="measure text-[26px] leading-tight">{line}</p>

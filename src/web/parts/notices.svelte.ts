@@ -57,11 +57,12 @@ export async function attempt<T>(call: Promise<T>, about = ''): Promise<T | null
 
 /** A file's JSON; undefined when it is none, which is told. */
 export async function jsonOf(file: File, what: string): Promise<unknown> {
+  notices.answered('file');
   try {
     return JSON.parse(await file.text()) as unknown;
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
-    notices.warn(`“${file.name}” is no ${what}: it is not JSON.`);
+    notices.warn(`“${file.name}” is no ${what}: it is not JSON.`, 'file');
     return undefined;
   }
 }

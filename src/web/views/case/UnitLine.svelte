@@ -32,7 +32,7 @@
   </button>
   <div>
     <h2 class="leading-tight">
-      <a href="/unit/{unit.id}" class="inline-block min-h-6 hover:text-plum">
+      <a href="/unit/{unit.id}" class="inline-block min-h-[26px] hover:text-plum">
         <span class="measure text-[27px] text-number"><ToothName written={unit.written} /></span>
         <span class="text-[17px]">{upperFirst(what?.what ?? '')}</span>
       </a>
@@ -61,7 +61,7 @@
     {#each answered as one (one.code)}
       {@const chosen = one.alternatives.find((other) => other.name === one.preferred)}
       <details>
-        <summary class="min-h-6 cursor-pointer">
+        <summary class="min-h-[26px] cursor-pointer">
           <span class="text-soft">{one.question}</span>
           {upperFirst(plain(one.preferred!))}
         </summary>
@@ -73,7 +73,7 @@
     {/each}
     {#if cautions.length > 0}
       <details>
-        <summary class="min-h-6 cursor-pointer text-soft"
+        <summary class="min-h-[26px] cursor-pointer text-soft"
           >{cautions.length}
           {cautions.length === 1 ? 'caution' : 'cautions'}{open.length ? ' more' : ''}</summary
         >

@@ -18,12 +18,12 @@
   </p>
   <div>
     <h3 class="text-[19px] leading-tight wrap-anywhere">
-      <a href="/case/{entry.id}" class="inline-block min-h-6 hover:text-plum">{entry.patient || 'Case'}</a>
+      <a href="/case/{entry.id}" class="inline-block min-h-[26px] hover:text-plum">{entry.patient || 'Case'}</a>
     </h3>
     {#if entry.number}<p class="quiet">case {entry.number}</p>{/if}
     {#if chair}
       <p class="mt-0.5 text-[14px]">
-        <a class="inline-block min-h-6 hover:text-plum" href="/case/{entry.id}/sheet"
+        <a class="inline-block min-h-[26px] hover:text-plum" href="/case/{entry.id}/sheet"
           ><span class="measure text-[18px]">{chair.minutes}</span> min ·
           <span class="measure text-[18px]">{chair.burChanges}</span> bur changes</a
         >

@@ -67,7 +67,7 @@
     {/if}
     {#if day && day.earlierOpen > 0}
       <p class="mt-4 border-l-4 border-(--over-mark) pl-3">
-        <a class="inline-block min-h-6 underline hover:text-plum" href="/find?when=past&stage=open"
+        <a class="inline-block min-h-[26px] underline hover:text-plum" href="/find?when=past&stage=open"
           >{day.earlierOpen === 1 ? 'One earlier visit has' : `${day.earlierOpen} earlier visits have`} teeth that are not
           finished.</a
         >
@@ -84,7 +84,7 @@
     {/each}
     {#if day && !isEmpty}
       <p class="mt-6">
-        <a class="inline-block min-h-6 underline hover:text-plum" href="/find"
+        <a class="inline-block min-h-[26px] underline hover:text-plum" href="/find"
           >{more > 0 ? `${more} more, and earlier visits` : 'Earlier visits and all cases'}</a
         >
       </p>

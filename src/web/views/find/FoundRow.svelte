@@ -17,10 +17,10 @@
       >{/if}
   </span>
   <span class="measure text-soft">{entry.number}</span>
-  <a class="min-h-6 text-[17px] wrap-anywhere hover:text-plum" href="/case/{entry.id}">{entry.patient}</a>
+  <a class="min-h-[26px] text-[17px] wrap-anywhere hover:text-plum" href="/case/{entry.id}">{entry.patient}</a>
   <span class="flex flex-wrap gap-x-5">
     {#each entry.units as unit (unit.id)}
-      <a class="min-h-6 hover:text-plum" href="/unit/{unit.id}">
+      <a class="min-h-[26px] hover:text-plum" href="/unit/{unit.id}">
         <span class="measure text-[19px]"><ToothName written={unit.written} /></span>
         <span class="text-[14px]">{unit.what}, {unit.material}</span>
       </a>

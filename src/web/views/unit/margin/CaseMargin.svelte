@@ -32,7 +32,7 @@
 
 <aside class="min-h-0 overflow-y-auto border-r border-hairline px-4 py-3" aria-label="Case">
   <p class="quiet">
-    <a class="inline-block min-h-6 hover:text-plum" href="/case/{unit.case.id}">case {unit.case.number}</a>
+    <a class="inline-block min-h-[26px] hover:text-plum" href="/case/{unit.case.id}">case {unit.case.number}</a>
   </p>
   <Field
     class="{inPlace} w-full! border-transparent font-plate text-[21px]"
@@ -46,7 +46,7 @@
   <ul class="mb-2 flex max-h-40 flex-col gap-1 overflow-y-auto">
     {#each unit.case.units as other (other.id)}
       <li class="border-l-3 pl-3 {other.id === unit.id ? 'border-plum' : 'border-firm'}">
-        <a class="block min-h-6" href="/unit/{other.id}" aria-current={other.id === unit.id ? 'true' : undefined}>
+        <a class="block min-h-[26px]" href="/unit/{other.id}" aria-current={other.id === unit.id ? 'true' : undefined}>
           <span class="measure text-[19px]"><ToothName written={other.written} /></span>
           {other.what}
           <span class="quiet block">{lowerFirst(other.material)}</span>
