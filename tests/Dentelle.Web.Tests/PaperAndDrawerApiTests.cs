@@ -25,7 +25,7 @@ public sealed class PaperAndDrawerApiTests : IDisposable
         {
             var pdf = await client.GetStringAsync($"/api/cases/{id}/sheet.pdf");
             Assert.StartsWith("%PDF", pdf, StringComparison.Ordinal);
-            Assert.Matches("/Count [12]", pdf);
+            Assert.Matches("/Count [1-5]", pdf);
         }
         var day = (await client.Get("/api/day"))["cases"]!.AsArray();
         var with = day.First(entry => entry!["visitAt"] is not null)!;

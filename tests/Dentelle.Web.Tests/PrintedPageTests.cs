@@ -15,7 +15,7 @@ public sealed class PrintedPageTests : IDisposable
     public void Dispose() => practice.Dispose();
 
     [Fact(
-        DisplayName = "Plans and trays on one page, run sheets of a visit on one or two: every letter on the paper, no word over another"
+        DisplayName = "Plans and trays on one page, run sheets on as many as they need in 9 points: every letter on the paper, no word over another"
     )]
     public async Task Every_page()
     {
@@ -29,7 +29,7 @@ public sealed class PrintedPageTests : IDisposable
         foreach (var address in pages)
         {
             var printed = await PagesAsync(address);
-            Assert.InRange(printed.Count, 1, address.Contains("/cases/", StringComparison.Ordinal) ? 2 : 1);
+            Assert.InRange(printed.Count, 1, address.Contains("/cases/", StringComparison.Ordinal) ? 5 : 1);
             Assert.All(printed, page => Assert.True(Legible(address, page).Length > 40, address));
         }
     }
@@ -47,7 +47,7 @@ public sealed class PrintedPageTests : IDisposable
                 ' ',
                 pages.SelectMany(page =>
                     page.GetWords()
-                        .Where(word => word.BoundingBox.Left is > 140 and < 285)
+                        .Where(word => word.BoundingBox.Left is > 110 and < 375)
                         .OrderByDescending(word => Math.Round(word.BoundingBox.Bottom / 3))
                         .ThenBy(word => word.BoundingBox.Left)
                         .Select(word => word.Text)
@@ -60,8 +60,9 @@ public sealed class PrintedPageTests : IDisposable
                 var found = text.IndexOf(name, at, StringComparison.Ordinal);
                 Assert.True(found >= 0, $"{entry["number"]}: {step["order"]} {name} is not there, or not in its place");
                 at = found + name.Length;
+                // The bur is named once, over the steps it is in hand for.
                 if ((bool)step["takesUp"]! && (string?)step["burName"] is { } bur)
-                    Assert.InRange(text.IndexOf(bur, at, StringComparison.Ordinal), at, at + 30);
+                    Assert.InRange(text[..at].LastIndexOf(bur, StringComparison.Ordinal), 0, at);
             }
         }
     }
@@ -73,17 +74,17 @@ public sealed class PrintedPageTests : IDisposable
         var address = $"/api/cases/{made["caseId"]}/sheet";
         var steps = (await client.Get(address))["sheet"]!["steps"]!.AsArray();
         var pages = await PagesAsync($"{address}.pdf");
-        Assert.InRange(pages.Count, 2, 4);
+        Assert.InRange(pages.Count, 3, 12);
         foreach (var page in pages)
             Assert.All(Legible($"{address}.pdf", page), word =>
-                Assert.True(word.Letters[0].PointSize >= 5, $"{word.Text} {word.Letters[0].PointSize}")
+                Assert.True(word.Letters[0].PointSize >= (word.BoundingBox.Bottom > 52 ? 9 : 8), $"{word.Text} {word.Letters[0].PointSize}")
             );
         // Every row begins with its time of day or minute, on the left.
         var rows = pages
             .SelectMany(page => page.GetWords())
             .Count(word =>
-                word.BoundingBox.Left < 60
-                && word.BoundingBox.Top < 842 - 88
+                word.BoundingBox.Left is > 50 and < 75
+                && word.BoundingBox.Top < 842 - 96
                 && word.Text.All(sign => char.IsAsciiDigit(sign) || sign == ':')
             );
         Assert.Equal(steps.Count, rows);

@@ -23,6 +23,7 @@ public sealed record DayView(
 );
 
 /// <param name="Broken">Why it can't be shown; null for a case that can.</param>
+/// <param name="Unprintable">Letters of its name and note that no typeface of the printed pages has; null when none.</param>
 public sealed record CaseView(
     Guid Id,
     string Number,
@@ -30,7 +31,8 @@ public sealed record CaseView(
     DateTime? VisitAt,
     string Note,
     IReadOnlyList<CaseUnitView> Units,
-    string? Broken = null
+    string? Broken = null,
+    string? Unprintable = null
 );
 
 public sealed record CaseUnitView

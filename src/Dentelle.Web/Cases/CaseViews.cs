@@ -1,6 +1,7 @@
 using Dentelle.Core.Judging;
 using Dentelle.Core.Restorations;
 using Dentelle.Data;
+using Dentelle.Web.Documents.Letters;
 using Dentelle.Web.Http;
 using Dentelle.Web.Logging;
 using Dentelle.Web.Units;
@@ -97,7 +98,8 @@ public sealed class CaseViews(
                     row.Patient,
                     row.VisitAt,
                     row.Note,
-                    [.. row.Units.Select(unit => Summary(unit, settings))]
+                    [.. row.Units.Select(unit => Summary(unit, settings))],
+                    Unprintable: Writing.Unprintable(row.Patient) is { Length: > 0 } letters ? letters : null
                 );
             }
             catch (Exception broken) when (broken is not OperationCanceledException)

@@ -1,3 +1,4 @@
+using Dentelle.Web.Documents.Letters;
 using PdfSharp.Drawing;
 using PdfSharp.Pdf;
 
@@ -34,7 +35,7 @@ internal static class Paper
         var lines = new List<string>();
         foreach (var word in text.Split(' ', StringSplitOptions.RemoveEmptyEntries))
         {
-            if (lines.Count > 0 && page.MeasureString($"{lines[^1]} {word}", font).Width <= width)
+            if (lines.Count > 0 && page.WidthOf($"{lines[^1]} {word}", font) <= width)
                 lines[^1] += $" {word}";
             else
                 lines.Add(word);
@@ -45,9 +46,9 @@ internal static class Paper
     /// <summary>As much of a text as fits into a width.</summary>
     public static string Fitting(XGraphics page, string text, XFont font, double width)
     {
-        if (page.MeasureString(text, font).Width <= width)
+        if (page.WidthOf(text, font) <= width)
             return text;
-        while (text.Length > 1 && page.MeasureString(text + "…", font).Width > width)
+        while (text.Length > 1 && page.WidthOf(text + "…", font) > width)
             text = text[..^1];
         return text.TrimEnd(' ', '·') + "…";
     }

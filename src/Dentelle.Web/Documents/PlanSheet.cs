@@ -1,5 +1,6 @@
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Restorations;
+using Dentelle.Web.Documents.Letters;
 using Dentelle.Web.Units;
 using PdfSharp.Drawing;
 
@@ -29,15 +30,15 @@ internal static class PlanSheet
     {
         var material = unit.Choices.Materials.First(choice => choice.Material == unit.Plan.Material).Name;
         var what = unit.Plan.Restoration.Words();
-        page.DrawString($"{unit.Plan.Tooth}, {unit.Plan.ToothName}", SheetFonts.NumberFont(22), Ink.Brush(Ink.Text), new XPoint(Edge, 62));
-        page.DrawString(
+        page.Write($"{unit.Plan.Tooth}, {unit.Plan.ToothName}", SheetFonts.NumberFont(22), Ink.Brush(Ink.Text), new XPoint(Edge, 62));
+        page.Write(
             $"{what.UpperFirst()}, {material.LowerFirst()}",
             SheetFonts.TextFont(11, bold: true),
             Ink.Brush(Ink.Text),
             new XPoint(Edge, 80)
         );
         var toc = unit.Plan.TocDeg is { } range ? $" · total convergence {range.Target}° ({range.Min}–{range.Max})" : "";
-        page.DrawString(
+        page.Write(
             $"Case {unit.Case.Number} · {unit.Case.Patient}{toc} · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass",
             SheetFonts.TextFont(9),
             Ink.Brush(Ink.Soft),
@@ -130,7 +131,7 @@ internal static class PlanSheet
         var y = top;
         foreach (var line in unit.Plan.Intracoronal?.Said() ?? [])
         {
-            page.DrawString(line.UpperFirst(), SheetFonts.TextFont(9), Ink.Brush(Ink.Text), new XPoint(Edge, y));
+            page.Write(line.UpperFirst(), SheetFonts.TextFont(9), Ink.Brush(Ink.Text), new XPoint(Edge, y));
             y += 12.6;
         }
         return y;
@@ -145,7 +146,7 @@ internal static class PlanSheet
             var lines = Paper.Lines(page, caution.Text, font, Width - 8);
             if (y + (lines.Count * 11.5) > LowestBody)
             {
-                page.DrawString(
+                page.Write(
                     "Further cautions stand in Dentelle.",
                     SheetFonts.TextFont(9, bold: true),
                     Ink.Brush(Ink.Text),
@@ -156,7 +157,7 @@ internal static class PlanSheet
 
             page.DrawLine(Ink.Line(Ink.Gum, 1.6), Edge, y - 1, Edge, y + (lines.Count * 11.5) - 1);
             foreach (var line in lines)
-                page.DrawString(line, font, Ink.Brush(Ink.Text), new XPoint(Edge + 8, (y += 11.5) - 4));
+                page.Write(line, font, Ink.Brush(Ink.Text), new XPoint(Edge + 8, (y += 11.5) - 4));
             y += 6;
         }
     }
@@ -165,26 +166,26 @@ internal static class PlanSheet
     {
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 788, Edge + Width, 788);
         var soft = Ink.Brush(Ink.Soft);
-        page.DrawString(
+        page.Write(
             "Planning aid for licensed clinicians: the material maker's instructions, local rules and the "
                 + "clinician's judgement come first.",
             SheetFonts.TextFont(8),
             soft,
             new XPoint(Edge, 801)
         );
-        page.DrawString(
+        page.Write(
             "Tooth form, enamel and pulp are averages, not this patient: confirm on radiographs.",
             SheetFonts.TextFont(8),
             soft,
             new XPoint(Edge, 811)
         );
-        page.DrawString(
+        page.Write(
             "Cut under water with light pressure; protect the neighbour and the gum.",
             SheetFonts.TextFont(8),
             soft,
             new XPoint(Edge, 821)
         );
-        page.DrawString(
+        page.Write(
             $"{unit.Protocol} · plan {unit.Version} · lengths in millimetres · printed {printed:yyyy-MM-dd HH:mm}",
             SheetFonts.TextFont(8),
             soft,
@@ -195,7 +196,7 @@ internal static class PlanSheet
     private static void Row(XGraphics page, double y, double[] columns, string[] cells, XFont font, XColor colour)
     {
         for (var i = 0; i < cells.Length; i++)
-            page.DrawString(cells[i], font, Ink.Brush(colour), new XPoint(columns[i], y));
+            page.Write(cells[i], font, Ink.Brush(colour), new XPoint(columns[i], y));
     }
 
     private static string Mm(double value) => new Mm(value).ToString();

@@ -1,149 +1,177 @@
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Sequencing.Steps;
+using Dentelle.Web.Documents.Letters;
 using Dentelle.Web.Sheets;
 using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;
 
 /// <summary>
-/// A run sheet on one page, a very long one on several: a line for each step, its bur drawn to scale with the mark it is
-/// sunk to, changes of bur as joints of a thread.
+/// A run sheet to be read at arm's length beside the chair: steps under the bur that is in hand, each bur drawn once at its
+/// true size with the marks it is sunk to, a box to tick for every step and every check. It takes the pages it needs; its
+/// text is never made smaller.
 /// </summary>
 internal static class RunSheetPage
 {
     private const double Edge = 36,
         Right = 559,
-        Top = 96,
+        Top = 98,
         FootLine = 10;
-    private const double PointsPerMm = 2.2;
+    private const double TruePointsPerMm = 72 / 25.4,
+        BurWidth = 68;
 
-    /// <summary>Sizes of its text: as large as lets the whole visit stand on the page, and what is taken when it can't.</summary>
-    private const double Largest = 8.5,
-        Smallest = 5.6,
-        Finer = 0.1,
-        OverPages = 6.5;
+    private static XFont MissingFont => SheetFonts.TextFont(9, bold: true);
 
-    private static XFont MissingFont => SheetFonts.TextFont(8, bold: true);
-
-    public static byte[] Write(RunSheetView view, DateTimeOffset printed)
+    public static byte[] Write(RunSheetView view, Func<DateTime, string> time, DateTimeOffset printed)
     {
         using var measuring = Paper.Measuring();
         var missing = Missing(measuring, view);
-        var pages = Pages(measuring, view.Sheet.Steps, FootTop(missing) - 8 - Top);
+        var pages = Pages([.. Blocks(measuring, view, time)], FootTop(missing) - 8 - Top);
         return Paper.Write(
             $"run sheet, case {view.Number}",
             printed,
             [
-                .. pages.Select<Page, Action<XGraphics>>(
-                    (page, i) =>
-                        on =>
+                .. pages.Select<IReadOnlyList<Block>, Action<XGraphics>>(
+                    (blocks, i) =>
+                        page =>
                         {
-                            Head(on, view, pages.Count > 1 ? $", page {i + 1} of {pages.Count}" : "");
+                            Head(page, view, pages.Count > 1 ? $", page {i + 1} of {pages.Count}" : "");
                             var y = Top;
-                            for (var row = 0; row < page.Rows.Count; row++)
+                            foreach (var block in blocks)
                             {
-                                var height = page.Rows[row].Height + page.Spare;
-                                Step(on, view, page.Rows[row], y, height, row == 0 ? 0 : page.Rows[row - 1].Height + page.Spare);
-                                y += height;
+                                block.Draw(page, y);
+                                y += block.Height;
                             }
-                            Foot(on, missing, printed);
+                            Foot(page, missing, printed);
                         }
                 ),
             ]
         );
     }
 
+    /// <summary>Something that stands on one page whole.</summary>
+    /// <param name="Opens">Whether what follows belongs under it: it never ends a page.</param>
+    private sealed record Block(double Height, Action<XGraphics, double> Draw, bool Opens = false);
+
+    private static IEnumerable<Block> Blocks(XGraphics measuring, RunSheetView view, Func<DateTime, string> time)
+    {
+        var said = new HashSet<string>(StringComparer.Ordinal);
+        StepDocument? before = null;
+        foreach (var step in view.Sheet.Steps)
+        {
+            if (before is null || step.TakesUp || HandOf(step) != HandOf(before))
+                yield return InHand(measuring, view, step);
+            if (step.View is { } place && !Same(place, before?.View))
+                yield return Place(place);
+            var row = RunSheetRow.Of(measuring, step, TimeOf(view, step, time), said);
+            yield return new(row.Height, (page, y) => row.Draw(page, Edge, y));
+            before = step;
+        }
+    }
+
+    private static string HandOf(StepDocument step) => step.BurName ?? step.Tool ?? "";
+
+    private static bool Same(StepView a, StepView? b) => b is not null && (a.Position, a.Head, a.Sight) == (b.Position, b.Head, b.Sight);
+
+    private static string TimeOf(RunSheetView view, StepDocument step, Func<DateTime, string> time) =>
+        view.VisitAt is { } visit ? time(visit.AddMinutes(step.Start)) : $"{Math.Floor(step.Start):0} min";
+
+    /// <summary>What is taken up: drawn at its true size, with a mark for every depth it is sunk to until it is laid away.</summary>
+    private static Block InHand(XGraphics measuring, RunSheetView view, StepDocument first)
+    {
+        var steps = view.Sheet.Steps.SkipWhile(step => step.Key != first.Key);
+        double[] sinks =
+        [
+            .. steps
+                .TakeWhile((step, i) => i == 0 || (!step.TakesUp && HandOf(step) == HandOf(first)))
+                .SelectMany(step => step.Depths.Select(depth => depth.SinkMm))
+                .Distinct(),
+        ];
+        var name = HandOf(first) is { Length: > 0 } hand ? hand.UpperFirst() : "By hand";
+        var number = first.Bur is { } code ? $"ISO {string.Join(' ', Grouped(code))}" : "";
+        var why = first.BurWhy is { } reason ? $"{reason}." : "";
+        var small = SheetFonts.TextFont(9);
+        var said = Paper.Lines(
+            measuring,
+            string.Join(" · ", new[] { number, why }.Where(words => words.Length > 0)),
+            small,
+            Right - Edge - BurWidth - 14
+        );
+        return new(
+            25 + (said.Count * 11),
+            (page, y) =>
+            {
+                page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, y + 4, Right, y + 4);
+                if (first.BurId is { } id && view.Burs.TryGetValue(id, out var bur))
+                    BurDrawing.Lying(page, bur, sinks, Edge, y + 18, TruePointsPerMm, BurWidth);
+                page.Write(name, SheetFonts.NumberFont(13), Ink.Brush(Ink.Text), new XPoint(Edge + BurWidth + 14, y + 17));
+                for (var i = 0; i < said.Count; i++)
+                    page.Write(said[i], small, Ink.Brush(Ink.Soft), new XPoint(Edge + BurWidth + 14, y + 29 + (i * 11)));
+            },
+            Opens: true
+        );
+    }
+
+    /// <summary>An ISO number in its groups of three.</summary>
+    private static IEnumerable<string> Grouped(string code)
+    {
+        var digits = code.Replace(" ", "", StringComparison.Ordinal);
+        for (var i = 0; i < digits.Length; i += 3)
+            yield return digits[i..Math.Min(i + 3, digits.Length)];
+    }
+
+    private static Block Place(StepView place) =>
+        new(
+            15,
+            (page, y) =>
+                page.Write(
+                    $"{place.Position.UpperFirst()}, head {place.Head}, {(place.Sight == Sight.Mirror ? "in the mirror" : "direct view")}",
+                    SheetFonts.TextFont(9, bold: true),
+                    Ink.Brush(Ink.Plum),
+                    new XPoint(Edge + RunSheetRow.NameFrom, y + 11)
+                ),
+            Opens: true
+        );
+
+    private static IReadOnlyList<IReadOnlyList<Block>> Pages(IReadOnlyList<Block> blocks, double room)
+    {
+        var pages = new List<List<Block>> { new() };
+        for (var i = 0; i < blocks.Count; )
+        {
+            // What opens something goes with the first of it.
+            var end = i + 1;
+            while (end < blocks.Count && blocks[end - 1].Opens)
+                end++;
+            Block[] together = [.. blocks.Skip(i).Take(end - i)];
+            if (pages[^1].Count > 0 && pages[^1].Sum(block => block.Height) + together.Sum(block => block.Height) > room)
+                pages.Add([]);
+            pages[^1].AddRange(together);
+            i = end;
+        }
+        return pages;
+    }
+
     private static void Head(XGraphics page, RunSheetView view, string part)
     {
         var totals = view.Sheet.Totals;
-        page.DrawString($"Run sheet, case {view.Number}{part}", SheetFonts.NumberFont(20), Ink.Brush(Ink.Text), new XPoint(Edge, 52));
+        page.Write($"Run sheet, case {view.Number}{part}", SheetFonts.NumberFont(20), Ink.Brush(Ink.Text), new XPoint(Edge, 52));
         var schools = view
             .Sheet.Schools.GroupBy(entry => entry.Name)
             .Select(group => $"{string.Join(' ', group.Select(entry => entry.Tooth))} {group.Key.LowerFirst()}");
-        var small = SheetFonts.TextFont(9);
-        page.DrawString(
+        var small = SheetFonts.TextFont(9.5);
+        page.Write(
             Paper.Fitting(page, $"{view.Patient} · {string.Join(", ", schools)}", small, Right - Edge),
             small,
             Ink.Brush(Ink.Soft),
-            new XPoint(Edge, 67)
+            new XPoint(Edge, 68)
         );
         var saved = totals.ToothByToothBurChanges is { } single ? $" ({single} tooth by tooth)" : "";
-        page.DrawString(
+        page.Write(
             $"{totals.Minutes:0} min in the chair · {totals.BurChanges} bur changes{saved} · {totals.ViewChanges} changes of place",
-            SheetFonts.TextFont(9, bold: true),
+            SheetFonts.TextFont(9.5, bold: true),
             Ink.Brush(Ink.Text),
-            new XPoint(Edge, 80)
+            new XPoint(Edge, 82)
         );
-        page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 86, Right, 86);
-    }
-
-    /// <summary>One page in the largest text that fits; a visit too long for legible text goes on over further pages.</summary>
-    private static IReadOnlyList<Page> Pages(XGraphics measuring, IReadOnlyList<StepDocument> steps, double room)
-    {
-        if (Fit(Largest) is { } whole)
-            return [whole];
-        if (Fit(Smallest) is { } page)
-        {
-            // Halved again and again: measuring a whole visit costs more than drawing it.
-            var (fits, tooLarge) = (Smallest, Largest);
-            while (tooLarge - fits > Finer)
-            {
-                var size = (fits + tooLarge) / 2;
-                if (Fit(size) is { } larger)
-                    (page, fits) = (larger, size);
-                else
-                    tooLarge = size;
-            }
-            return [page];
-        }
-        var pages = new List<List<RunSheetRow>> { new() };
-        foreach (var row in Rows(OverPages))
-        {
-            if (pages[^1].Sum(above => above.Height) + row.Height > room)
-                pages.Add([]);
-            pages[^1].Add(row);
-        }
-        return [.. pages.Select(rows => new Page(rows, 0))];
-
-        Page? Fit(double size)
-        {
-            var rows = Rows(size);
-            var spare = room - rows.Sum(row => row.Height);
-            return spare < 0 ? null : new(rows, Math.Min(spare / rows.Count, size / 2));
-        }
-
-        IReadOnlyList<RunSheetRow> Rows(double size)
-        {
-            var said = new HashSet<string>(StringComparer.Ordinal);
-            return [.. steps.Select((step, i) => RunSheetRow.Of(measuring, step, i == 0 ? null : steps[i - 1], said, size))];
-        }
-    }
-
-    /// <param name="before">Height of the row above, whose middle the thread comes from.</param>
-    private static void Step(XGraphics page, RunSheetView view, RunSheetRow row, double y, double height, double before)
-    {
-        var step = row.Step;
-        var middle = y + (height / 2);
-        var thread = new XPen(Ink.Text, step.TakesUp ? 0.5 : 1.1) { DashStyle = step.TakesUp ? XDashStyle.Dot : XDashStyle.Solid };
-        if (before > 0)
-            page.DrawLine(thread, Edge + 52, y - (before / 2), Edge + 52, middle);
-        page.DrawEllipse(Ink.Line(Ink.Text, 0.8), step.TakesUp ? XBrushes.White : Ink.Brush(Ink.Text), Edge + 49.5, middle - 2.5, 5, 5);
-        page.DrawString(
-            view.VisitAt is { } visit ? $"{visit.AddMinutes(step.Start).ToLocalTime():HH:mm}" : $"{Math.Floor(step.Start):0} min",
-            row.Small,
-            Ink.Brush(Ink.Soft),
-            new XPoint(Edge, middle + 2)
-        );
-        page.DrawString(step.Tooth ?? "", row.Bold, Ink.Brush(Ink.Text), new XPoint(Edge + 28, middle + 2));
-        if (step.BurId is { } id && view.Burs.TryGetValue(id, out var bur))
-            BurDrawing.Lying(
-                page,
-                bur,
-                step.SinkMm,
-                Edge + 64,
-                middle,
-                Math.Min(PointsPerMm, Math.Min(height, 22) / (2.2 * bur.LargestMm))
-            );
-        row.Draw(page, Edge, y + ((height - row.Height) / 2));
     }
 
     private static void Foot(XGraphics page, IReadOnlyList<string> missing, DateTimeOffset printed)
@@ -151,17 +179,17 @@ internal static class RunSheetPage
         var y = FootTop(missing);
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, y, Right, y);
         foreach (var line in missing)
-            page.DrawString(line, MissingFont, Ink.Brush(Ink.Text), new XPoint(Edge, y += FootLine));
-        page.DrawString(
+            page.Write(line, MissingFont, Ink.Brush(Ink.Text), new XPoint(Edge, y += FootLine));
+        page.Write(
             "Planning aid for licensed clinicians: the material maker's instructions, local rules and the "
                 + "clinician's judgement come first.",
             SheetFonts.TextFont(8),
             Ink.Brush(Ink.Soft),
             new XPoint(Edge, y += FootLine)
         );
-        page.DrawString(
-            "Cut under water with light pressure; protect the neighbour and the gum. Assumed minutes are the "
-                + $"practice's to correct. Printed {printed:yyyy-MM-dd HH:mm}",
+        page.Write(
+            "Cut under water with light pressure; protect the neighbour and the gum. Burs at true size. Minutes are assumed. "
+                + $"Printed {printed:yyyy-MM-dd HH:mm}",
             SheetFonts.TextFont(8),
             Ink.Brush(Ink.Soft),
             new XPoint(Edge, y + FootLine)
@@ -177,7 +205,4 @@ internal static class RunSheetPage
                 Paper.Lines(page, $"Not in the drawer: {missing.Wanted}. Instead: {missing.Instead}.", MissingFont, Right - Edge)
             ),
         ];
-
-    /// <param name="Spare">How much taller than its text each row may be.</param>
-    private sealed record Page(IReadOnlyList<RunSheetRow> Rows, double Spare);
 }

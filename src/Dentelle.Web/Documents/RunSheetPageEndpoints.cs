@@ -25,10 +25,13 @@ public static class RunSheetPageEndpoints
         api.MapGet("day/tray.pdf", Tray).WithName("printTray").Produces<byte[]>(StatusCodes.Status200OK, Pdf);
     }
 
-    private static async Task<IResult> Page(Guid id, SheetWork work, TimeProvider clock, CancellationToken stop) =>
-        (await work.ShowAsync(id, stop)).Is(out var view, out var problem)
-            ? TypedResults.File(RunSheetPage.Write(view, clock.GetLocalNow()), Pdf)
-            : Problems.From(problem);
+    private static async Task<IResult> Page(Guid id, SheetWork work, CaseStore store, TimeProvider clock, CancellationToken stop)
+    {
+        if (!(await work.ShowAsync(id, stop)).Is(out var view, out var problem))
+            return Problems.From(problem);
+        var settings = await store.SettingsAsync(stop);
+        return TypedResults.File(RunSheetPage.Write(view, at => TimeWords.Of(at, settings.TwelveHours), clock.GetLocalNow()), Pdf);
+    }
 
     private static async Task<IResult> Visit(
         Guid id,

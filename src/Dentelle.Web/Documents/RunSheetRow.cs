@@ -1,96 +1,109 @@
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Sequencing.Steps;
+using Dentelle.Web.Documents.Letters;
 using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;
 
 /// <summary>
-/// What is written of one step, in three columns; long texts go on in further lines. A bur is named where it is taken up and a place
-/// where it is taken: what stays as it was is not said again, so that changes stand out and the text can be larger.
+/// What is written of one step: a box to tick, when it begins, its tooth, what is done and how deep, and beside it the check
+/// with a box of its own. Long texts go on in further lines.
 /// </summary>
 internal sealed class RunSheetRow
 {
-    private const double LineHeight = 1.18,
-        Between = 0.5;
+    /// <summary>Where its columns begin, from the page's edge.</summary>
+    public const double NameFrom = 96;
+    private const double TimeFrom = 17,
+        ToothFrom = 68,
+        CheckFrom = 342;
+    private const double NameWidth = 236,
+        CheckWidth = 168,
+        Box = 10,
+        CheckBox = 9;
+    private const double Size = 10,
+        Small = 9.2,
+        LineHeight = 12.2,
+        Between = 5;
 
-    /// <summary>Where the columns begin and how wide they are, from the page's edge.</summary>
-    private static readonly (double From, double Width)[] Columns = [(112, 132), (250, 130), (386, 137)];
+    private readonly IReadOnlyList<Line> did,
+        checks;
+    private readonly string time;
+    private readonly string? tooth;
 
-    private readonly double size;
-    private readonly IReadOnlyList<Line>[] columns;
+    private RunSheetRow(string time, string? tooth, IReadOnlyList<Line> did, IReadOnlyList<Line> checks) =>
+        (this.time, this.tooth, this.did, this.checks) = (time, tooth, did, checks);
 
-    private RunSheetRow(StepDocument step, double size, XFont bold, XFont small, IReadOnlyList<Line>[] columns) =>
-        (Step, this.size, Bold, Small, this.columns) = (step, size, bold, small, columns);
+    public double Height => (Math.Max(did.Count, checks.Count) * LineHeight) + Between;
 
-    public StepDocument Step { get; }
-
-    public XFont Bold { get; }
-
-    public XFont Small { get; }
-
-    public double Height => (columns.Max(lines => lines.Count) * size * LineHeight) + (size * Between);
-
-    /// <param name="before">The step above; null for the first.</param>
+    /// <param name="page">What its texts are measured on.</param>
+    /// <param name="step">The step.</param>
+    /// <param name="time">When it begins.</param>
     /// <param name="said">Strokes and cautions of the steps above: they are said where they come first.</param>
-    public static RunSheetRow Of(XGraphics page, StepDocument step, StepDocument? before, HashSet<string> said, double size)
+    public static RunSheetRow Of(XGraphics page, StepDocument step, string time, HashSet<string> said)
     {
-        var (bold, small) = (SheetFonts.TextFont(size, bold: true), SheetFonts.TextFont(size * 0.88));
+        var (bold, small) = (SheetFonts.TextFont(Size, bold: true), SheetFonts.TextFont(Small));
         string[] depth =
         [
             .. step.Depths.Select(one => one.Words),
             Tipped(step.TiltDeg),
             step.RemainingMm is > 0 ? $"leaves\u00a0{new Mm(step.RemainingMm.Value)}" : "",
         ];
-        var place = step.View is { } view ? $"{view.Position}, head {view.Head}{(view.Sight == Sight.Mirror ? ", mirror" : "")}" : "";
         return new(
-            step,
-            size,
-            bold,
-            small,
+            time,
+            step.Tooth,
             [
-                [
-                    .. In(0, step.Part is null ? step.Name : $"{step.Name}, {step.Part}", bold, Ink.Text),
-                    .. step.TakesUp ? In(0, step.BurName ?? step.Tool ?? "", small, Ink.Soft) : [],
-                ],
-                [
-                    .. In(1, string.Join(" · ", depth.Where(part => part.Length > 0)), small, Ink.Text),
-                    .. In(1, First(step.Stroke), small, Ink.Soft),
-                ],
-                [
-                    .. Same(step.View, before?.View) ? [] : In(2, place, small, Ink.Soft),
-                    .. In(2, step.Check ?? "", small, Ink.Text),
-                    .. step
-                        .Cautions.Select(First)
-                        .Where(caution => caution.Length > 0)
-                        .SelectMany(caution => In(2, $"! {caution}", small, Ink.Text)),
-                ],
+                .. In(step.Part is null ? step.Name : $"{step.Name}, {step.Part}", bold, Ink.Text, NameWidth),
+                .. In(string.Join(" · ", depth.Where(part => part.Length > 0)), SheetFonts.TextFont(Size), Ink.Text, NameWidth),
+                .. In(First(step.Stroke), small, Ink.Soft, NameWidth),
+            ],
+            [
+                .. Boxed(step.Check ?? ""),
+                .. step
+                    .Cautions.Select(First)
+                    .Where(caution => caution.Length > 0)
+                    .SelectMany(caution => In($"! {caution}", small, Ink.Text, CheckWidth)),
             ]
         );
 
-        static bool Same(StepView? a, StepView? b) =>
-            a is not null && b is not null && (a.Position, a.Head, a.Sight) == (b.Position, b.Head, b.Sight);
-
         string First(string? words) => words is not null && said.Add(words) ? words : "";
 
-        IEnumerable<Line> In(int column, string words, XFont font, XColor colour) =>
-            Paper.Lines(page, words, font, Columns[column].Width).Select(line => new Line(line, font, colour));
+        IEnumerable<Line> In(string words, XFont font, XColor colour, double width) =>
+            Paper.Lines(page, words, font, width).Select(line => new Line(line, font, colour));
+
+        IEnumerable<Line> Boxed(string words) =>
+            In(words, small, Ink.Text, CheckWidth).Select((line, i) => line with { IsChecked = i == 0 });
     }
 
     public void Draw(XGraphics page, double left, double top)
     {
-        for (var column = 0; column < columns.Length; column++)
+        var first = top + Size;
+        Tick(page, left, first, Box);
+        page.Write(time, SheetFonts.TextFont(Small), Ink.Brush(Ink.Soft), new XPoint(left + TimeFrom, first));
+        if (tooth is { } own)
+            page.Write(own, SheetFonts.NumberFont(14), Ink.Brush(Ink.Text), new XPoint(left + ToothFrom, first + 1));
+        Lines(page, did, left + NameFrom, first);
+        var y = first;
+        foreach (var line in checks)
         {
-            // A column with less to say stands beside the middle of the others.
-            var y = top + ((Height - (columns[column].Count * size * LineHeight)) / 2) + size;
-            foreach (var line in columns[column])
-            {
-                page.DrawString(line.Words, line.Font, Ink.Brush(line.Colour), new XPoint(left + Columns[column].From, y));
-                y += size * LineHeight;
-            }
+            if (line.IsChecked)
+                Tick(page, left + CheckFrom, y, CheckBox);
+            y += LineHeight;
+        }
+        Lines(page, checks, left + CheckFrom + 15, first);
+    }
+
+    private static void Lines(XGraphics page, IReadOnlyList<Line> lines, double x, double y)
+    {
+        foreach (var line in lines)
+        {
+            page.Write(line.Words, line.Font, Ink.Brush(line.Colour), new XPoint(x, y));
+            y += LineHeight;
         }
     }
 
-    private sealed record Line(string Words, XFont Font, XColor Colour);
+    private static void Tick(XGraphics page, double x, double baseline, double size) =>
+        page.DrawRectangle(Ink.Line(Ink.Text, 0.7), x, baseline - size + 1.5, size, size);
+
+    private sealed record Line(string Words, XFont Font, XColor Colour, bool IsChecked = false);
 
     private static string Tipped(double? degrees) =>
         degrees switch

@@ -1,6 +1,7 @@
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Plans;
 using Dentelle.Geometry;
+using Dentelle.Web.Documents.Letters;
 using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;
@@ -47,7 +48,7 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         foreach (var mark in section.Marks)
             Number(mark, plan, place);
         var words = $"{Kebab.Of(section.Plane)}, {section.Through}";
-        page.DrawString(words, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt), XStringFormats.TopCenter);
+        page.WriteCentred(words, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt + 8));
     }
 
     public void Above(AboveDrawing above, XPoint origin, bool flip, string facialWords)
@@ -56,13 +57,7 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         if (above.FinishLine.Count == 0)
         {
             page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(above.Present, place), XFillMode.Winding);
-            page.DrawString(
-                facialWords,
-                SheetFonts.TextFont(8),
-                Ink.Brush(Ink.Soft),
-                new XPoint(origin.X, CaptionAt),
-                XStringFormats.TopCenter
-            );
+            page.WriteCentred(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt + 8));
             return;
         }
 
@@ -71,13 +66,7 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         page.DrawPolygon(Ink.Line(Ink.Text, 0.8), Points(above.Axial, place));
         page.DrawPolygon(Ink.Line(Ink.Soft, 0.5), Points(above.Table, place));
         page.DrawPolygon(Ink.Line(Ink.RoomLine, 0.8, 1.2, 2), Points(above.Present, place));
-        page.DrawString(
-            facialWords,
-            SheetFonts.TextFont(8),
-            Ink.Brush(Ink.Soft),
-            new XPoint(origin.X, CaptionAt),
-            XStringFormats.TopCenter
-        );
+        page.WriteCentred(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt + 8));
     }
 
     public void Scale(XPoint at)
@@ -90,12 +79,7 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
             page.DrawLine(Ink.Line(Ink.Text, 0.8), new XPoint(x, at.Y), new XPoint(x, at.Y - (i % length == 0 ? 5 : 3)));
         }
 
-        page.DrawString(
-            $"{length} mm",
-            SheetFonts.TextFont(8),
-            Ink.Brush(Ink.Soft),
-            new XPoint(at.X + (length * pointsPerMm) + 5, at.Y + 1)
-        );
+        page.Write($"{length} mm", SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(at.X + (length * pointsPerMm) + 5, at.Y + 1));
     }
 
     /// <summary>A section may pass beside the pulp.</summary>

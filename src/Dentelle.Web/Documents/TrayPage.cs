@@ -1,5 +1,6 @@
 using System.Globalization;
 using Dentelle.Core.Sequencing;
+using Dentelle.Web.Documents.Letters;
 using Dentelle.Web.Figures;
 using Dentelle.Web.Sheets;
 using PdfSharp.Drawing;
@@ -23,8 +24,8 @@ internal static class TrayPage
     public static byte[] Write(TrayView tray, IReadOnlyDictionary<string, BurShapeView> burs, DateOnly day, DateTimeOffset printed) =>
         Paper.Write($"tray for {day:yyyy-MM-dd}", printed, page =>
         {
-            page.DrawString("Tray", SheetFonts.NumberFont(20), Ink.Brush(Ink.Text), new XPoint(Edge, 52));
-            page.DrawString(
+            page.Write("Tray", SheetFonts.NumberFont(20), Ink.Brush(Ink.Text), new XPoint(Edge, 52));
+            page.Write(
                 day.ToString("dddd d MMMM yyyy", CultureInfo.InvariantCulture),
                 SheetFonts.TextFont(10),
                 Ink.Brush(Ink.Soft),
@@ -32,19 +33,14 @@ internal static class TrayPage
             );
             page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 74, Right, 74);
             if (tray.Items.Count == 0)
-                page.DrawString(
-                    "Nothing is to be cut on this day.",
-                    SheetFonts.TextFont(10),
-                    Ink.Brush(Ink.Text),
-                    new XPoint(Edge, Top + 12)
-                );
+                page.Write("Nothing is to be cut on this day.", SheetFonts.TextFont(10), Ink.Brush(Ink.Text), new XPoint(Edge, Top + 12));
             var groups = tray.Items.GroupBy(item => item.Group).ToArray();
             // A heading takes two rows.
             var row = Math.Min(MostRow, (Bottom - Top) / (tray.Items.Count + (2 * groups.Length) + tray.Warnings.Count + 1));
             var y = Top;
             foreach (var group in groups)
             {
-                page.DrawString(
+                page.Write(
                     group.Key,
                     SheetFonts.NumberFont(Math.Min(13, row * 1.1)),
                     Ink.Brush(Ink.Soft),
@@ -60,10 +56,10 @@ internal static class TrayPage
             y += row;
             foreach (var warning in tray.Warnings)
             {
-                page.DrawString(warning, SheetFonts.TextFont(Math.Min(9, row * 0.6), bold: true), Ink.Brush(Ink.Gum), new XPoint(Edge, y));
+                page.Write(warning, SheetFonts.TextFont(Math.Min(9, row * 0.6), bold: true), Ink.Brush(Ink.Gum), new XPoint(Edge, y));
                 y += row;
             }
-            page.DrawString(
+            page.Write(
                 $"Sterile burs only; worn or bent ones are not used. Printed {printed:yyyy-MM-dd HH:mm}",
                 SheetFonts.TextFont(8),
                 Ink.Brush(Ink.Soft),
@@ -75,16 +71,16 @@ internal static class TrayPage
     {
         var (size, middle) = (Math.Clamp(row * 0.58, 4.6, 9.5), y + (row / 2));
         page.DrawRectangle(Ink.Line(Ink.Text, 0.6), Edge, middle - (size / 2), size, size);
-        page.DrawString(
+        page.Write(
             item.Count.ToString(CultureInfo.InvariantCulture),
             SheetFonts.NumberFont(size * 1.3),
             Ink.Brush(Ink.Text),
             new XPoint(Edge + 20, middle + (size * 0.4))
         );
         if (item.BurId is { } id && burs.TryGetValue(id, out var bur))
-            BurDrawing.Lying(page, bur, null, Edge + 36, middle, Math.Min(PointsPerMm, row / (1.3 * bur.LargestMm)));
-        page.DrawString(item.Name, SheetFonts.TextFont(size), Ink.Brush(Ink.Text), new XPoint(Edge + 84, middle + (size * 0.35)));
-        page.DrawString(
+            BurDrawing.Lying(page, bur, [], Edge + 36, middle, Math.Min(PointsPerMm, row / (1.3 * bur.LargestMm)));
+        page.Write(item.Name, SheetFonts.TextFont(size), Ink.Brush(Ink.Text), new XPoint(Edge + 84, middle + (size * 0.35)));
+        page.Write(
             Paper.Fitting(page, string.Join(" · ", item.For), SheetFonts.TextFont(size - 1), Right - Edge - 300),
             SheetFonts.TextFont(size - 1),
             Ink.Brush(Ink.Soft),

@@ -61,7 +61,15 @@ public sealed record KeptPlanView(int Version, DateTime MadeAt, IReadOnlyList<Pl
 /// <param name="Problem">Why the unit can't be planned with it.</param>
 public sealed record OtherProtocolView(string Name, IReadOnlyList<PlanChange> Changes, string? Problem);
 
-public sealed record UnitCase(Guid Id, string Number, string Patient, DateTime? VisitAt, IReadOnlyList<UnitLink> Units);
+/// <param name="Unprintable">Letters of the name that no typeface of the printed pages has; null when none.</param>
+public sealed record UnitCase(
+    Guid Id,
+    string Number,
+    string Patient,
+    DateTime? VisitAt,
+    IReadOnlyList<UnitLink> Units,
+    string? Unprintable = null
+);
 
 /// <summary>Another unit of the same case.</summary>
 /// <param name="What">"crown", "veneer, incisal butt".</param>

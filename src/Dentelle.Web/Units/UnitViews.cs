@@ -12,6 +12,7 @@ using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;
+using Dentelle.Web.Documents.Letters;
 using Dentelle.Web.Figures;
 using Dentelle.Web.Handbooks;
 
@@ -219,7 +220,8 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
                         MaterialNameOf(unit),
                         InputsOf(unit).Bridge?.Teeth ?? []
                     )),
-            ]
+            ],
+            Writing.Unprintable(row.Patient) is { Length: > 0 } letters ? letters : null
         );
 
     private static UnitChoices ChoicesOf(Plan plan, Protocol protocol)

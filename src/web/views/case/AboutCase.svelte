@@ -37,6 +37,9 @@
     value={whole.patient}
     onleave={(field) => void change({ patient: field.value }, { patient: whole.patient }, field)}
   />
+  {#if whole.unprintable}
+    <p class="border-l-4 border-(--over-mark) pl-2 text-[13px]">Paper lacks these letters: {whole.unprintable}</p>
+  {/if}
   <p class="quiet mt-3 mb-0.5">Visit</p>
   <VisitField
     value={whole.visitAt}

@@ -42,6 +42,9 @@
     value={unit.case.patient}
     onleave={(field) => void unitState.renamePatient(field.value)}
   />
+  {#if unit.case.unprintable}
+    <p class="border-l-4 border-(--over-mark) pl-2 text-[13px]">Paper lacks these letters: {unit.case.unprintable}</p>
+  {/if}
   <ArchRibbons units={unit.case.units} current={unit.id} />
   <ul class="mb-2 flex max-h-40 flex-col gap-1 overflow-y-auto">
     {#each unit.case.units as other (other.id)}
