@@ -51,7 +51,7 @@ public class QuickLineTests
     [InlineData("36 croun zirconia", "restoration", "36 crown zirconia")]
     [InlineData("36 onlay zirconia", "material", "36 onlay lithium-disilicate")]
     [InlineData("36 veneer butt", "restoration-not-here", null)]
-    [InlineData("11 veneer +1.0", "restoration", "11 veneer butt +1.0")]
+    [InlineData("11 veneer +1.0", "which-kind", "11 veneer butt +1.0")]
     [InlineData("11 veneer butt +x", "line-number", null)]
     [InlineData("16 onlay gap 1.2", "line-number", null)]
     [InlineData("45x48 bridge metal", "bridge-span", null)]
@@ -73,6 +73,43 @@ public class QuickLineTests
             Assert.Empty(problem.Suggestions);
         // Whatever is suggested can be understood as it stands.
         Assert.All(problem.Suggestions, next => Assert.True(Read(next).Value is not null || next == "36 crown", next));
+    }
+
+    [Fact(
+        DisplayName = "Half a word is no mistake, and every line that is offered means something, whatever was typed before: letter "
+            + "by letter and with slips"
+    )]
+    public void Typing()
+    {
+        string[] lines =
+        [
+            "36 crown zirconia",
+            "36 crown crown",
+            "46 krone zirkon",
+            "46 crown zirkon",
+            "11 21 veneer butt porcelain +1.0",
+            "16 onaly lithium disilicate",
+            "26 partial gold",
+            "45x47 bridge mc",
+            "11 foo bar baz",
+        ];
+        foreach (var typed in lines.SelectMany(line => Enumerable.Range(1, line.Length).Select(length => line[..length])))
+        {
+            if (QuickLineReader.Read(typed, ToothNotation.Iso, Shipped.Protocol).Problem is not { } problem)
+                continue;
+            foreach (var offered in problem.Suggestions)
+            {
+                var again = QuickLineReader.Read(offered, ToothNotation.Iso, Shipped.Protocol).Problem;
+                Assert.True(again is null or { Code: "which-kind" }, $"“{typed}” offers “{offered}”: {again?.Sentence}");
+                Assert.NotEqual(typed, offered);
+            }
+        }
+        foreach (var half in (string[])["36 c", "36 crow", "36 crown zirc", "36 crown lith", "16 on"])
+            Assert.DoesNotContain(
+                "known here",
+                QuickLineReader.Read(half, ToothNotation.Iso, Shipped.Protocol).Problem!.Sentence,
+                StringComparison.Ordinal
+            );
     }
 
     [Fact(DisplayName = "Every tooth in every notation with every material that suits it is understood as written")]

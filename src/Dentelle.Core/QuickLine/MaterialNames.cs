@@ -71,6 +71,8 @@ public static class MaterialNames
                 .Select(name => name.Material),
         ];
 
+    internal static bool IsSlipOf(string word, string name) => Off(word, name) < int.MaxValue;
+
     // A slip for every three letters is a slip; more is another word.
     private static int Off(string word, string part)
     {

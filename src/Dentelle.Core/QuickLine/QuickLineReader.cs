@@ -94,7 +94,16 @@ public static class QuickLineReader
             "restoration",
             $"“{words[0]}” is no restoration that is known here. After the tooth comes crown, veneer, onlay, inlay, "
                 + "partial-crown or bridge.",
-            [.. MaterialNames.Read(words).Length > 0 ? [$"{written} crown {string.Join(' ', words)}"] : (string[])[], $"{written} crown"]
+            [
+                .. Restorations
+                    .Where(name => MaterialNames.IsSlipOf(words[0], name))
+                    .DefaultIfEmpty("crown")
+                    .SelectMany(name =>
+                        (string[])[$"{written} {name} {tail}", $"{written} {name} {string.Join(' ', words)}", $"{written} {name}"]
+                    )
+                    .Select(line => line.TrimEnd())
+                    .Distinct(),
+            ]
         );
     }
 
