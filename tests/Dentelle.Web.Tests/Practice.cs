@@ -14,6 +14,9 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
 
     public bool Demo { get; init; }
 
+    /// <summary>A database of which it begins with a copy.</summary>
+    public string? CopyOf { get; init; }
+
     /// <summary>Another clock than the machine's.</summary>
     public TimeProvider? Clock { get; init; }
 
@@ -21,6 +24,8 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
+        if (CopyOf is { } from)
+            Assert.Null(DatabaseFile.Copy(from, DatabasePath));
         // As it is run, not as it is developed: development throws where production would only return a status.
         builder.UseEnvironment("Production");
         builder.UseSetting("Dentelle:Data", folder);

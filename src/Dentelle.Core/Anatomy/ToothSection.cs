@@ -37,8 +37,31 @@ internal sealed record ToothSection(
             cut.Flat(present),
             (near, far),
             Crown(cut.Flat(cut.Outline(inside.Dentine)), near, far),
-            cut.Flat(cut.Outline(inside.Pulp))
+            Smooth(cut.Flat(cut.Outline(inside.Pulp)))
         );
+    }
+
+    /// <summary>The chamber's facets are coarse for a thin one: its outline is an estimate and drawn without corners.</summary>
+    private static IReadOnlyList<Vec2> Smooth(IReadOnlyList<Vec2> closed)
+    {
+        const double step = 0.15;
+        const int reach = 7;
+        if (closed.Count < 3)
+            return closed;
+        var even = new List<Vec2>();
+        for (var i = 0; i < closed.Count; i++)
+        {
+            var (from, to) = (closed[i], closed[(i + 1) % closed.Count]);
+            var pieces = Math.Max(1, (int)Math.Ceiling((to - from).Length / step));
+            for (var k = 0; k < pieces; k++)
+                even.Add(from + ((to - from) * ((double)k / pieces)));
+        }
+        return
+        [
+            .. Curves
+                .Evened([.. even.Select(p => p.X)], reach)
+                .Zip(Curves.Evened([.. even.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y)),
+        ];
     }
 
     /// <summary>Those of a unit's drawing; the mesiodistal one comes last.</summary>

@@ -2,6 +2,8 @@ using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Grids;
+using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Core.Drawing;
 
@@ -34,7 +36,8 @@ internal static class FromAbove
             axial,
             Table(planned),
             Lines(preparation.Present, frame),
-            Marks(preparation.Plan, preparation.Present, preparation.Labels, frame)
+            Marks(preparation.Plan, preparation.Present, preparation.Labels, frame),
+            []
         );
     }
 
@@ -46,8 +49,45 @@ internal static class FromAbove
             [],
             [],
             Lines(preparation.Present, PathFrame.Upright),
-            Marks(preparation.Plan, preparation.Present, preparation.Labels, PathFrame.Upright)
+            Marks(preparation.Plan, preparation.Present, preparation.Labels, PathFrame.Upright),
+            preparation.Body is { } body ? CutFromAbove(preparation.Present, body) : []
         );
+
+    /// <summary>Where the body lies lower than the tooth, or is narrower.</summary>
+    private static IReadOnlyList<IReadOnlyList<Vec2>> CutFromAbove(PresentTooth present, PlannedBody body)
+    {
+        const double cell = 0.15,
+            seen = 0.12;
+        var (before, after) = (HeightGrid.Of(present.Surface, cell), HeightGrid.Of(body.Surface, cell));
+        var (tooth, left) = (new Polygon(SilhouetteOf(present.Surface)), new Polygon(SilhouetteOf(body.Surface)));
+        before.Each(
+            (x, y, at) =>
+            {
+                var here = new Vec2(x, y);
+                before[at] =
+                    !tooth.Contains(here) ? 0
+                    : !left.Contains(here) ? Math.Max(seen * 2, left.DistanceToEdge(here))
+                    : before[at] - after.At(x, y);
+            }
+        );
+        return [.. Contours.Above(before, seen).Where(line => new Polygon(line).Area > 0.4).Select(Smooth)];
+    }
+
+    private static IReadOnlyList<Vec2> Smooth(IReadOnlyList<Vec2> line) =>
+        [.. Curves.Evened([.. line.Select(p => p.X)], 2).Zip(Curves.Evened([.. line.Select(p => p.Y)], 2), (x, y) => new Vec2(x, y))];
+
+    private static IReadOnlyList<Vec2> SilhouetteOf(Mesh surface)
+    {
+        var farthest = new Vec2[Around];
+        foreach (var place in surface.Positions)
+        {
+            var from = new Vec2(place.X, place.Y);
+            ref var here = ref farthest[Sector(from)];
+            if (from.Length > here.Length)
+                here = from;
+        }
+        return farthest;
+    }
 
     private static IEnumerable<double> Turn() => Enumerable.Range(0, Around).Select(i => 2 * Math.PI * i / Around);
 

@@ -3,6 +3,7 @@ using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 
@@ -23,6 +24,7 @@ internal static class SectionPainter
         var zones = tooth.Present.Select(preparation.Zones.Of).ToArray();
         var prepared = section.Walls?.Outline.Points
             ?? (preparation.Body is { } body ? tooth.Cut.Flat(tooth.Cut.Outline(body.Surface)) : []);
+        var isCut = plan.Rules().IsCut;
         return new()
         {
             Plane = tooth.Cut.Plane,
@@ -34,8 +36,15 @@ internal static class SectionPainter
                 ? Marks(preparation, walled, tooth, zones, section.Walls!)
                 : Marks(preparation, tooth, zones),
             Margins = Margins(plan, preparation.Body, tooth, prepared, shape),
-            Enamel = tooth.Enamel,
-            Pulp = tooth.Pulp,
+            Restored = RestoredOutline.In(
+                plan,
+                tooth,
+                [.. zones.Select(zone => zone < 0 ? null : plan.At(preparation.Zones.All[zone])?.BuildOut)],
+                prepared
+            ),
+            // A tooth that is not there has neither.
+            Enamel = isCut ? tooth.Enamel : [],
+            Pulp = isCut ? tooth.Pulp : [],
         };
     }
 

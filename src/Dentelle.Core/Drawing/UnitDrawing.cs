@@ -40,6 +40,9 @@ public sealed record SectionDrawing
     /// <summary>The planned outline; empty where no body is made.</summary>
     public required IReadOnlyList<Vec2> Prepared { get; init; }
 
+    /// <summary>The restoration's own surface, one line or several; empty where nothing is drawn.</summary>
+    public required IReadOnlyList<IReadOnlyList<Vec2>> Restored { get; init; }
+
     public required IReadOnlyList<ZoneMark> Marks { get; init; }
 
     public required IReadOnlyList<MarginMark> Margins { get; init; }
@@ -54,11 +57,13 @@ public sealed record SectionDrawing
 /// <param name="Axial">Inner edge of the margin, the foot of the walls.</param>
 /// <param name="Table">Upper edge of the walls.</param>
 /// <param name="Lines">Grooves, or the incisal edge.</param>
+/// <param name="Cut">What is cut, seen from above, where no margin goes all round: closed lines, inner ones round what stays.</param>
 public sealed record AboveDrawing(
     IReadOnlyList<Vec2> Present,
     IReadOnlyList<Vec2> FinishLine,
     IReadOnlyList<Vec2> Axial,
     IReadOnlyList<Vec2> Table,
     IReadOnlyList<IReadOnlyList<Vec2>> Lines,
-    IReadOnlyList<ZoneMark> Marks
+    IReadOnlyList<ZoneMark> Marks,
+    IReadOnlyList<IReadOnlyList<Vec2>> Cut
 );

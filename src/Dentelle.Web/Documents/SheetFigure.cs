@@ -36,6 +36,8 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
             page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), present, XFillMode.Winding);
         }
 
+        foreach (var line in section.Restored)
+            Line(Ink.Line(Ink.Text, 0.45), Points(line, place));
         Line(Ink.Line(Ink.Hairline, 0.6, 4, 3), Points(section.Enamel, place));
         Line(Ink.Line(Ink.Gum, 0.6, 4, 3), Points(section.Pulp, place));
         foreach (var margin in section.Margins)
@@ -57,6 +59,7 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         if (above.FinishLine.Count == 0)
         {
             page.DrawPolygon(Ink.Line(Ink.Text, 1.1), Ink.Brush(Ink.Tooth), Points(above.Present, place), XFillMode.Winding);
+            Cut(above.Cut, place);
             page.WriteCentred(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt + 8));
             return;
         }
@@ -67,6 +70,17 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         page.DrawPolygon(Ink.Line(Ink.Soft, 0.5), Points(above.Table, place));
         page.DrawPolygon(Ink.Line(Ink.RoomLine, 0.8, 1.2, 2), Points(above.Present, place));
         page.WriteCentred(facialWords, SheetFonts.TextFont(8), Ink.Brush(Ink.Soft), new XPoint(origin.X, CaptionAt + 8));
+    }
+
+    /// <summary>What is cut, with what stays inside it left out.</summary>
+    private void Cut(IReadOnlyList<IReadOnlyList<Vec2>> lines, Func<Vec2, XPoint> place)
+    {
+        if (lines.Count == 0)
+            return;
+        var cut = new XGraphicsPath { FillMode = XFillMode.Alternate };
+        foreach (var line in lines)
+            cut.AddPolygon(Points(line, place));
+        page.DrawPath(Ink.Line(Ink.Text, 0.6), Ink.Brush(Ink.Room), cut);
     }
 
     public void Scale(XPoint at)

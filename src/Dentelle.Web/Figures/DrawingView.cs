@@ -99,6 +99,9 @@ public sealed record SectionView
 
     public required IReadOnlyList<double> Planned { get; init; }
 
+    /// <summary>The restoration's own surface.</summary>
+    public required IReadOnlyList<IReadOnlyList<double>> Restored { get; init; }
+
     public required IReadOnlyList<double> Enamel { get; init; }
 
     public required IReadOnlyList<double> Pulp { get; init; }
@@ -122,6 +125,7 @@ public sealed record SectionView
             Through = section.Through,
             Present = Flat.Of(section.Present),
             Planned = Flat.Of(section.Prepared),
+            Restored = [.. section.Restored.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
             Enamel = Flat.Of(section.Enamel),
             Pulp = Flat.Of(section.Pulp),
             Around = [.. around.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
@@ -156,7 +160,8 @@ public sealed record AboveView(
     IReadOnlyList<double> Axial,
     IReadOnlyList<double> Table,
     IReadOnlyList<IReadOnlyList<double>> Lines,
-    IReadOnlyList<MarkView> Marks
+    IReadOnlyList<MarkView> Marks,
+    IReadOnlyList<IReadOnlyList<double>> Cut
 )
 {
     public static AboveView From(AboveDrawing above) =>
@@ -166,7 +171,8 @@ public sealed record AboveView(
             Flat.Of(above.Axial),
             Flat.Of(above.Table),
             [.. above.Lines.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
-            [.. above.Marks.Select(MarkView.From)]
+            [.. above.Marks.Select(MarkView.From)],
+            [.. above.Cut.Select(line => (IReadOnlyList<double>)Flat.Of(line))]
         );
 }
 

@@ -655,6 +655,7 @@ export interface components {
             table: number[];
             lines: number[][];
             marks: components["schemas"]["MarkView"][];
+            cut: number[][];
         };
         AbutmentDocument: {
             tooth: string;
@@ -942,6 +943,8 @@ export interface components {
             units: components["schemas"]["CaseUnitView"][];
             /** @description Why it can't be shown; null for a case that can. */
             broken?: null | string;
+            /** @description Letters of its name and note that no typeface of the printed pages has; null when none. */
+            unprintable?: null | string;
         };
         /** @description Something to think about before cutting. */
         CautionDocument: {
@@ -2033,6 +2036,8 @@ export interface components {
             through: string;
             present: number[];
             planned: number[];
+            /** @description The restoration's own surface. */
+            restored: number[][];
             enamel: number[];
             pulp: number[];
             around: number[][];
@@ -2345,6 +2350,8 @@ export interface components {
             /** Format: date-time */
             visitAt?: null | string;
             units: components["schemas"]["UnitLink"][];
+            /** @description Letters of the name that no typeface of the printed pages has; null when none. */
+            unprintable?: null | string;
         };
         /** @description What may be chosen for this unit. */
         UnitChoices: {

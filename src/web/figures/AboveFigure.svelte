@@ -28,6 +28,11 @@
     <path d={finish} class="finish" />
   {:else}
     <path d={present} class="finish" />
+    {#if above.cut.length > 0}
+      {@const cut = above.cut.map((line) => path(line, on)).join('')}
+      <path d={cut} fill="url(#room)" fill-rule="evenodd" />
+      <path d={cut} class="axial" />
+    {/if}
   {/if}
   <path d={path(above.axial, on)} class="axial" />
   <path d={path(above.table, on)} class="table" />

@@ -14,8 +14,19 @@
   const present = $derived(path(section.present, on));
   const planned = $derived(path(section.planned, on));
 
-  // A section beside the chamber meets a horn only: too small to name.
-  const showsChamber = $derived(section.pulp.some((value, i) => i % 2 === 1 && value < -2));
+  // A section beside the chamber meets a horn only, a premolar's is a slit: too small to name.
+  const chamber = $derived(extentAt(section.pulp, -1.4) * on.scale);
+
+  /** How wide a closed line is at a height; the words in it must not cross it. */
+  function extentAt(line: readonly number[], height: number): number {
+    const crossings: number[] = [];
+    for (let i = 0; i < line.length; i += 2) {
+      const [x0, y0] = [line[i]!, line[i + 1]!];
+      const [x1, y1] = [line[(i + 2) % line.length]!, line[(i + 3) % line.length]!];
+      if (y0 > height !== y1 > height) crossings.push(x0 + ((height - y0) / (y1 - y0)) * (x1 - x0));
+    }
+    return crossings.length < 2 ? 0 : Math.max(...crossings) - Math.min(...crossings);
+  }
 
   // The gum leaves the tooth at its crest and falls away toward the root.
   function gum(x: number, y: number): string {
@@ -35,6 +46,9 @@
   {:else}
     <path d={present} class="planned" class:large />
   {/if}
+  {#each section.restored as line, i (i)}
+    <path d={path(line, on, false)} class="restored" />
+  {/each}
   {#each section.around as line, i (i)}
     <path d={path(line, on, false)} class="around" />
   {/each}
@@ -43,7 +57,7 @@
   {#each section.margins as mark (mark.segment)}
     <path d={gum(mark.gumX, mark.gumY)} class="gum" />
   {/each}
-  {#if large && showsChamber}
+  {#if large && chamber > 92}
     {@const at = place({ x: 0, y: -1.4 }, on)}
     <text x={at.x} y={at.y} text-anchor="middle" class="word">pulp, estimate</text>
   {/if}
@@ -74,6 +88,12 @@
   .present.large {
     stroke-width: 1.9;
     stroke-dasharray: 0.1 4.6;
+  }
+  .restored {
+    fill: none;
+    stroke: var(--outline);
+    stroke-width: 0.8;
+    stroke-linejoin: round;
   }
   .around {
     fill: none;
