@@ -141,9 +141,9 @@ internal static class PlanSheet
     {
         var y = top;
         var font = SheetFonts.TextFont(9);
-        foreach (var caution in unit.Plan.Cautions)
+        foreach (var text in Said(unit))
         {
-            var lines = Paper.Lines(page, caution.Text, font, Width - 8);
+            var lines = Paper.Lines(page, text, font, Width - 8);
             if (y + (lines.Count * 11.5) > LowestBody)
             {
                 page.Write(
@@ -159,6 +159,18 @@ internal static class PlanSheet
             foreach (var line in lines)
                 page.Write(line, font, Ink.Brush(Ink.Text), new XPoint(Edge + 8, (y += 11.5) - 4));
             y += 6;
+        }
+    }
+
+    /// <summary>Cautions with the reasons they were answered with, and the reasons for what would else have been refused.</summary>
+    private static IEnumerable<string> Said(UnitView unit)
+    {
+        foreach (var caution in unit.Plan.Cautions)
+            yield return caution.Because is { } because ? $"{caution.Text} Done all the same: {because}" : caution.Text;
+        foreach (var (code, because) in unit.Inputs.Because)
+        {
+            if (unit.Plan.Cautions.All(caution => caution.Code != code))
+                yield return $"Planned all the same ({code.Replace('-', ' ')}): {because}";
         }
     }
 
