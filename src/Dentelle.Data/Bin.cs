@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Restorations;
 using Microsoft.EntityFrameworkCore;
@@ -5,7 +6,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Dentelle.Data;
 
 /// <summary>What can be put into the bin.</summary>
-[System.Text.Json.Serialization.JsonConverter(typeof(KebabCase<Binned>))]
+[JsonConverter(typeof(KebabCase<Binned>))]
 public enum Binned
 {
     Case,

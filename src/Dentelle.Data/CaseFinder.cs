@@ -71,7 +71,7 @@ public sealed class CaseFinder(DentelleDb db)
         if (search.Until is { } until)
             cases = cases.Where(row => row.VisitAt < until);
         if (search.Open is { } open)
-            cases = cases.Where(row => (row.Units.Any(unit => unit.FinishedAt == null) || !row.Units.Any()) == open);
+            cases = cases.Where(open ? CaseRow.IsOpen : CaseRow.IsDone);
         if (search.Restoration is { } restoration)
             cases = cases.Where(row => row.Units.Any(unit => unit.Restoration == restoration));
         if (search.Material is { } material)

@@ -37,7 +37,7 @@ public sealed class CaseList(DentelleDb db)
             await WithoutVisitAsync(most, stop),
             await coming.CountAsync(stop),
             await WithoutVisit().CountAsync(stop),
-            await Open(db.Cases.Where(row => row.VisitAt < today)).CountAsync(stop)
+            await db.Cases.Where(row => row.VisitAt < today).Where(CaseRow.IsOpen).CountAsync(stop)
         );
     }
 
@@ -73,10 +73,7 @@ public sealed class CaseList(DentelleDb db)
         }
     }
 
-    private IQueryable<CaseRow> WithoutVisit() => Open(db.Cases.Where(row => row.VisitAt == null));
-
-    private static IQueryable<CaseRow> Open(IQueryable<CaseRow> rows) =>
-        rows.Where(row => row.Units.Any(unit => unit.FinishedAt == null) || !row.Units.Any());
+    private IQueryable<CaseRow> WithoutVisit() => db.Cases.Where(row => row.VisitAt == null).Where(CaseRow.IsOpen);
 
     private async Task<IReadOnlyList<ListedCase>> ReadAsync(IQueryable<CaseRow> wanted, CancellationToken stop)
     {

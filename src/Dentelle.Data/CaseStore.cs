@@ -67,7 +67,9 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
     /// <summary>Everything until the commit is kept together or not at all.</summary>
     public Task<Together> BeginAsync(CancellationToken stop) => Together.BeginAsync(db, stop);
 
-    /// <summary>Adds a tooth to a case. A case has each tooth once: one that is there goes into the bin when it is to be replaced.</summary>
+    /// <summary>
+    /// Adds a tooth to a case. A case has each tooth once: one that is there goes into the bin when it is to be replaced.
+    /// </summary>
     public Task<Answer<UnitRow>> AddUnitAsync(
         Guid caseId,
         PlannedUnit planned,

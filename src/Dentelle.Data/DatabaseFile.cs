@@ -33,7 +33,7 @@ public static class DatabaseFile
     {
         try
         {
-            OwnersOnly(path);
+            OnlyForItsOwner(path);
             var isNew = new FileInfo(path).Length == 0;
             using var db = Open(path);
             if (!isNew && Complaint(db) is { } wrong)
@@ -48,10 +48,10 @@ public static class DatabaseFile
             FindIndex.Make(db);
             return null;
         }
-        catch (Exception failed) when (StoreFaults.AtStart(failed, path) is not null)
+        catch (Exception failed) when (StoreFaults.AtStart(failed, path) is { } fault)
         {
             log?.Invoke(failed);
-            return StoreFaults.AtStart(failed, path);
+            return fault;
         }
     }
 
@@ -68,24 +68,13 @@ public static class DatabaseFile
         return check == "ok" ? null : StoreFaults.Damaged;
     }
 
-    /// <summary>Patients' data are nobody else's on this machine: the file, and the folder where it is ours alone.</summary>
-    private static void OwnersOnly(string path)
+    /// <summary>What SQLite lays beside the file gets the file's own mode.</summary>
+    private static void OnlyForItsOwner(string path)
     {
-        var folder = Path.GetDirectoryName(Path.GetFullPath(path))!;
-        const UnixFileMode Owner = UnixFileMode.UserRead | UnixFileMode.UserWrite;
-        if (!Directory.Exists(folder))
-            Directory.CreateDirectory(folder, Owner | UnixFileMode.UserExecute);
-        // What SQLite lays beside the file gets the file's own mode.
-        var open = new FileStreamOptions
-        {
-            Mode = FileMode.OpenOrCreate,
-            Access = FileAccess.Write,
-            Share = FileShare.ReadWrite,
-            UnixCreateMode = Owner,
-        };
-        new FileStream(path, open).Dispose();
+        OwnersOnly.MakeFolder(Path.GetDirectoryName(Path.GetFullPath(path))!);
+        OwnersOnly.OpenFile(path, FileShare.ReadWrite).Dispose();
         foreach (var file in new[] { path, path + "-wal", path + "-shm" }.Where(File.Exists))
-            File.SetUnixFileMode(file, Owner);
+            OwnersOnly.ShutFile(file);
     }
 
     private static void Migrate(DentelleDb db)
@@ -107,13 +96,13 @@ public static class DatabaseFile
         {
             using (var db = Open(path))
                 db.Database.ExecuteSql($"VACUUM INTO {to}");
-            File.SetUnixFileMode(to, UnixFileMode.UserRead | UnixFileMode.UserWrite);
+            OwnersOnly.ShutFile(to);
             using var copy = Open(to);
             return Complaint(copy);
         }
-        catch (Exception failed) when (StoreFaults.AtStart(failed, to) is not null)
+        catch (Exception failed) when (StoreFaults.AtStart(failed, to) is { } fault)
         {
-            return StoreFaults.AtStart(failed, to);
+            return fault;
         }
     }
 

@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Measuring;
 
@@ -41,6 +42,14 @@ public sealed class CaseRow : IRemovable
     public DateTime? RemovedAt { get; set; }
 
     public List<UnitRow> Units { get; init; } = [];
+
+    /// <summary>Whether a tooth of it is not finished, or none is planned yet; for queries.</summary>
+    internal static Expression<Func<CaseRow, bool>> IsOpen { get; } =
+        row => row.Units.Any(unit => unit.FinishedAt == null) || !row.Units.Any();
+
+    /// <summary>Whether all its teeth are finished.</summary>
+    internal static Expression<Func<CaseRow, bool>> IsDone { get; } =
+        row => row.Units.All(unit => unit.FinishedAt != null) && row.Units.Any();
 }
 
 /// <summary>One tooth of a case with what was decided for it.</summary>

@@ -14,7 +14,8 @@ internal static class FindIndex
             "c.\"Patient\""
         )} AS "Patient", printf('%04d %d', c."Number", c."Number") || ' ' || {PlainLetters.InSql("c.\"Note\"")} || ' '
             || coalesce(strftime('%Y-%m-%d %d.%m.%Y ', c."VisitAt", 'localtime')
-                || rtrim(substr('January  February March    April    May      June     July     August   SeptemberOctober  November December ',
+                || rtrim(substr(
+                    'January  February March    April    May      June     ' || 'July     August   SeptemberOctober  November December ',
                     9 * strftime('%m', c."VisitAt", 'localtime') - 8, 9)), 'no visit') || ' '
             || coalesce((SELECT group_concat(u."Tooth" || ' ' || u."Restoration" || ' ' || u."Material" || ' '
                 || CASE WHEN u."FinishedAt" IS NOT NULL THEN 'finished'

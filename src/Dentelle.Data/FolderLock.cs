@@ -17,21 +17,12 @@ public sealed class FolderLock : IDisposable
     /// <returns>The lock, or why this folder can't be had.</returns>
     public static Answer<FolderLock> Take(string folder)
     {
-        const UnixFileMode Owner = UnixFileMode.UserRead | UnixFileMode.UserWrite;
         try
         {
-            if (!Directory.Exists(folder))
-                Directory.CreateDirectory(folder, Owner | UnixFileMode.UserExecute);
-            else if (IsOurs(folder))
-                File.SetUnixFileMode(folder, Owner | UnixFileMode.UserExecute);
-            var options = new FileStreamOptions
-            {
-                Mode = FileMode.OpenOrCreate,
-                Access = FileAccess.ReadWrite,
-                Share = FileShare.None,
-                UnixCreateMode = Owner,
-            };
-            return new FolderLock(folder, new FileStream(Path.Combine(folder, LockName), options));
+            OwnersOnly.MakeFolder(folder);
+            if (IsOurs(folder))
+                OwnersOnly.ShutFolder(folder);
+            return new FolderLock(folder, OwnersOnly.OpenFile(Path.Combine(folder, LockName), FileShare.None));
         }
         catch (UnauthorizedAccessException)
         {
@@ -53,7 +44,7 @@ public sealed class FolderLock : IDisposable
     {
         var file = Path.Combine(folder, AddressName);
         File.WriteAllText(file, address + Environment.NewLine);
-        File.SetUnixFileMode(file, UnixFileMode.UserRead | UnixFileMode.UserWrite);
+        OwnersOnly.ShutFile(file);
     }
 
     public void Dispose()

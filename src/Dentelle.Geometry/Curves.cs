@@ -150,6 +150,24 @@ public static class Curves
         return evened;
     }
 
+    /// <summary>A closed line evened out the same way.</summary>
+    public static Vec2[] Evened(IReadOnlyList<Vec2> closed, int reach) =>
+        [.. Evened([.. closed.Select(p => p.X)], reach).Zip(Evened([.. closed.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y))];
+
+    /// <summary>Stretches of a closed line that are meant, as indices in its order; one across its seam stays whole.</summary>
+    /// <param name="isMeant">For each point. Where all are, the one stretch ends with the point it began with.</param>
+    public static IEnumerable<int[]> Runs(bool[] isMeant)
+    {
+        var count = isMeant.Length;
+        if (count > 0 && Array.TrueForAll(isMeant, meant => meant))
+            yield return [.. Enumerable.Range(0, count), 0];
+        for (var i = 0; i < count; i++)
+        {
+            if (isMeant[i] && !isMeant[(i + count - 1) % count])
+                yield return [.. Enumerable.Range(i, count).Select(k => k % count).TakeWhile(k => isMeant[k])];
+        }
+    }
+
     /// <summary>Smooth step from 0 at <paramref name="from"/> to 1 at <paramref name="to"/>, flat at both ends.</summary>
     public static double SmoothStep(double from, double to, double x)
     {

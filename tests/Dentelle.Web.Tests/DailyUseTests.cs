@@ -120,7 +120,8 @@ public sealed class DailyUseTests : IDisposable
         var shipped = (await client.Get("/api/protocols"))["protocols"]![0]!;
         Assert.Equal((409, "in-use"), await client.DeleteAsync($"/api/protocols/{shipped["id"]}/{shipped["version"]}").Refused());
         var keep =
-            $$"""{ "id": "{{shipped["id"]}}", "version": {{shipped["version"]}}, "edits": [], "name": "Ours", "note": "trial", "use": true }""";
+            $$"""{ "id": "{{shipped["id"]}}", "version": {{shipped["version"]}}, "edits": [], """
+            + """ "name": "Ours", "note": "trial", "use": true }""";
         await client.Post("/api/protocols", keep).Json();
         Assert.Equal((409, "in-use"), await client.DeleteAsync("/api/protocols/ours/1").Refused());
         var (unit, _) = await NewAsync("36 crown zirconia");
@@ -199,7 +200,8 @@ public sealed class DailyUseTests : IDisposable
     }
 
     [Fact(
-        DisplayName = "Cases are found by name without its accents, number, tooth, material short or long, stage and date, among past visits too"
+        DisplayName = "Cases are found by name without its accents, number, tooth, material short or long, stage and date, among "
+            + "past visits too"
     )]
     public async Task Found()
     {

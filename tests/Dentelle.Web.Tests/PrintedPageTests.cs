@@ -15,7 +15,8 @@ public sealed class PrintedPageTests : IDisposable
     public void Dispose() => practice.Dispose();
 
     [Fact(
-        DisplayName = "Plans and trays on one page, run sheets on as many as they need in 9 points: every letter on the paper, no word over another"
+        DisplayName = "Plans and trays on one page, run sheets on as many as they need in 9 points: every letter on the paper, no "
+            + "word over another"
     )]
     public async Task Every_page()
     {

@@ -14,7 +14,8 @@ public sealed class StartTests : IDisposable
     public void Dispose() => Directory.Delete(folder, recursive: true);
 
     [Fact(
-        DisplayName = "The second server on a folder says where the first one answers and ends; after a kill the folder is free; only its owner may read it"
+        DisplayName = "The second server on a folder says where the first one answers and ends; after a kill the folder is free; only its "
+            + "owner may read it"
     )]
     public async Task Two_servers()
     {

@@ -56,12 +56,7 @@ internal sealed record ToothSection(
             for (var k = 0; k < pieces; k++)
                 even.Add(from + ((to - from) * ((double)k / pieces)));
         }
-        return
-        [
-            .. Curves
-                .Evened([.. even.Select(p => p.X)], reach)
-                .Zip(Curves.Evened([.. even.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y)),
-        ];
+        return Curves.Evened(even, reach);
     }
 
     /// <summary>Those of a unit's drawing; the mesiodistal one comes last.</summary>

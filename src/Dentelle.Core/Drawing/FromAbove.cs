@@ -31,7 +31,7 @@ internal static class FromAbove
         ];
         var frame = planned.Frame;
         return new(
-            Silhouette(preparation.Present, ring.Centre, frame),
+            Silhouette(preparation.Present.Surface, ring.Centre, frame),
             finishLine,
             axial,
             Table(planned),
@@ -44,7 +44,7 @@ internal static class FromAbove
     /// <summary>The tooth alone.</summary>
     private static AboveDrawing Present(Preparation preparation) =>
         new(
-            Silhouette(preparation.Present, default, PathFrame.Upright),
+            Silhouette(preparation.Present.Surface, default, PathFrame.Upright),
             [],
             [],
             [],
@@ -59,7 +59,10 @@ internal static class FromAbove
         const double cell = 0.15,
             seen = 0.12;
         var (before, after) = (HeightGrid.Of(present.Surface, cell), HeightGrid.Of(body.Surface, cell));
-        var (tooth, left) = (new Polygon(SilhouetteOf(present.Surface)), new Polygon(SilhouetteOf(body.Surface)));
+        var (tooth, left) = (
+            new Polygon(Silhouette(present.Surface, default, PathFrame.Upright)),
+            new Polygon(Silhouette(body.Surface, default, PathFrame.Upright))
+        );
         before.Each(
             (x, y, at) =>
             {
@@ -70,23 +73,7 @@ internal static class FromAbove
                     : before[at] - after.At(x, y);
             }
         );
-        return [.. Contours.Above(before, seen).Where(line => new Polygon(line).Area > 0.4).Select(Smooth)];
-    }
-
-    private static IReadOnlyList<Vec2> Smooth(IReadOnlyList<Vec2> line) =>
-        [.. Curves.Evened([.. line.Select(p => p.X)], 2).Zip(Curves.Evened([.. line.Select(p => p.Y)], 2), (x, y) => new Vec2(x, y))];
-
-    private static IReadOnlyList<Vec2> SilhouetteOf(Mesh surface)
-    {
-        var farthest = new Vec2[Around];
-        foreach (var place in surface.Positions)
-        {
-            var from = new Vec2(place.X, place.Y);
-            ref var here = ref farthest[Sector(from)];
-            if (from.Length > here.Length)
-                here = from;
-        }
-        return farthest;
+        return [.. Contours.Above(before, seen).Where(line => new Polygon(line).Area > 0.4).Select(line => Curves.Evened(line, 2))];
     }
 
     private static IEnumerable<double> Turn() => Enumerable.Range(0, Around).Select(i => 2 * Math.PI * i / Around);
@@ -94,11 +81,11 @@ internal static class FromAbove
     /// <summary>Which of the sectors about the centre a direction falls into.</summary>
     private static int Sector(Vec2 from) => ((int)Math.Round(Math.Atan2(from.Y, from.X) * Around / (2 * Math.PI)) + Around) % Around;
 
-    public static IReadOnlyList<Vec2> Silhouette(PresentTooth present, Vec2 centre, PathFrame frame)
+    public static IReadOnlyList<Vec2> Silhouette(Mesh surface, Vec2 centre, PathFrame frame)
     {
         var farthest = new Vec2[Around];
         Array.Fill(farthest, centre);
-        foreach (var place in present.Surface.Positions)
+        foreach (var place in surface.Positions)
         {
             var p = frame.ToPath(place);
             var from = new Vec2(p.X, p.Y) - centre;
@@ -130,12 +117,7 @@ internal static class FromAbove
         // Vertices stand unevenly; a line through them is evened out over some ten degrees.
         const int reach = 5;
         var line = table.Where(t => t.Far > 0).Select(t => t.At).ToArray();
-        return
-        [
-            .. Curves
-                .Evened([.. line.Select(p => p.X)], reach)
-                .Zip(Curves.Evened([.. line.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y)),
-        ];
+        return Curves.Evened(line, reach);
     }
 
     public static IReadOnlyList<IReadOnlyList<Vec2>> Lines(PresentTooth present, PathFrame frame)

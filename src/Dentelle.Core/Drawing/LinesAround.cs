@@ -38,13 +38,6 @@ internal static class LinesAround
     private static IEnumerable<IReadOnlyList<Vec2>> Runs(IReadOnlyList<Vec2> line, Polygon outline)
     {
         var isNear = line.Select(p => outline.DistanceToEdge(p) < Close).ToArray();
-        if (Array.TrueForAll(isNear, near => near) && line.Count > 0)
-            yield return [.. line, line[0]];
-        for (var i = 0; i < line.Count; i++)
-        {
-            if (!isNear[i] || isNear[(i + line.Count - 1) % line.Count])
-                continue;
-            yield return [.. Enumerable.Range(i, line.Count).Select(k => k % line.Count).TakeWhile(k => isNear[k]).Select(k => line[k])];
-        }
+        return Curves.Runs(isNear).Select(run => (IReadOnlyList<Vec2>)[.. run.Select(i => line[i])]);
     }
 }

@@ -11,7 +11,9 @@ namespace Dentelle.Core.Drawing;
 /// </summary>
 internal static class RestoredOutline
 {
-    /// <summary>Where two zones meet the surface goes over from the one's build-out to the other's within so many steps on either side.</summary>
+    /// <summary>
+    /// Where two zones meet the surface goes over from the one's build-out to the other's within so many steps on either side.
+    /// </summary>
     private const int Blend = 14;
 
     /// <summary>A direction is taken over so many steps: one facet's is none.</summary>
@@ -35,9 +37,8 @@ internal static class RestoredOutline
         if (!covers.Contains(true))
             return [];
         var moves = Enumerable.Range(0, count).Select(i => Direction(i) * (builtOut[i]?.Value ?? 0)).ToArray();
-        var (across, up) = (Curves.Evened([.. moves.Select(p => p.X)], Blend), Curves.Evened([.. moves.Select(p => p.Y)], Blend));
-        var moved = Enumerable.Range(0, count).Select(i => outline[i] + new Vec2(across[i], up[i])).ToArray();
-        return [.. Runs(covers).Select(run => (IReadOnlyList<Vec2>)[.. run.Select(i => moved[i])])];
+        var moved = outline.Zip(Curves.Evened(moves, Blend), (point, by) => point + by).ToArray();
+        return [.. Curves.Runs(covers).Select(run => (IReadOnlyList<Vec2>)[.. run.Select(i => moved[i])])];
 
         // What faces the bite is raised toward it, a wall moves outward: a cusp built out along its slopes would swell.
         Vec2 Direction(int i)
@@ -57,18 +58,5 @@ internal static class RestoredOutline
             return new bool[section.Outline.Count];
         var left = new Polygon(prepared);
         return [.. section.Outline.Select(point => left.DistanceToEdge(point) > Cut)];
-    }
-
-    /// <summary>Indices of each stretch that is covered, in the order of the outline; one across its seam stays whole.</summary>
-    private static IEnumerable<int[]> Runs(bool[] covers)
-    {
-        var count = covers.Length;
-        if (Array.TrueForAll(covers, one => one))
-            yield return [.. Enumerable.Range(0, count), 0];
-        for (var i = 0; i < count; i++)
-        {
-            if (covers[i] && !covers[(i + count - 1) % count])
-                yield return [.. Enumerable.Range(i, count).Select(k => k % count).TakeWhile(k => covers[k])];
-        }
     }
 }

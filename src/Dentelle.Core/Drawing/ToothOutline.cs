@@ -24,7 +24,7 @@ public sealed record ToothOutline(
                     tooth,
                     size.Mesiodistal,
                     size.Faciolingual,
-                    FromAbove.Silhouette(present, default, PathFrame.Upright),
+                    FromAbove.Silhouette(present.Surface, default, PathFrame.Upright),
                     FromAbove.Lines(present, PathFrame.Upright)
                 );
             }),

@@ -40,11 +40,9 @@ public static class VisitSplit
                 }
             }
         }
-        var needed = Enumerable.Range(1, along.Length).FirstOrDefault(visits => least[along.Length, visits].Longest <= most, along.Length);
-        // Where nothing keeps to it, fewer visits may be as good as many: what is too long stays so.
-        needed = Enumerable
-            .Range(1, needed)
-            .First(visits => least[along.Length, visits].Longest <= Math.Max(most, least[along.Length, needed].Longest));
+        // Where a tooth alone is longer, no visit need be shorter than it.
+        var allowed = Math.Max(most, least[along.Length, along.Length].Longest);
+        var needed = Enumerable.Range(1, along.Length).First(visits => least[along.Length, visits].Longest <= allowed);
         var split = new List<IReadOnlyList<CutTogether>>();
         for (int end = along.Length, visits = needed; visits > 0; visits--)
         {

@@ -30,7 +30,9 @@ public static class Contours
         return lines;
     }
 
-    /// <summary>Lines through one cell: from the edge by which a walker enters to the one by which he leaves, the high side on his left.</summary>
+    /// <summary>
+    /// Lines through one cell: from the edge by which a walker enters to the one by which he leaves, the high side on his left.
+    /// </summary>
     private static void Cell(Grid grid, double level, int column, int row, Dictionary<(int, bool), (int, bool)> next)
     {
         var (a, b) = ((row * grid.Columns) + column, (row * grid.Columns) + column + 1);

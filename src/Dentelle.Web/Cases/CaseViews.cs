@@ -22,8 +22,8 @@ public sealed class CaseViews(
     private const int MostListed = 60;
     private const int PageSize = 50;
 
-    /// <summary>When today began here, UTC.</summary>
-    private DateTime Today => clock.GetLocalNow().Date.ToUniversalTime();
+    /// <summary>When today began, UTC.</summary>
+    private DateTime Today => clock.Today().Begin();
 
     public async Task<DayView> DayAsync(CancellationToken stop)
     {
@@ -45,7 +45,7 @@ public sealed class CaseViews(
         if (!Known<Material>(entry.Material, out var material))
             return new Problem("material", $"“{entry.Material}” is no material that is known here.");
         var notation = (await store.SettingsAsync(stop)).Notation;
-        var (from, until) = (Begin(entry.From), Begin(entry.To?.AddDays(1)));
+        var (from, until) = (entry.From?.Begin(), entry.To?.AddDays(1).Begin());
         var search = new Search(
             SearchWords.Of(entry.Text ?? "", notation),
             entry.When == "coming" && !(from > Today) ? Today : from,
@@ -57,8 +57,6 @@ public sealed class CaseViews(
         );
         var (page, inAll) = await finder.FindAsync(search, Math.Clamp(entry.Page ?? 0, 0, 100_000) * PageSize, PageSize, stop);
         return new FoundView([.. page.Select(found => ViewOf(found, notation))], inAll, PageSize);
-
-        static DateTime? Begin(DateOnly? day) => day?.ToDateTime(TimeOnly.MinValue, DateTimeKind.Local).ToUniversalTime();
     }
 
     private static bool Known<T>(string? name, out T? value)

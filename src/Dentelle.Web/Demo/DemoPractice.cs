@@ -21,7 +21,7 @@ internal static class DemoPractice
     {
         await using var scope = services.CreateAsyncScope();
         var store = scope.ServiceProvider.GetRequiredService<CaseStore>();
-        var today = DateOnly.FromDateTime(scope.ServiceProvider.GetRequiredService<TimeProvider>().GetLocalNow().DateTime);
+        var today = scope.ServiceProvider.GetRequiredService<TimeProvider>().Today();
         var stop = CancellationToken.None;
         if (await scope.ServiceProvider.GetRequiredService<CaseList>().AnyAsync(stop))
             return;

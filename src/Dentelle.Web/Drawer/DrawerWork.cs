@@ -20,10 +20,9 @@ public sealed class DrawerWork(DrawerStore drawer, CaseSheets sheets, ProtocolSh
     {
         var dry = Handbook.Sheets.Limits.DryPlasticUses.Value;
         var bench = await sheets.BenchAsync(stop);
-        var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
         var needs = new List<(string Case, IReadOnlyDictionary<string, int> Teeth)>();
         var missing = new List<(string Case, MissingBur Bur)>();
-        foreach (var row in (await sheets.ComingAsync(today, stop)).Where(CaseSheets.IsAhead))
+        foreach (var row in (await sheets.ComingAsync(clock.Today(), stop)).Where(CaseSheets.IsAhead))
         {
             if (!sheets.Of(row, bench).Is(out var sheet, out _))
                 continue;

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Reflection;
 
 namespace Dentelle.Web.Http;
 
@@ -21,19 +22,10 @@ internal sealed class EntryLimits : IEndpointFilter
     private static string Said(ValidationResult wrong, Type type)
     {
         var name = wrong.MemberNames.First();
-        if (
-            type.GetProperty(name)!
-                .GetCustomAttributes(typeof(AllowedValuesAttribute), true)
-                .OfType<AllowedValuesAttribute>()
-                .FirstOrDefault() is
-            { } allowed
-        )
+        var property = type.GetProperty(name)!;
+        if (property.GetCustomAttribute<AllowedValuesAttribute>() is { } allowed)
             return $"“{name.LowerFirst()}” is one of {string.Join(", ", allowed.Values.OfType<string>())}.";
-        var most = type.GetProperty(name)!
-            .GetCustomAttributes(typeof(MaxLengthAttribute), true)
-            .OfType<MaxLengthAttribute>()
-            .First()
-            .Length;
+        var most = property.GetCustomAttribute<MaxLengthAttribute>()!.Length;
         return $"“{name.LowerFirst()}” is too long: {most} at most.";
     }
 }

@@ -24,10 +24,11 @@ public static class JsonBodies
             return null;
         if (type.Charset.HasValue && !type.Charset.Equals(Encoding.UTF8.WebName, StringComparison.OrdinalIgnoreCase))
             return new Problem("http-415", "This has to be sent as JSON in UTF-8.");
-        request.EnableBuffering();
-        using var body = new MemoryStream();
+        // Whoever binds it reads what was looked at.
+        var body = new MemoryStream();
         await request.Body.CopyToAsync(body, stop);
-        request.Body.Position = 0;
+        body.Position = 0;
+        request.Body = body;
         return JsonRules.Complaint(body.GetBuffer().AsSpan(0, (int)body.Length));
     }
 }

@@ -39,8 +39,7 @@ public sealed class CaseSheets(
     /// <summary>Cases with a visit on a day or in the week behind it; those that can't be read are left out.</summary>
     public async Task<IReadOnlyList<CaseRow>> ComingAsync(DateOnly day, CancellationToken stop)
     {
-        var begin = day.ToDateTime(TimeOnly.MinValue, DateTimeKind.Local).ToUniversalTime();
-        var listed = await list.AheadAsync(begin, begin.AddDays(DaysAhead), stop);
+        var listed = await list.AheadAsync(day.Begin(), day.AddDays(DaysAhead).Begin(), stop);
         return [.. listed.Select(entry => entry.Row).OfType<CaseRow>()];
     }
 

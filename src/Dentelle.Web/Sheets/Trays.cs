@@ -8,7 +8,7 @@ namespace Dentelle.Web.Sheets;
 /// <summary>What is laid out for a day's visits, how long they take, what runs out.</summary>
 public sealed class Trays(CaseSheets sheets, TimeProvider clock)
 {
-    public DateOnly Today => DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
+    public DateOnly Today => clock.Today();
 
     public async Task<TrayView> OfAsync(DateOnly wanted, CancellationToken stop)
     {

@@ -1,17 +1,8 @@
 <script lang="ts" generics="T extends string">
   import Select from 'flowbite-svelte/Select.svelte';
+  import type { Choosing } from './fields';
 
-  interface Option {
-    value: T;
-    words: string;
-    note?: string | null;
-  }
-  let {
-    title,
-    options,
-    value,
-    onpick,
-  }: { title: string; options: readonly Option[]; value: T; onpick: (value: T) => void } = $props();
+  let { title, options, value, onpick }: Choosing<T> = $props();
 
   const note = $derived(options.find((option) => option.value === value)?.note);
 </script>

@@ -1,18 +1,9 @@
 <script lang="ts" generics="T extends string">
   import Button from 'flowbite-svelte/Button.svelte';
   import Tooltip from 'flowbite-svelte/Tooltip.svelte';
+  import type { Choosing } from './fields';
 
-  interface Option {
-    value: T;
-    words: string;
-    note?: string | null;
-  }
-  let {
-    title,
-    options,
-    value,
-    onpick,
-  }: { title: string; options: readonly Option[]; value: T; onpick: (value: T) => void } = $props();
+  let { title, options, value, onpick }: Choosing<T> = $props();
 </script>
 
 <div role="group" aria-label={title} class="mb-3">

@@ -73,11 +73,14 @@ public static class RightToLeft
             var at = clusters[i].Length == 1 ? Brackets.IndexOf(clusters[i], StringComparison.Ordinal) : -1;
             if (at >= 0 && at % 2 == 0)
                 open.Push(i);
-            else if (at >= 0 && open.TryPop(out var begin))
-                right[begin] = right[i] =
-                    right.Skip(begin + 1).Take(i - begin - 1).Contains(true) && !right.Skip(begin + 1).Take(i - begin - 1).Contains(false)
-                        ? true
-                        : right[i];
+            else if (
+                at >= 0
+                && open.TryPop(out var begin)
+                && right[(begin + 1)..i] is var held
+                && held.Contains(true)
+                && !held.Contains(false)
+            )
+                right[begin] = right[i] = true;
         }
     }
 

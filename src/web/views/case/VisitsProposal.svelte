@@ -55,8 +55,8 @@
 {#if proposal && proposal.visits.length > 1}
   <section class="mt-4 border-l-4 border-(--over-mark) pl-4" aria-label="Visits">
     <p>
-      <strong>Longer than one visit.</strong> Spread over {proposal.visits.length} it is {minutes} min in all, none over {proposal.mostMinutes}
-      where teeth allow it:
+      <strong>Longer than one visit.</strong> Spread over {proposal.visits.length} it is {minutes} min in all, where teeth
+      allow it none over {proposal.mostMinutes}:
     </p>
     <ul class="mt-1 flex flex-wrap gap-x-8 gap-y-1">
       {#each proposal.visits as visit, i (visit.units.join())}

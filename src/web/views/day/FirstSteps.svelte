@@ -17,7 +17,7 @@
   <p class="font-plate text-[26px] leading-tight">Nothing is planned yet.</p>
   <p class="mt-2 text-[17px]">Say which tooth, what it gets, and of what. Dentelle draws and reckons the rest.</p>
   <button
-    class="measure mt-5 flex min-h-14 w-full max-w-xl items-center justify-between rounded-full border border-firm bg-leaf px-6 text-[24px] text-soft"
+    class="line measure mt-5 flex min-h-14 w-full max-w-xl items-center justify-between px-6 text-[24px] text-soft"
     onclick={() => (shared.quickLineOpen = true)}
   >
     36 crown zirconia <span class="key">/</span>
@@ -31,3 +31,11 @@
     >, in a folder of its own.
   </p>
 </section>
+
+<style>
+  .line {
+    border: 1px solid var(--firm);
+    border-radius: 99px;
+    background: var(--leaf);
+  }
+</style>

@@ -44,19 +44,20 @@ export class SheetState {
 
   async change(body: Schemas['SheetEntry']): Promise<void> {
     const before = this.view;
-    const call = answer(api.PUT('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } }, body }));
-    const changed = await attempt(call, 'order');
+    const changed = await this.#put(body);
     if (!changed || !before) return;
     this.#show(changed);
     const order = before.ownOrder ? { order: before.sheet.steps.map((step) => step.key) } : { bestOrder: true };
     const school = before.school ? { school: before.school } : { ownSchools: true };
     undo.add('the order of steps', async () => {
-      await attempt(answer(api.PUT('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } }, body: school })));
-      const back = await attempt(
-        answer(api.PUT('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } }, body: order })),
-      );
+      await this.#put(school);
+      const back = await this.#put(order);
       if (back) this.#show(back);
     });
+  }
+
+  #put(body: Schemas['SheetEntry']) {
+    return attempt(answer(api.PUT('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } }, body })), 'order');
   }
 
   /** Puts a step before another; refused with the reason where it can't go. */

@@ -1,7 +1,6 @@
 <script lang="ts">
   import type { Unit } from '../../api/client';
-  import ReasonLine from '../../parts/ReasonLine.svelte';
-  import { standing } from '../../words/words';
+  import CautionWords from './CautionWords.svelte';
   import type { UnitState } from './unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
@@ -40,19 +39,7 @@
           <li
             class="grid grid-cols-[minmax(0,1fr)_minmax(0,20rem)] gap-x-6 border-t border-hairline py-1.5 text-[14px]"
           >
-            <span>
-              {caution.text}
-              <span class="quiet"
-                >{caution.source === 'P' ? '' : `${caution.source} · `}{standing(caution.standing)}</span
-              >
-            </span>
-            {#if caution.mustBeAnswered}
-              <ReasonLine
-                label="Reason to do it all the same"
-                given={caution.because}
-                onreason={(reason) => unitState.because(caution.code, reason)}
-              />
-            {/if}
+            <CautionWords {unitState} {caution} />
           </li>
         {/each}
       </ul>

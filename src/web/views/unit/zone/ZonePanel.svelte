@@ -3,10 +3,10 @@
   import type { Unit, Zone } from '../../../api/client';
   import { change, mm, standing } from '../../../words/words';
   import { verdicts } from '../../../words/verdicts';
+  import CautionWords from '../CautionWords.svelte';
   import CutBy from './CutBy.svelte';
   import KeptOtherwise from './KeptOtherwise.svelte';
   import RangeBar from './RangeBar.svelte';
-  import ReasonLine from '../../../parts/ReasonLine.svelte';
   import Stepper from '../../../parts/Stepper.svelte';
   import UnitFacts from './UnitFacts.svelte';
   import type { UnitState } from '../unitState.svelte';
@@ -149,17 +149,7 @@
     <ul class="mt-3 flex flex-col gap-2" aria-label="Cautions">
       {#each cautions as caution (caution.code + caution.zone + caution.segment)}
         <li class="border-l-4 pl-3 text-[14px] {caution.mustBeAnswered ? 'border-critical' : 'border-(--over-mark)'}">
-          {caution.text}
-          <span class="quiet block"
-            >{caution.source === 'P' ? '' : `${caution.source} · `}{standing(caution.standing)}</span
-          >
-          {#if caution.mustBeAnswered}
-            <ReasonLine
-              label="Reason to do it all the same"
-              given={caution.because}
-              onreason={(reason) => unitState.because(caution.code, reason)}
-            />
-          {/if}
+          <CautionWords {unitState} {caution} />
         </li>
       {/each}
     </ul>
