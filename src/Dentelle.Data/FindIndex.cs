@@ -25,15 +25,15 @@ internal static class FindIndex
         FROM "Cases" c
         """;
 
-    /// <summary>What changes a case's words, and how its number is found.</summary>
-    private static readonly (string Table, string Events, string Number)[] Sources =
+    /// <summary>What changes the words of cases, and how their numbers are found: a tooth that is moved changes those of two.</summary>
+    private static readonly (string Table, string Events, string Numbers)[] Sources =
     [
-        ("Cases", "INSERT", "NEW.\"Number\""),
-        ("Cases", "UPDATE", "NEW.\"Number\""),
-        ("Units", "INSERT", NumberOf("NEW.\"CaseId\"")),
-        ("Units", "UPDATE", NumberOf("NEW.\"CaseId\"")),
-        ("Readings", "INSERT", NumberOf("(SELECT \"CaseId\" FROM \"Units\" WHERE \"Id\" = NEW.\"UnitId\")")),
-        ("Readings", "UPDATE", NumberOf("(SELECT \"CaseId\" FROM \"Units\" WHERE \"Id\" = NEW.\"UnitId\")")),
+        ("Cases", "INSERT", "(NEW.\"Number\")"),
+        ("Cases", "UPDATE", "(NEW.\"Number\")"),
+        ("Units", "INSERT", NumbersOf("NEW.\"CaseId\"")),
+        ("Units", "UPDATE", NumbersOf("OLD.\"CaseId\", NEW.\"CaseId\"")),
+        ("Readings", "INSERT", NumbersOf("(SELECT \"CaseId\" FROM \"Units\" WHERE \"Id\" = NEW.\"UnitId\")")),
+        ("Readings", "UPDATE", NumbersOf("(SELECT \"CaseId\" FROM \"Units\" WHERE \"Id\" = NEW.\"UnitId\")")),
     ];
 
     /// <summary>Made anew at every start: the words may be another program's, and making them takes a moment only.</summary>
@@ -49,14 +49,14 @@ internal static class FindIndex
             INSERT INTO "CaseWords" (rowid, "Patient", "Words") SELECT "Number", "Patient", "Words" FROM "WordsOfCases"
             """
         );
-        foreach (var (table, events, number) in Sources)
+        foreach (var (table, events, numbers) in Sources)
             Run(
                 db,
                 $"""
                 CREATE TRIGGER "{table}{events}IsFound" AFTER {events} ON "{table}" BEGIN
-                    DELETE FROM "CaseWords" WHERE rowid = {number};
+                    DELETE FROM "CaseWords" WHERE rowid IN {numbers};
                     INSERT INTO "CaseWords" (rowid, "Patient", "Words")
-                        SELECT "Number", "Patient", "Words" FROM "WordsOfCases" WHERE "Number" = {number};
+                        SELECT "Number", "Patient", "Words" FROM "WordsOfCases" WHERE "Number" IN {numbers};
                 END
                 """
             );
@@ -77,7 +77,7 @@ internal static class FindIndex
         Run(db, "DROP VIEW IF EXISTS \"WordsOfCases\"");
     }
 
-    private static string NumberOf(string caseId) => $"(SELECT \"Number\" FROM \"Cases\" WHERE \"Id\" = {caseId})";
+    private static string NumbersOf(string caseIds) => $"(SELECT \"Number\" FROM \"Cases\" WHERE \"Id\" IN ({caseIds}))";
 
     private static void Run(DentelleDb db, string sql) => db.Database.ExecuteSqlRaw(sql);
 }

@@ -230,6 +230,10 @@ public sealed class DailyUseTests : IDisposable
         // What changes is found by what it is now; what is taken away is not found.
         await client.DeleteAsync($"/api/units/{unit}");
         Assert.Empty(await Find("text=11"));
+        // A tooth that is moved is found where it went, not where it was.
+        var moved = (string)(await client.Get($"/api/cases/{second}"))["units"]![0]!["id"]!;
+        await client.Put($"/api/units/{moved}/case", $$"""{ "caseId": "{{first}}" }""");
+        Assert.Equal([first], await Find("text=21"));
         await client.DeleteAsync($"/api/cases/{second}");
         Assert.Empty(await Find("text=calder"));
         Assert.Equal((1, 1), ((await client.Get("/api/cases"))["cases"]!.AsArray().Count, (int)(await client.Get("/api/cases"))["inAll"]!));
