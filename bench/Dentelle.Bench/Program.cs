@@ -1,3 +1,4 @@
+using System.Globalization;
 using BenchmarkDotNet.Running;
 using Dentelle.Bench;
 using Dentelle.Bench.Peers;
@@ -12,6 +13,9 @@ switch (args)
         break;
     case ["scaling"]:
         OurTimes.Scaling();
+        break;
+    case ["grow", var database, var count]:
+        LargePractice.Grow(database, int.Parse(count, CultureInfo.InvariantCulture));
         break;
     default:
         BenchmarkSwitcher.FromAssembly(typeof(CoreBench).Assembly).Run(args);

@@ -168,7 +168,8 @@ public static class CommandLine
             ? Over(line.Units, options.Value("--assessment"))
             : problem;
 
-    internal static Answer<Handbook> HandbookOf(string? protocolPath, string home)
+    /// <param name="sheets">Whether run sheets and burs are asked for too.</param>
+    internal static Answer<Handbook> HandbookOf(string? protocolPath, string home, bool sheets = false)
     {
         NamedText? protocolFile = null;
         if (protocolPath is { } path)
@@ -178,7 +179,10 @@ public static class CommandLine
             protocolFile = new(path, text);
         }
 
-        return Handbook.Read(name => File.ReadAllText(Path.Combine(home, "protocols", name)), protocolFile, CheckedFiles.In(home));
+        var memory = CheckedFiles.In(home);
+        return sheets ? Handbook.Read(Text, protocolFile, memory) : Handbook.ForPlans(Text, protocolFile, memory);
+
+        string Text(string name) => File.ReadAllText(Path.Combine(home, "protocols", name));
     }
 
     /// <summary>The file's inputs under each unit's own: what the line says wins, it is the nearer word.</summary>

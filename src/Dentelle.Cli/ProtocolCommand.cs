@@ -16,7 +16,7 @@ internal static class ProtocolCommand
             return problem;
         string Own(string name) => File.ReadAllText(Path.Combine(home, "protocols", name));
         var file = new NamedText(options.Words, text);
-        if (!Handbook.Read(Own, file, CheckedFiles.In(home)).Is(out var house, out problem))
+        if (!Handbook.ForPlans(Own, file, CheckedFiles.In(home)).Is(out var house, out problem))
             return problem;
         var schema = new NamedText("protocol.schema.json", Own("protocol.schema.json"));
         var differences = new ProtocolText(file, schema).From(new ProtocolText(new("shipped.json", Own("shipped.json")), schema));

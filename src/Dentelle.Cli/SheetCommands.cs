@@ -20,7 +20,7 @@ internal static class SheetCommands
         };
         if (!CommandOptions.Parse(args, values, ["--json"]).Is(out var options, out var problem))
             return problem;
-        if (!CommandLine.HandbookOf(options.Value("--protocol"), home).Is(out var handbook, out problem))
+        if (!CommandLine.HandbookOf(options.Value("--protocol"), home, sheets: true).Is(out var handbook, out problem))
             return problem;
         if (!SchoolOf(options.Value("--school")).Is(out var school, out problem))
             return problem;
@@ -43,7 +43,7 @@ internal static class SheetCommands
             return problem;
         if (options.Words.Length == 0)
             return new Problem("usage", "bur needs a number by ISO 6360, such as 806314001524016.");
-        if (!CommandLine.HandbookOf(null, home).Is(out var handbook, out problem))
+        if (!CommandLine.HandbookOf(null, home, sheets: true).Is(out var handbook, out problem))
             return problem;
         if (!IsoCode.Parse(options.Words).Is(out var code, out problem))
             return problem;

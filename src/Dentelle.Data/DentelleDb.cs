@@ -24,6 +24,8 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
 
     public DbSet<SettingsRow> Settings => Set<SettingsRow>();
 
+    public DbSet<KeptSumRow> KeptSums => Set<KeptSumRow>();
+
     internal IQueryable<CaseRow> WholeCases() =>
         Cases.AsSplitQuery().Include(row => row.Units.OrderBy(unit => unit.Order)).ThenInclude(unit => unit.Readings);
 
@@ -63,6 +65,11 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
             row.HasQueryFilter(entry => entry.RemovedAt == null);
             row.HasMany(entry => entry.Plans).WithOne().HasForeignKey(entry => entry.UnitId);
             row.HasMany(entry => entry.Readings).WithOne().HasForeignKey(entry => entry.UnitId);
+        });
+        modelBuilder.Entity<KeptSumRow>(row =>
+        {
+            row.HasKey(entry => entry.Key);
+            row.HasIndex(entry => entry.At);
         });
         modelBuilder.Entity<PlanRow>().HasIndex(entry => new { entry.UnitId, entry.Version }).IsUnique();
         modelBuilder.Entity<ReadingRow>(row =>

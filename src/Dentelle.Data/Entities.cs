@@ -289,3 +289,14 @@ public sealed class SettingsRow
 
     public int? ProtocolVersion { get; set; }
 }
+
+/// <summary>What took long to reckon and can be reckoned again, under a digest of all it follows from.</summary>
+public sealed class KeptSumRow
+{
+    public required string Key { get; init; }
+
+    /// <summary>JSON.</summary>
+    public required string Text { get; init; }
+
+    public DateTime At { get; init; }
+}

@@ -1,3 +1,6 @@
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
 using Microsoft.EntityFrameworkCore;
 
 namespace Dentelle.Data;
@@ -25,6 +28,11 @@ internal static class FindIndex
         FROM "Cases" c
         """;
 
+    private const string Table = """
+        CREATE VIRTUAL TABLE "CaseWords" USING fts5("Patient", "Words", tokenize = 'unicode61 remove_diacritics 2', prefix = '1 2 3');
+        INSERT INTO "CaseWords" (rowid, "Patient", "Words") SELECT "Number", "Patient", "Words" FROM "WordsOfCases"
+        """;
+
     /// <summary>What changes the words of cases, and how their numbers are found: a tooth that is moved changes those of two.</summary>
     private static readonly (string Table, string Events, string Numbers)[] Sources =
     [
@@ -36,19 +44,19 @@ internal static class FindIndex
         ("Readings", "UPDATE", NumbersOf("(SELECT \"CaseId\" FROM \"Units\" WHERE \"Id\" = NEW.\"UnitId\")")),
     ];
 
-    /// <summary>Made anew at every start: the words may be another program's, and making them takes a moment only.</summary>
+    /// <summary>A number of all that makes the index.</summary>
+    private static int Kind { get; } =
+        BitConverter.ToInt32(SHA256.HashData(Encoding.UTF8.GetBytes($"{Words}\n{Table}\n{string.Join('\n', Sources)}"))) & int.MaxValue | 1;
+
+    /// <summary>Made anew where the words are another program's: the file tells whose they are.</summary>
     public static void Make(DentelleDb db)
     {
+        if (db.Database.SqlQueryRaw<int>("SELECT user_version AS Value FROM pragma_user_version").AsEnumerable().Single() == Kind)
+            return;
         using var all = db.Database.BeginTransaction();
         Drop(db);
         Run(db, Words);
-        Run(
-            db,
-            """
-            CREATE VIRTUAL TABLE "CaseWords" USING fts5("Patient", "Words", tokenize = 'unicode61 remove_diacritics 2', prefix = '1 2 3');
-            INSERT INTO "CaseWords" (rowid, "Patient", "Words") SELECT "Number", "Patient", "Words" FROM "WordsOfCases"
-            """
-        );
+        Run(db, Table);
         foreach (var (table, events, numbers) in Sources)
             Run(
                 db,
@@ -60,6 +68,7 @@ internal static class FindIndex
                 END
                 """
             );
+        Run(db, string.Create(CultureInfo.InvariantCulture, $"PRAGMA user_version = {Kind}"));
         Run(
             db,
             """CREATE TRIGGER "CasesAreNotFound" AFTER DELETE ON "Cases" BEGIN DELETE FROM "CaseWords" WHERE rowid = OLD."Number"; END"""
@@ -70,6 +79,7 @@ internal static class FindIndex
     /// <summary>Before a migration: a table that is made anew would lose or break what hangs on it.</summary>
     public static void Drop(DentelleDb db)
     {
+        Run(db, "PRAGMA user_version = 0");
         foreach (var (table, events, _) in Sources)
             Run(db, $"DROP TRIGGER IF EXISTS \"{table}{events}IsFound\"");
         Run(db, "DROP TRIGGER IF EXISTS \"CasesAreNotFound\"");

@@ -67,13 +67,19 @@ builder.Services.AddScoped<UnitOptions>();
 builder.Services.AddScoped<CaseViews>();
 builder.Services.AddScoped<SheetWork>();
 builder.Services.AddScoped<VisitWork>();
+builder.Services.AddScoped<SumStore>();
+builder.Services.AddScoped<VisitSums>();
 builder.Services.AddScoped<Trays>();
 builder.Services.AddScoped<DrawerWork>();
 builder.Services.AddScoped<LineWork>();
 builder.Services.AddScoped<RemovalWork>();
 builder.Services.AddSingleton<KeptSheets>();
+builder.Services.AddSingleton<SumsAhead>();
 if (!isRead)
+{
     builder.Services.AddHostedService<BinKeeper>();
+    builder.Services.AddHostedService(services => services.GetRequiredService<SumsAhead>());
+}
 builder.Services.AddLocalUser();
 builder.Services.AddProblemSentences();
 builder.Services.ConfigureHttpJsonOptions(json =>
@@ -146,7 +152,14 @@ if (!isRead)
         if (app.Urls.FirstOrDefault() is { } address)
             folder?.AnswersAt(address);
         _ = Task.Delay(TimeSpan.FromSeconds(2), app.Lifetime.ApplicationStopping)
-            .ContinueWith(_ => Arch.Of(handbook.Forms), TaskContinuationOptions.OnlyOnRanToCompletion);
+            .ContinueWith(
+                _ =>
+                {
+                    Arch.Of(handbook.Forms);
+                    app.Services.GetRequiredService<SumsAhead>().Wake();
+                },
+                TaskContinuationOptions.OnlyOnRanToCompletion
+            );
     });
     if (files.Demo)
         await DemoPractice.FillAsync(app.Services);

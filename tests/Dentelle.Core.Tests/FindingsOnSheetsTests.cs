@@ -121,9 +121,9 @@ public class FindingsOnSheetsTests
                 Second("35 crown mc", new() { ThinGum = true }),
             ]
         );
-        var tray = TrayList.Of([("Case 1", Sheet("11 crown mc", new() { EpinephrineSensitive = true }))], Shipped.Protocol);
+        var tray = Shipped.Tray(("Case 1", Sheet("11 crown mc", new() { EpinephrineSensitive = true })));
         Assert.Equal(["00, plain", "2, plain"], tray.Where(item => item.Group == "Cords").Select(item => item.Name));
-        Assert.Contains(TrayList.Of([("Case 1", Sheet("36 crown zirconia margin-first"))], Shipped.Protocol), item =>
+        Assert.Contains(Shipped.Tray(("Case 1", Sheet("36 crown zirconia margin-first"))), item =>
             item is { Group: "Cords", Name: "00, plain" }
         );
         Assert.Contains(Steps(Sheet("11 crown mc", new() { BoggyGum = true }), "second-cord")[0].Cautions, caution =>
@@ -205,7 +205,7 @@ public class FindingsOnSheetsTests
             Steps(Sheet("11 crown lithium disilicate", null, ("cement", "with-the-rest")), "surplus")[0].Hint,
             StringComparison.Ordinal
         );
-        Assert.Equal(1, TrayList.Of([("Case 1", sheet)], Shipped.Protocol).Single(item => item.Name == "Temporary cement").Count);
+        Assert.Equal(1, Shipped.Tray(("Case 1", sheet)).Single(item => item.Name == "Temporary cement").Count);
     }
 
     [Fact(DisplayName = "A plastic tooth is neither numbed nor has it gum or shade, and its mould seam goes first")]

@@ -218,7 +218,7 @@ public class RunSheetTests
     public void Tray()
     {
         var sheets = new[] { ("Case 1", Sheet("11 crown mc")), ("Case 2", Sheet("45x47 bridge metal-ceramic")) };
-        var tray = TrayList.Of(sheets, Shipped.Protocol);
+        var tray = Shipped.Tray(sheets);
         foreach (
             var bur in sheets
                 .SelectMany(entry => entry.Item2.Steps.Select(step => step.Step.Bur?.Chosen?.Id).OfType<string>().Distinct())

@@ -4,6 +4,7 @@ using Dentelle.Core.Planning.Cautions;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
+using Dentelle.Core.Sequencing;
 
 namespace Dentelle.Core.Tests;
 
@@ -61,4 +62,8 @@ internal static class Shipped
 
     public static T Need<T>(Answer<T> answer)
         where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidOperationException(problem.Sentence);
+
+    /// <summary>What is laid out for the sheets of a day.</summary>
+    public static IReadOnlyList<TrayItem> Tray(params (string Case, RunSheet Sheet)[] sheets) =>
+        TrayList.Of(sheets.SelectMany(entry => TrayList.Wanted(entry.Case, entry.Sheet, Protocol)));
 }

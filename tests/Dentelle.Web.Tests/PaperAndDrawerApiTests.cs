@@ -57,7 +57,7 @@ public sealed class PaperAndDrawerApiTests : IDisposable
         Assert.DoesNotContain((string)with["patient"]!, text, StringComparison.Ordinal);
         await client.Put($"/api/cases/{with["id"]}", """{ "noVisit": true }""");
         Assert.Equal((422, "no-visit"), await client.GetAsync($"/api/cases/{with["id"]}/visit.ics").Refused());
-        var tray = await client.Get("/api/day/tray");
+        var tray = await client.Counted("/api/day/tray");
         // The one whose visit was taken away is finished: it has no chair time to come.
         Assert.Equal(day.Count - 1, tray["visits"]!.AsArray().Count);
         Assert.Contains(tray["items"]!.AsArray(), item => (string)item!["group"]! == "Burs" && (int)item["count"]! > 1);
@@ -101,7 +101,7 @@ public sealed class PaperAndDrawerApiTests : IDisposable
 
         // The bur most cases need: one piece left, and that nearly spent. It is said with which case it runs out, and the
         // sheet of the day warns.
-        var drawer = await client.Get("/api/drawer");
+        var drawer = await client.Counted("/api/drawer");
         var busiest = drawer["burs"]!.AsArray().MaxBy(bur => bur!["cases"]!.AsArray().Count)!;
         var bur = (string)busiest["id"]!;
         await Change(bur, "one-more");
@@ -111,7 +111,7 @@ public sealed class PaperAndDrawerApiTests : IDisposable
         var most = (int)busiest["usesMost"]!;
         for (var i = 1; i < most; i++)
             await Change(bur, "used-on-tooth");
-        var last = (await client.Get("/api/drawer"))!;
+        var last = (await client.Counted("/api/drawer"))!;
         Assert.Contains(last["shortages"]!.AsArray(), text =>
             ((string)text!).Contains((string)busiest["name"]!, StringComparison.Ordinal)
             && ((string)text!).Contains("runs out with case", StringComparison.Ordinal)

@@ -48,6 +48,19 @@ internal static class Calls
 {
     public static async Task<JsonNode> Get(this HttpClient client, string address) => JsonNode.Parse(await client.GetStringAsync(address))!;
 
+    /// <summary>An answer about coming visits, asked for again until all of them are reckoned, as the screens do.</summary>
+    public static async Task<JsonNode> Counted(this HttpClient client, string address)
+    {
+        for (var ask = 0; ; ask++)
+        {
+            var answer = await client.Get(address);
+            if ((int)answer["counting"]! == 0)
+                return answer;
+            Assert.True(ask < 600, $"{address} counts on and on.");
+            await Task.Delay(100);
+        }
+    }
+
     public static Task<HttpResponseMessage> Post(this HttpClient client, string address, string json) =>
         client.PostAsync(address, new StringContent(json, System.Text.Encoding.UTF8, "application/json"));
 

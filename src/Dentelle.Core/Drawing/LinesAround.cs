@@ -37,7 +37,6 @@ internal static class LinesAround
     /// <summary>The parts of a closed line that run near a tooth's outline.</summary>
     private static IEnumerable<IReadOnlyList<Vec2>> Runs(IReadOnlyList<Vec2> line, Polygon outline)
     {
-        var isNear = line.Select(p => outline.DistanceToEdge(p) < Close).ToArray();
-        return Curves.Runs(isNear).Select(run => (IReadOnlyList<Vec2>)[.. run.Select(i => line[i])]);
+        return Curves.Runs(outline.Near(line, Close)).Select(run => (IReadOnlyList<Vec2>)[.. run.Select(i => line[i])]);
     }
 }

@@ -56,7 +56,6 @@ internal static class RestoredOutline
             return [.. section.Outline.Select(point => point.Y > gum)];
         if (prepared.Count == 0)
             return new bool[section.Outline.Count];
-        var left = new Polygon(prepared);
-        return [.. section.Outline.Select(point => left.DistanceToEdge(point) > Cut)];
+        return Array.ConvertAll(new Polygon(prepared).Near(section.Outline, Cut), isLeft => !isLeft);
     }
 }

@@ -21,7 +21,7 @@ internal static class SectionPainter
     public static SectionDrawing Paint(Preparation preparation, PreparedSection section, ShapeHabits shape)
     {
         var (plan, tooth) = (preparation.Plan, section.Tooth);
-        var zones = tooth.Present.Select(preparation.Zones.Of).ToArray();
+        var zones = preparation.ZonesAlong(tooth);
         var prepared = section.Walls?.Outline.Points
             ?? (preparation.Body is { } body ? tooth.Cut.Flat(tooth.Cut.Outline(body.Surface)) : []);
         var isCut = plan.Rules().IsCut;
@@ -92,14 +92,13 @@ internal static class SectionPainter
         double level
     )
     {
-        var edge = new Polygon(prepared);
         var lowest = Enumerable.Range(0, outline.Count).MinBy(i => outline[i].Y);
         // Outlines run counter-clockwise: up the near side, down the far one.
         var up = Enumerable
             .Range(0, outline.Count / 2)
             .Select(i => outline[(lowest + outline.Count + (i * side)) % outline.Count])
             .ToArray();
-        var leaves = Array.FindIndex(up, at => edge.DistanceToEdge(at) > Parted);
+        var leaves = Array.IndexOf(new Polygon(prepared).Near(up, Parted), false);
         return leaves > 0 && Math.Abs(up[leaves - 1].Y - gum - level) < Near
             ? (up[leaves - 1], up.MinBy(at => Math.Abs(at.Y - gum)))
             : null;

@@ -8,9 +8,22 @@ using Dentelle.Core.Restorations;
 namespace Dentelle.Core.Exchange;
 
 /// <summary>A unit through all its stages, made from the same inputs: plan, preparation, drawing.</summary>
-public sealed record PlannedUnit(Preparation Preparation, UnitDrawing Drawing)
+public sealed class PlannedUnit
 {
+    private readonly Lazy<UnitDrawing> drawing;
+
+    private PlannedUnit(Preparation preparation, Handbook handbook)
+    {
+        Preparation = preparation;
+        drawing = new(() => Draughtsman.Draw(preparation, handbook.Protocol, handbook.Forms));
+    }
+
     public Plan Plan => Preparation.Plan;
+
+    public Preparation Preparation { get; }
+
+    /// <summary>Drawn when it is first looked at: files and sheets never do.</summary>
+    public UnitDrawing Drawing => drawing.Value;
 
     /// <summary>From a tooth and a user's inputs to plan and drawing, or the problem on the way. Pure.</summary>
     public static Answer<PlannedUnit> Make(ToothCode tooth, PlanInputs inputs, Handbook handbook) =>
@@ -18,7 +31,7 @@ public sealed record PlannedUnit(Preparation Preparation, UnitDrawing Drawing)
 
     public static Answer<PlannedUnit> Drawn(Plan plan, Handbook handbook) =>
         Preparer.Make(plan, handbook.Protocol, handbook.Forms).Is(out var preparation, out var problem)
-            ? new PlannedUnit(preparation, Draughtsman.Draw(preparation, handbook.Protocol, handbook.Forms))
+            ? new PlannedUnit(preparation, handbook)
             : problem;
 
     /// <summary>A plan with the depths that its own body takes, without a drawing.</summary>

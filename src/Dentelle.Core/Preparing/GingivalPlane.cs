@@ -22,7 +22,8 @@ internal sealed class GingivalPlane
 
     public GingivalPlane(PresentTooth tooth, Plan plan, ShapeHabits habits, MarginRing margin, PathFrame frame)
     {
-        var form = tooth.Form;
+        // The tree is made now: threads that came upon it together would wait for each other.
+        var (form, tree) = (tooth.Form, tooth.Tree);
         (this.margin, this.frame, rounding) = (margin, frame, habits.OuterEdgeRadiusMm.Value);
         tangent = Math.Tan(plan.Convergence.Value.Target.PerWall.Radians);
         var found = new double[Directions];
@@ -48,7 +49,7 @@ internal sealed class GingivalPlane
                     margin.Out(angle, r) is var at ? inset - margin.At(at.X, at.Y).Inset : 0
                 );
                 var place = margin.Out(angle, radius) is var at ? frame.FromPath(new Vec3(at.X, at.Y, level + h)) : default;
-                var over = tooth.Tree.Closest(place);
+                var over = tree.Closest(place);
                 // Beside the margin the shelf's own width is what is cut.
                 if (h > width && over.Distance < asked)
                     break;

@@ -192,18 +192,15 @@ internal sealed class MarginRing
         var direction = Math.Atan2(from.Y, from.X);
         var n = outline.Length;
         var home = (int)Math.Round((direction < 0 ? direction + (2 * Math.PI) : direction) * n / (2 * Math.PI));
+        // First every fifth point, then those between.
+        const int stride = 5;
         var (at, best) = (home, double.PositiveInfinity);
-        for (var i = home - (n / 8); i <= home + (n / 8); i++)
-        {
-            var off = outline[(i + n) % n] - p;
-            var square = off.Dot(off);
-            if (square < best)
-                (at, best) = (i, square);
-        }
+        Look(home - (n / 8), home + (n / 8), stride);
+        Look(at - stride + 1, at + stride - 1, 1);
         var (least, share) = (double.PositiveInfinity, 0.0);
         for (var start = at - 1; start <= at; start++)
         {
-            var (a, b) = (outline[(start + n) % n], outline[(start + 1 + n) % n]);
+            var (a, b) = (outline[(start + (2 * n)) % n], outline[(start + 1 + (2 * n)) % n]);
             var t = Math.Clamp((p - a).Dot(b - a) / (b - a).Dot(b - a), 0, 1);
             var distance = (p - Vec2.Mix(a, b, t)).Length;
             if (distance < least)
@@ -211,5 +208,16 @@ internal sealed class MarginRing
         }
         var inside = from.Length < radius.At(direction);
         return (inside ? least : -least, 2 * Math.PI * (share % n) / n);
+
+        void Look(int first, int last, int step)
+        {
+            for (var i = first; i <= last; i += step)
+            {
+                var off = outline[(i + (2 * n)) % n] - p;
+                var square = off.Dot(off);
+                if (square < best)
+                    (at, best) = (i, square);
+            }
+        }
     }
 }

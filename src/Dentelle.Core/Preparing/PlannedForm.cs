@@ -24,6 +24,7 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     private const double SlotEdge = 0.15;
 
     private readonly ToothForm present;
+    private readonly WellInside inside;
     private readonly PathFrame frame;
     private readonly MarginRing margin;
     private readonly ReducedTop top;
@@ -40,7 +41,8 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     private PlannedForm(PresentTooth tooth, Plan plan, ShapeHabits habits, PathFrame frame, MarginRing margin, ReducedTop top)
         : base(tooth, plan)
     {
-        (present, this.frame, this.margin, this.top) = (tooth.Form, frame, margin, top);
+        // Made now: threads that came upon it together would wait for each other.
+        (present, inside, this.frame, this.margin, this.top) = (tooth.Form, tooth.Depths, frame, margin, top);
         var wall = plan.Convergence.Value.Target.PerWall;
         (tangent, cosine) = (Math.Tan(wall.Radians), Math.Cos(wall.Radians));
         rounding = habits.OuterEdgeRadiusMm.Value;
@@ -137,7 +139,7 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
     double ISockSurface.At(Vec3 p)
     {
         var (core, own) = (Core(p), frame.FromPath(p));
-        return own.Z < 0 || (core > 0 && (!climbs || own.Y < margin.Centre.Y)) || Present.Depths.IsWellInside(own)
+        return own.Z < 0 || (core > 0 && (!climbs || own.Y < margin.Centre.Y)) || inside.IsWellInside(own)
             ? core
             : Math.Max(present.At(own), core);
     }

@@ -71,6 +71,10 @@ public sealed record Preparation
     /// <summary>The body where it has walls all round.</summary>
     internal PlannedForm? Walled => Body is PlannedForm { LeavesFacial: false } walled ? walled : null;
 
+    /// <summary>Of each point of a section's outline the number of its zone on the tooth. The same for every plan.</summary>
+    internal int[] ZonesAlong(ToothSection section) =>
+        Present.Made.Get((section.Cut, Zones), () => Array.ConvertAll(section.Present, Zones.Of));
+
     /// <summary>Cuts a plan. Cautions come from a table of their own, which looks at what is made here.</summary>
     internal static Preparation Of(PresentTooth present, Plan plan, PlannedBody? body, Protocol protocol) =>
         new(present, plan, body, protocol);

@@ -51,10 +51,16 @@ internal sealed class ReducedTop
     private static void Erode(Grid grid, Mesh present, double[] depths, double rounding)
     {
         // Each thread takes a band of rows and all balls that reach into it. Single precision, eight columns at a time:
-        // this is most of the work.
-        var lows = Array.ConvertAll(grid.Values, height => (float)height);
+        // this is most of the work. Rows are longer than the grid's, so that no column needs to be looked at alone.
         const int bands = 8;
         var rows = (grid.Rows + bands - 1) / bands;
+        var stride = grid.Columns + Vector<float>.Count;
+        var lows = new float[stride * grid.Rows];
+        for (var row = 0; row < grid.Rows; row++)
+        {
+            for (var column = 0; column < grid.Columns; column++)
+                lows[(row * stride) + column] = (float)grid[(row * grid.Columns) + column];
+        }
         Parallel.For(0, bands, band =>
         {
             for (var i = 0; i < depths.Length; i++)
@@ -67,41 +73,44 @@ internal sealed class ReducedTop
                 for (var row = Math.Max(firstRow, band * rows); row <= Math.Min(lastRow, ((band + 1) * rows) - 1); row++)
                 {
                     var dy = grid.Y(row) - p.Y;
-                    var half = Math.Sqrt(Math.Max(0, (ball * ball) - (dy * dy)));
+                    var square = Math.Max(0, (ball * ball) - (dy * dy));
+                    var half = Math.Sqrt(square);
                     var (first, last) = grid.ColumnsBetween(p.X - half, p.X + half);
-                    Lower(
-                        lows.AsSpan((row * grid.Columns) + first, Math.Max(0, last - first + 1)),
-                        (float)(grid.X(first) - p.X),
-                        (float)grid.Cell,
-                        (float)(half * half),
-                        p.Z
-                    );
+                    if (first <= last)
+                        Lower(
+                            lows.AsSpan((row * stride) + first, stride - first),
+                            last - first + 1,
+                            (float)(grid.X(first) - p.X),
+                            (float)grid.Cell,
+                            (float)square,
+                            p.Z
+                        );
                 }
             }
         });
-        for (var i = 0; i < lows.Length; i++)
-            grid[i] = lows[i];
+        for (var row = 0; row < grid.Rows; row++)
+        {
+            for (var column = 0; column < grid.Columns; column++)
+                grid[(row * grid.Columns) + column] = lows[(row * stride) + column];
+        }
     }
 
     /// <summary>
     /// Takes a row of heights down to a circle's lower half; columns stand a cell apart, the first one <paramref name="x"/>
-    /// from its middle.
+    /// from its middle. The row goes on for a vector's length behind the last of them.
     /// </summary>
-    private static void Lower(Span<float> lows, float x, float cell, float square, float middle)
+    private static void Lower(Span<float> lows, int count, float x, float cell, float square, float middle)
     {
-        var at = 0;
-        var (steps, top) = (Vector<float>.Indices * cell, new Vector<float>(middle));
-        for (; at + Vector<float>.Count <= lows.Length; at += Vector<float>.Count)
+        var (off, step) = ((Vector<float>.Indices * cell) + new Vector<float>(x), new Vector<float>(Vector<float>.Count * cell));
+        var (top, all) = (new Vector<float>(middle), new Vector<float>(square));
+        for (var at = 0; at < count; at += Vector<float>.Count)
         {
             var here = lows.Slice(at, Vector<float>.Count);
-            var off = steps + new Vector<float>(x + (at * cell));
-            var under = Vector.Max(new Vector<float>(square) - (off * off), Vector<float>.Zero);
-            Vector.Min(new Vector<float>(here), top - Vector.SquareRoot(under)).CopyTo(here);
-        }
-        for (; at < lows.Length; at++)
-        {
-            var off = x + (at * cell);
-            lows[at] = MathF.Min(lows[at], middle - MathF.Sqrt(MathF.Max(0, square - (off * off))));
+            var under = all - (off * off);
+            var (before, after) = (new Vector<float>(here), top - Vector.SquareRoot(under));
+            // Beside the circle there is no root, and no height is less than that.
+            Vector.ConditionalSelect(Vector.LessThan(after, before), after, before).CopyTo(here);
+            off += step;
         }
     }
 

@@ -40,7 +40,7 @@ internal static class TopDepths
         WallDepths(plan, surface, zones, labels, margin, frame, depths);
         if (form.Shape is BackCrown back)
         {
-            Groove(back, form, surface, depths, plan.DepthAt(ZoneKind.Groove).Value);
+            Groove(tooth, back, depths, plan.DepthAt(ZoneKind.Groove).Value);
             var wall = new GingivalPlane(tooth, plan, protocol.Shape, margin, frame);
             for (var i = 0; i < depths.Length; i++)
             {
@@ -133,13 +133,24 @@ internal static class TopDepths
         }
     }
 
-    private static void Groove(BackCrown back, ToothForm form, Mesh surface, double[] depths, double groove)
+    private static void Groove(PresentTooth tooth, BackCrown back, double[] depths, double groove)
     {
-        var lines = back.Form.Grooves!.Select(g => g.Pts.Select(back.Place).ToArray()).ToArray();
+        var shares = tooth.Made.Get(nameof(GrooveShares), () => GrooveShares(tooth, back));
         for (var i = 0; i < depths.Length; i++)
         {
-            if (double.IsNaN(depths[i]))
-                continue;
+            if (!double.IsNaN(depths[i]))
+                depths[i] += (groove - depths[i]) * shares[i];
+        }
+    }
+
+    /// <summary>Of each vertex how much of its depth is the groove's. The same for every plan.</summary>
+    private static double[] GrooveShares(PresentTooth tooth, BackCrown back)
+    {
+        var (form, surface) = (tooth.Form, tooth.Surface);
+        var lines = back.Form.Grooves!.Select(g => g.Pts.Select(back.Place).ToArray()).ToArray();
+        var shares = new double[surface.Positions.Length];
+        for (var i = 0; i < shares.Length; i++)
+        {
             var p = form.Unfitted(surface.Positions[i]);
             // Over the rim a groove is part of the wall.
             if (back.Table.OverRim(p.X, p.Y).Outside > 0)
@@ -147,8 +158,8 @@ internal static class TopDepths
             var off = lines.Min(line =>
                 Enumerable.Range(0, line.Length - 1).Min(k => Polygon.ToSegment(new Vec2(p.X, p.Y), line[k], line[k + 1]))
             );
-            var share = Curves.SmoothStep(GrooveReach, 0.1, off);
-            depths[i] += (groove - depths[i]) * share;
+            shares[i] = Curves.SmoothStep(GrooveReach, 0.1, off);
         }
+        return shares;
     }
 }

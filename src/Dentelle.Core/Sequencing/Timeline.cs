@@ -65,11 +65,25 @@ public sealed record LearnedTimes(IReadOnlyDictionary<(string Code, ToothKind? K
     /// </summary>
     public (double Minutes, bool Learned) For(SheetStep step, SheetLimits limits)
     {
-        if (!Minutes.TryGetValue((step.TimedAs, step.Tooth?.Kind), out var own) || own.Count < limits.TimesNeeded.Value)
-            return (step.Minutes, false);
-        double[] sorted = [.. own.Order()];
+        return Minutes.TryGetValue((step.TimedAs, step.Tooth?.Kind), out var own) && Median(own, limits) is { } median
+            ? (median, true)
+            : (step.Minutes, false);
+    }
+
+    /// <summary>All that sheets see of the times: the medians of those steps that were timed often enough.</summary>
+    public IEnumerable<(string Code, ToothKind? Kind, double Minutes)> Told(SheetLimits limits) =>
+        from entry in Minutes
+        let median = Median(entry.Value, limits)
+        where median is not null
+        orderby entry.Key
+        select (entry.Key.Code, entry.Key.Kind, median.Value);
+
+    private static double? Median(IReadOnlyList<double> minutes, SheetLimits limits)
+    {
+        if (minutes.Count < limits.TimesNeeded.Value)
+            return null;
+        double[] sorted = [.. minutes.Order()];
         var middle = sorted.Length / 2;
-        var median = sorted.Length % 2 == 1 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
-        return (Math.Round(median, 1), true);
+        return Math.Round(sorted.Length % 2 == 1 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2, 1);
     }
 }

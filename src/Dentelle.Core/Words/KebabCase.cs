@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 
@@ -11,7 +12,7 @@ public sealed class KebabCase<T>() : JsonStringEnumConverter<T>(JsonNamingPolicy
 public static class Kebab
 {
     public static string Of<T>(T value)
-        where T : struct, Enum => JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
+        where T : struct, Enum => Names<T>.Known.TryGetValue(value, out var name) ? name : Converted(value);
 
     /// <summary>The same as words: "rounded shoulder".</summary>
     public static string Words<T>(T value)
@@ -24,9 +25,9 @@ public static class Kebab
     public static bool TryParse<T>(string text, out T value)
         where T : struct, Enum
     {
-        foreach (var candidate in Enum.GetValues<T>())
+        foreach (var (candidate, name) in Names<T>.Known)
         {
-            if (Of(candidate) != text)
+            if (name != text)
                 continue;
             value = candidate;
             return true;
@@ -34,5 +35,17 @@ public static class Kebab
 
         value = default;
         return false;
+    }
+
+    private static string Converted<T>(T value)
+        where T : struct, Enum => JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString());
+
+    /// <summary>Names are asked for thousands of times in a plan.</summary>
+    private static class Names<T>
+        where T : struct, Enum
+    {
+        public static readonly FrozenDictionary<T, string> Known = Enum.GetValues<T>()
+            .Distinct()
+            .ToFrozenDictionary(value => value, Converted);
     }
 }

@@ -37,6 +37,19 @@ public sealed class Shelf(int most)
         }
     }
 
+    /// <summary>The thing of a key where it is there already; null where it would have to be made.</summary>
+    public T? Find<T>(object key)
+        where T : class
+    {
+        lock (gate)
+        {
+            if (!kept.TryGetValue((typeof(T), key), out var known) || !known.Made.IsValueCreated)
+                return null;
+            kept[(typeof(T), key)] = (known.Made, ++asked);
+            return (T)known.Made.Value;
+        }
+    }
+
     private Lazy<object> Place(object key, Func<object> make)
     {
         lock (gate)

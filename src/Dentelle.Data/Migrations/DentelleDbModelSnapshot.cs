@@ -147,6 +147,25 @@ namespace Dentelle.Data.Migrations
                     b.ToTable("DrawerBurs");
                 });
 
+            modelBuilder.Entity("Dentelle.Data.KeptSumRow", b =>
+                {
+                    b.Property<string>("Key")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Key");
+
+                    b.HasIndex("At");
+
+                    b.ToTable("KeptSums");
+                });
+
             modelBuilder.Entity("Dentelle.Data.PlanRow", b =>
                 {
                     b.Property<Guid>("Id")

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Numerics;
 using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Meshes;
@@ -45,6 +46,9 @@ public sealed class Sock
     private const double DiscFrom = 0.58;
 
     private const double Accuracy = 2e-4;
+
+    /// <summary>Which vertices make a triangle follows from the fineness alone: bodies share it.</summary>
+    private static readonly ConcurrentDictionary<(Fineness, int), int[]> Triangles = new();
     private readonly ISockSurface surface;
     private readonly double[,] shares = new double[Meridians, Samples + 1];
     private readonly double[,] lengths = new double[Meridians, Samples + 1];
@@ -141,7 +145,7 @@ public sealed class Sock
         for (var column = 0; column < columns; column++)
             middle += positions[lowStart + ((ringsBelow - 1) * columns) + column] / columns;
         positions[^1] = middle;
-        return new Mesh(positions, Corners(fineness, ringsBelow, sideStart, lowStart));
+        return new Mesh(positions, Triangles.GetOrAdd((fineness, ringsBelow), _ => Corners(fineness, ringsBelow, sideStart, lowStart)));
     }
 
     private static int[] Corners(Fineness fineness, int ringsBelow, int sideStart, int lowStart)
@@ -216,14 +220,31 @@ public sealed class Sock
         var line = surface.Line(angle, Mixed(shares));
         if (share <= 0 && surface.Start(angle) is { } start)
             return surface.On(line, start);
-        var guess = Mixed(lengths);
-        var (low, high) = (guess * 0.96, guess * 1.04);
-        var (atLow, atHigh) = (surface.At(surface.On(line, low)), surface.At(surface.On(line, high)));
-        return surface.On(line, atLow < 0 && atHigh >= 0 ? Between(line, low, high, atLow, atHigh) : First(line, guess));
+        return surface.On(line, Near(line, Mixed(lengths)));
 
         double Mixed(double[,] table) =>
             ((1 - s) * (((1 - t) * table[left, i]) + (t * table[left, i + 1])))
             + (s * (((1 - t) * table[right, i]) + (t * table[right, i + 1])));
+    }
+
+    /// <summary>Where a line leaves the body, close to a good guess: the field is about a distance there and tells how far to go.</summary>
+    private double Near((Vec3 From, Vec3 Along) line, double guess)
+    {
+        const double beyond = 1.5,
+            least = 0.01;
+        var atGuess = surface.At(surface.On(line, guess));
+        if (Math.Abs(atGuess) < Accuracy)
+            return guess;
+        if (Math.Abs(atGuess) < guess * 0.04)
+        {
+            var other = guess - (atGuess * beyond) - (Math.Sign(atGuess) * least);
+            var atOther = surface.At(surface.On(line, other));
+            if (atOther >= 0 != atGuess >= 0)
+                return atGuess < 0 ? Between(line, guess, other, atGuess, atOther) : Between(line, other, guess, atOther, atGuess);
+        }
+        var (low, high) = (guess * 0.96, guess * 1.04);
+        var (atLow, atHigh) = (surface.At(surface.On(line, low)), surface.At(surface.On(line, high)));
+        return atLow < 0 && atHigh >= 0 ? Between(line, low, high, atLow, atHigh) : First(line, guess);
     }
 
     /// <summary>The first place where a line leaves the body, sought from well inside a guess.</summary>

@@ -9,28 +9,32 @@ public static class SurfaceValues
     /// <param name="surface">The mesh.</param>
     /// <param name="values">One for each vertex.</param>
     /// <param name="passes">How often.</param>
-    /// <param name="counts">Whether a value has a say with its neighbours.</param>
-    /// <param name="changes">Whether it is changed itself.</param>
+    /// <param name="counts">Whether a value has a say with its neighbours, as it stands before the first pass.</param>
+    /// <param name="changes">Whether it is changed itself, likewise.</param>
     public static void Even(Mesh surface, double[] values, int passes, Func<double, bool> counts, Func<double, bool> changes)
     {
-        var corners = surface.Corners;
+        var neighbours = surface.Neighbours;
+        var (speaks, moves) = (Array.ConvertAll(values, value => counts(value)), Array.ConvertAll(values, value => changes(value)));
+        var (now, next) = (values, (double[])values.Clone());
         for (var pass = 0; pass < passes; pass++)
         {
-            var sums = new double[values.Length];
-            var neighbours = new int[values.Length];
-            for (var i = 0; i < corners.Length; i++)
+            for (var i = 0; i < now.Length; i++)
             {
-                var (a, b) = (corners[i], corners[i - (i % 3) + ((i + 1) % 3)]);
-                if (!counts(values[b]))
+                if (!moves[i])
                     continue;
-                sums[a] += values[b];
-                neighbours[a]++;
+                var (sum, count) = (0.0, 0);
+                foreach (var other in neighbours.Of(i))
+                {
+                    if (!speaks[other])
+                        continue;
+                    sum += now[other];
+                    count++;
+                }
+                next[i] = count > 0 ? (now[i] + (sum / count)) / 2 : now[i];
             }
-            for (var i = 0; i < values.Length; i++)
-            {
-                if (neighbours[i] > 0 && changes(values[i]))
-                    values[i] = (values[i] + (sums[i] / neighbours[i])) / 2;
-            }
+            (now, next) = (next, now);
         }
+        if (now != values)
+            now.CopyTo(values, 0);
     }
 }

@@ -2,6 +2,7 @@ using Dentelle.Core.Judging;
 using Dentelle.Core.Restorations;
 using Dentelle.Data;
 using Dentelle.Web.Documents.Letters;
+using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Dentelle.Web.Logging;
 using Dentelle.Web.Units;
@@ -14,6 +15,7 @@ public sealed class CaseViews(
     CaseList list,
     CaseFinder finder,
     UnitViews views,
+    ProtocolShelf shelf,
     TimeProvider clock,
     ILogger<CaseViews> log
 )
@@ -147,7 +149,15 @@ public sealed class CaseViews(
 
     private static string Number(int number) => number.ToString("0000");
 
+    /// <summary>Kept by all it follows from: a day lists a hundred and more.</summary>
     private CaseUnitView Summary(UnitRow unit, SettingsRow settings)
+    {
+        var read = unit.Readings.Select(row => $"{row.Id}{(row.TakenBackAt is null ? '+' : '-')}").Order(StringComparer.Ordinal);
+        var key = $"{views.KeyOf(unit)}\n{unit.Id} {settings.Notation} {unit.FinishedAt} {string.Join(' ', read)}";
+        return shelf.Summaries.Get(key, () => Summarised(unit, settings));
+    }
+
+    private CaseUnitView Summarised(UnitRow unit, SettingsRow settings)
     {
         var tooth = UnitViews.ToothOf(unit);
         var written = tooth.Write(settings.Notation);

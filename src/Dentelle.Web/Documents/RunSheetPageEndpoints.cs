@@ -56,7 +56,7 @@ public static class RunSheetPageEndpoints
     {
         var wanted = day ?? trays.Today;
         var burs = (await drawer.LedgersAsync(stop)).ToDictionary(ledger => ledger.Bur.Id, ledger => BurShapeView.From(ledger.Bur));
-        return TypedResults.File(TrayPage.Write(await trays.OfAsync(wanted, stop), burs, wanted, clock.GetLocalNow()), Pdf);
+        return TypedResults.File(TrayPage.Write(await trays.OfAsync(wanted, whole: true, stop), burs, wanted, clock.GetLocalNow()), Pdf);
     }
 
     /// <summary>No names leave in a calendar: the case's number says which it is.</summary>

@@ -8,11 +8,13 @@ namespace Dentelle.Web.Drawer;
 /// <summary>The practice's burs.</summary>
 /// <param name="Shortages">What runs out with the planned cases.</param>
 /// <param name="Missing">What planned cases want and the drawer does not have.</param>
+/// <param name="Counting">How many visits are still being reckoned: what they want of the burs comes after.</param>
 public sealed record DrawerView(
     IReadOnlyList<DrawerBurView> Burs,
     IReadOnlyList<string> Shortages,
     IReadOnlyList<MissingView> Missing,
-    string Remark
+    string Remark,
+    int Counting
 );
 
 public sealed record DrawerBurView

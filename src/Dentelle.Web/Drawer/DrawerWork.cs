@@ -10,7 +10,7 @@ using Dentelle.Web.Sheets;
 namespace Dentelle.Web.Drawer;
 
 /// <summary>What can be done with the drawer. Every answer shows it as it is afterwards, with what planned cases want of it.</summary>
-public sealed class DrawerWork(DrawerStore drawer, CaseSheets sheets, ProtocolShelf shelf, TimeProvider clock)
+public sealed class DrawerWork(DrawerStore drawer, CaseSheets sheets, VisitSums sums, ProtocolShelf shelf, TimeProvider clock)
 {
     private const int MostPieces = 200;
 
@@ -22,13 +22,13 @@ public sealed class DrawerWork(DrawerStore drawer, CaseSheets sheets, ProtocolSh
         var bench = await sheets.BenchAsync(stop);
         var needs = new List<(string Case, IReadOnlyDictionary<string, int> Teeth)>();
         var missing = new List<(string Case, MissingBur Bur)>();
-        foreach (var row in (await sheets.ComingAsync(clock.Today(), stop)).Where(CaseSheets.IsAhead))
+        CaseRow[] ahead = [.. (await sheets.ComingAsync(clock.Today(), stop)).Where(CaseSheets.IsAhead)];
+        var known = await sums.OfAsync(ahead, bench, whole: false, stop);
+        foreach (var (row, sum) in known.Sums)
         {
-            if (!sheets.Of(row, bench).Is(out var sheet, out _))
-                continue;
             var name = CaseSheets.NameOf(row);
-            needs.Add((name, sheet.Burs));
-            missing.AddRange(RunSheetDocument.From(sheet).Missing.Select(bur => (name, bur)));
+            needs.Add((name, sum.Burs));
+            missing.AddRange(sum.Missing.Select(bur => (name, bur)));
         }
         return new(
             [.. bench.Ledgers.Select(ledger => View(ledger, dry, CasesOf(ledger.Bur)))],
@@ -42,7 +42,8 @@ public sealed class DrawerWork(DrawerStore drawer, CaseSheets sheets, ProtocolSh
                         [.. group.Select(entry => entry.Case).Distinct()]
                     )),
             ],
-            Handbook.Drawer.Remark ?? ""
+            Handbook.Drawer.Remark ?? "",
+            known.Counting
         );
 
         IReadOnlyList<string> CasesOf(Bur bur) => [.. needs.Where(need => need.Teeth.ContainsKey(bur.Id)).Select(need => need.Case)];

@@ -14,6 +14,9 @@ public sealed record KeptProtocol(Handbook Handbook, ProtocolText Text, string N
     /// <summary>As it is shown: "House values, version 3".</summary>
     public string Words => $"{Protocol.Name}, version {Protocol.Version}";
 
+    /// <summary>What names its numbers: no two of a practice have the same.</summary>
+    public string Key => $"{Protocol.Id} {Protocol.Version}";
+
     public bool Is(string id, int version) => Protocol.Id == id && Protocol.Version == version;
 }
 
@@ -23,7 +26,9 @@ public sealed record KeptProtocol(Handbook Handbook, ProtocolText Text, string N
 /// </summary>
 public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, NamedText schema)
 {
-    private const int MostSettled = 200;
+    private const int MostSettled = 600,
+        MostPlanned = 24,
+        MostSummaries = 2000;
     private readonly ConcurrentDictionary<(string Id, int Version), KeptProtocol> kept = new();
     private readonly ConcurrentDictionary<(string Id, int Version), bool> taken = new();
     private readonly ConcurrentDictionary<string, bool> sound = new();
@@ -42,6 +47,12 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
 
     /// <summary>Plans with the depths their bodies take, by what they were made from.</summary>
     public Shelf Settled { get; } = new(MostSettled);
+
+    /// <summary>Whole units, by what they were made from: who looks at one reads it, changes it and looks again.</summary>
+    public Shelf Planned { get; } = new(MostPlanned);
+
+    /// <summary>What lists say of units, by what it follows from.</summary>
+    public Shelf Summaries { get; } = new(MostSummaries);
 
     public KeptProtocol InUse => inUse ?? Shipped;
 

@@ -9,6 +9,9 @@ internal static partial class LogLines
     [LoggerMessage(Level = LogLevel.Error, Message = "The run sheet of case {Number} can't be made")]
     public static partial void SheetNotMade(this ILogger log, int number, Exception fault);
 
+    [LoggerMessage(Level = LogLevel.Error, Message = "The coming visits can't be reckoned ahead")]
+    public static partial void SumsNotMade(this ILogger log, Exception fault);
+
     [LoggerMessage(Level = LogLevel.Information, Message = "{Count} entries left the bin for good")]
     public static partial void BinEmptied(this ILogger log, int count);
 

@@ -16,6 +16,7 @@ internal sealed class BinKeeper(IServiceScopeFactory scopes, TimeProvider clock,
                 await using var scope = scopes.CreateAsyncScope();
                 if (await scope.ServiceProvider.GetRequiredService<Bin>().EmptyAsync(all: false, stoppingToken) is > 0 and var gone)
                     log.BinEmptied(gone);
+                await scope.ServiceProvider.GetRequiredService<SumStore>().ForgetAsync(stoppingToken);
             }
             catch (Exception failed) when (StoreFaults.Of(failed) is not null)
             {

@@ -78,18 +78,39 @@ public sealed class CaseSheets(
             return new Problem("nothing-to-cut", "This case has no tooth yet: there is nothing to put in order.");
         if (row.VisitAt is { } visit && visit > LastVisit)
             return Broken;
-        var rack = BurRack.Of(bench.Ledgers, row.Id.ToString(), Table.Limits.DryPlasticUses.Value);
-        return kept.Get(new SheetKey(row.Units, shelf.Of, school, order, rack, bench.Times), () =>
-            Made(row.Units, school, order, rack, bench.Times)
-        );
+        var rack = RackOf(row, bench);
+        return kept.Get(Key(row.Units, school, order, rack, bench), () => Made(row.Units, school, order, rack, bench.Times));
     }
+
+    /// <summary>All that a case's sheet follows from, as text; null when it has no tooth.</summary>
+    internal string? KeyOf(CaseRow row, Workbench bench)
+    {
+        try
+        {
+            return row.Units.Count == 0 ? null : Key(row.Units, row.SheetSchool, OrderOf(row), RackOf(row, bench), bench).Text;
+        }
+        catch (Exception broken) when (broken is not OperationCanceledException)
+        {
+            log.SheetNotMade(row.Number, broken);
+            return null;
+        }
+    }
+
+    private BurRack RackOf(CaseRow row, Workbench bench) => BurRack.Of(bench.Ledgers, row.Id.ToString(), Table.Limits.DryPlasticUses.Value);
+
+    private SheetKey Key(
+        IReadOnlyList<UnitRow> units,
+        CuttingSchool? school,
+        IReadOnlyList<string>? order,
+        BurRack rack,
+        Workbench bench
+    ) => new(units, shelf.Of, school, order, rack, bench.Times, Table.Limits);
 
     /// <summary>The sheet of some of a case's teeth, as if they were cut at a visit of their own.</summary>
     public Answer<RunSheet> Of(CaseRow row, IReadOnlyList<UnitRow> units, Workbench bench)
     {
-        var rack = BurRack.Of(bench.Ledgers, row.Id.ToString(), Table.Limits.DryPlasticUses.Value);
-        var school = row.SheetSchool;
-        return kept.Get(new SheetKey(units, shelf.Of, school, null, rack, bench.Times), () => Made(units, school, null, rack, bench.Times));
+        var (rack, school) = (RackOf(row, bench), row.SheetSchool);
+        return kept.Get(Key(units, school, null, rack, bench), () => Made(units, school, null, rack, bench.Times));
     }
 
     private Answer<RunSheet> Made(

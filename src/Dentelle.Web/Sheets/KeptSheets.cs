@@ -1,5 +1,6 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Sequencing;
+using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
 
@@ -26,17 +27,18 @@ internal sealed record SheetKey
         CuttingSchool? school,
         IReadOnlyList<string>? order,
         BurRack rack,
-        LearnedTimes times
+        LearnedTimes times,
+        SheetLimits limits
     ) =>
         Text = string.Join(
             '\n',
             [
-                Joined(units.OrderBy(unit => unit.Order).Select(unit => $"{unit.Id} {unit.Version} {protocolOf(unit).Words}")),
+                Joined(units.OrderBy(unit => unit.Order).Select(unit => $"{unit.Id} {unit.Version} {protocolOf(unit).Key}")),
                 $"{school}",
                 order is null ? "best" : Joined(order),
                 Joined(rack.Burs.Select(bur => bur.Id)),
                 Joined(rack.Spent),
-                Joined(times.Minutes.Select(entry => $"{entry.Key} {string.Join(' ', entry.Value)}").Order(StringComparer.Ordinal)),
+                Joined(times.Told(limits).Select(told => $"{told}")),
             ]
         );
 

@@ -47,5 +47,5 @@ public static class RunSheetEndpoints
     ) => await work.MoveAsync(id, entry.CaseId, stop) is { } problem ? Problems.From(problem) : TypedResults.NoContent();
 
     private static async Task<Ok<TrayView>> Tray(DateOnly? day, Trays trays, CancellationToken stop) =>
-        TypedResults.Ok(await trays.OfAsync(day ?? trays.Today, stop));
+        TypedResults.Ok(await trays.OfAsync(day ?? trays.Today, whole: false, stop));
 }

@@ -98,7 +98,8 @@ public sealed record SplitDone(IReadOnlyList<Guid> Cases);
 public sealed record MoveEntry(Guid CaseId);
 
 /// <summary>The day's chair time and what is laid out.</summary>
-public sealed record TrayView(IReadOnlyList<VisitTime> Visits, IReadOnlyList<TrayItem> Items, IReadOnlyList<string> Warnings);
+/// <param name="Counting">How many visits are still being reckoned: asked again, they are there.</param>
+public sealed record TrayView(IReadOnlyList<VisitTime> Visits, IReadOnlyList<TrayItem> Items, IReadOnlyList<string> Warnings, int Counting);
 
 /// <param name="FreeMinutes">Waits in which nothing else of the visit can be done.</param>
 public sealed record VisitTime(Guid CaseId, double Minutes, double FreeMinutes, int BurChanges, DateTime? EndsAt);

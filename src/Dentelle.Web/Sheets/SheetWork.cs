@@ -92,7 +92,7 @@ public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore tic
             Schools = [.. sheet.Visit.Offered.Select(school => new SchoolChoice(school.School, school.Name))],
             School = row.SheetSchool,
             Burs = burs.ToDictionary(bur => bur.Id, BurShapeView.From),
-            LayOut = TrayList.Of([(CaseSheets.NameOf(row), sheet)], sheets.ProtocolOf(row)),
+            LayOut = TrayList.Of(TrayList.Wanted(CaseSheets.NameOf(row), sheet, sheets.ProtocolOf(row))),
             Ticks = [.. (await ticks.TicksAsync(row.Id, stop)).Select(tick => new TickView(tick.Key, tick.StartedAt, tick.EndedAt))],
             Units =
             [

@@ -1,56 +1,47 @@
 using Dentelle.Core.Burs;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;
 
 namespace Dentelle.Web.Sheets;
 
 /// <summary>What is laid out for a day's visits, how long they take, what runs out.</summary>
-public sealed class Trays(CaseSheets sheets, TimeProvider clock)
+public sealed class Trays(CaseSheets sheets, VisitSums sums, TimeProvider clock)
 {
     public DateOnly Today => clock.Today();
 
-    public async Task<TrayView> OfAsync(DateOnly wanted, CancellationToken stop)
+    /// <param name="whole">Whether all visits are waited for, as on paper.</param>
+    public async Task<TrayView> OfAsync(DateOnly wanted, bool whole, CancellationToken stop)
     {
         var bench = await sheets.BenchAsync(stop);
-        var (visits, trays, needs) = (
-            new List<VisitTime>(),
-            new List<(string Case, RunSheet Sheet)>(),
-            new List<(string, IReadOnlyDictionary<string, int>)>()
-        );
-        Protocol? protocol = null;
-        foreach (var row in (CaseRow[])[.. await sheets.ComingAsync(wanted, stop), .. await sheets.WithoutVisitAsync(stop)])
-        {
-            if (!sheets.Of(row, bench).Is(out var sheet, out _))
-                continue;
-            protocol ??= sheets.ProtocolOf(row);
-            visits.Add(TimeOf(row, sheet));
-            if (!CaseSheets.IsAhead(row))
-                continue;
-            needs.Add((CaseSheets.NameOf(row), sheet.Burs));
-            if (DayOf(row.VisitAt!.Value) == wanted)
-                trays.Add((CaseSheets.NameOf(row), sheet));
-        }
-        if (protocol is null)
-            return new TrayView(visits, [], []);
+        var known = await sums.OfAsync(await RowsAsync(wanted, stop), bench, whole, stop);
+        var ahead = known.Sums.Where(entry => CaseSheets.IsAhead(entry.Row)).ToArray();
+        TrayWant[] laidOut = [.. ahead.Where(entry => DayOf(entry.Row.VisitAt!.Value) == wanted).SelectMany(entry => entry.Sum.Wanted)];
         var limits = sheets.Table.Limits;
-        var today = trays.SelectMany(tray => tray.Sheet.Burs.Keys).ToHashSet();
-        var shortages = Forecast.Of(bench.Ledgers, needs, limits.DryPlasticUses.Value);
+        var shortages = Forecast.Of(
+            bench.Ledgers,
+            [.. ahead.Select(entry => (CaseSheets.NameOf(entry.Row), entry.Sum.Burs))],
+            limits.DryPlasticUses.Value
+        );
+        var today = laidOut.Select(want => want.BurId).OfType<string>().ToHashSet();
         // What runs out is said once, with the case it runs out with.
         today.ExceptWith(shortages.Select(shortage => shortage.Bur.Id));
         return new TrayView(
-            visits,
-            TrayList.Of(trays, protocol),
-            [.. shortages.Select(DrawerWords.Said), .. DrawerWords.Warnings(bench.Ledgers, today, limits)]
+            [.. known.Sums.Select(entry => TimeOf(entry.Row, entry.Sum))],
+            TrayList.Of(laidOut),
+            known.Sums.Count == 0 ? [] : [.. shortages.Select(DrawerWords.Said), .. DrawerWords.Warnings(bench.Ledgers, today, limits)],
+            known.Counting
         );
     }
 
+    /// <summary>Reckons all that today's screens ask for, so that they need not.</summary>
+    public async Task ReckonAsync(CancellationToken stop) =>
+        await sums.OfAsync(await RowsAsync(Today, stop), await sheets.BenchAsync(stop), whole: true, stop);
+
+    private async Task<IReadOnlyList<CaseRow>> RowsAsync(DateOnly day, CancellationToken stop) =>
+        [.. await sheets.ComingAsync(day, stop), .. await sheets.WithoutVisitAsync(stop)];
+
     private static DateOnly DayOf(DateTime visit) => DateOnly.FromDateTime(visit.ToLocalTime());
 
-    private static VisitTime TimeOf(CaseRow row, RunSheet sheet)
-    {
-        var minutes = Math.Ceiling(sheet.Minutes);
-        var free = Math.Round(sheet.Free.Sum(free => free.End - free.Start));
-        return new(row.Id, minutes, free, sheet.BurChanges, row.VisitAt?.AddMinutes(minutes));
-    }
+    private static VisitTime TimeOf(CaseRow row, VisitSum sum) =>
+        new(row.Id, sum.Minutes, sum.FreeMinutes, sum.BurChanges, row.VisitAt?.AddMinutes(sum.Minutes));
 }

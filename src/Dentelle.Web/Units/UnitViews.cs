@@ -26,9 +26,11 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
     /// <summary>The unit planned anew from its kept inputs: planning is pure, so this is what was saved, drawn again.</summary>
     public Answer<PlannedUnit> Planned(UnitRow unit) => Planned(unit, InputsOf(unit), shelf.Of(unit));
 
-    /// <summary>The unit as it would be with other inputs or another protocol.</summary>
+    /// <summary>The unit as it would be with other inputs or another protocol. The newest are kept: they are looked at again.</summary>
     public Answer<PlannedUnit> Planned(UnitRow unit, PlanInputs inputs, KeptProtocol protocol) =>
-        PlanOf(unit, inputs, protocol).Is(out var plan, out var problem) ? PlannedUnit.Drawn(plan, protocol.Handbook) : problem;
+        shelf.Planned.Get(KeyOf(unit, inputs, protocol), () =>
+            PlanOf(unit, inputs, protocol).Is(out var plan, out var problem) ? PlannedUnit.Drawn(plan, protocol.Handbook) : problem
+        );
 
     /// <summary>
     /// The plan with the depths that its own body takes; kept, since making a body takes longer than planning and lists and sheets
@@ -38,12 +40,24 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
 
     private Answer<Plan> SettledBy(UnitRow unit, KeptProtocol protocol)
     {
-        var together = unit.Case?.Units.Where(row => InputsOf(row).Bridge is not null || row.Id == unit.Id) ?? [unit];
-        var key = (unit.Id, protocol, string.Join(' ', together.Select(row => row.NewestPlan()!.Id)));
+        var inputs = InputsOf(unit);
+        var key = KeyOf(unit, inputs, protocol);
+        if (shelf.Planned.Find<Answer<PlannedUnit>>(key) is { } known)
+            return known.Is(out var planned, out var fault) ? planned.Plan : fault;
         return shelf.Settled.Get(key, () =>
-            PlanOf(unit, InputsOf(unit), protocol).Is(out var asked, out var problem)
-                ? PlannedUnit.Settled(asked, protocol.Handbook)
-                : problem
+            PlanOf(unit, inputs, protocol).Is(out var asked, out var problem) ? PlannedUnit.Settled(asked, protocol.Handbook) : problem
+        );
+    }
+
+    /// <summary>All that a unit follows from: itself, and the others of a bridge, which share its path.</summary>
+    public string KeyOf(UnitRow unit) => KeyOf(unit, InputsOf(unit), shelf.Of(unit));
+
+    private static string KeyOf(UnitRow unit, PlanInputs inputs, KeptProtocol protocol)
+    {
+        var partners = unit.Case?.Units.Where(row => row.Id != unit.Id && InputsOf(row).Bridge is not null) ?? [];
+        return string.Join(
+            '\n',
+            [protocol.Key, unit.Tooth, JsonDocuments.Write(inputs), .. partners.Select(row => $"{row.Tooth} {row.NewestPlan()!.Id}")]
         );
     }
 

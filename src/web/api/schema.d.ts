@@ -1159,6 +1159,11 @@ export interface components {
             /** @description What planned cases want and the drawer does not have. */
             missing: components["schemas"]["MissingView"][];
             remark: string;
+            /**
+             * Format: int32
+             * @description How many visits are still being reckoned: what they want of the burs comes after.
+             */
+            counting: number;
         };
         /**
          * @description The plate's drawing, millimetres. Lines are flat lists x, y, x, y …; x points facially (or mesially), y toward the
@@ -2341,6 +2346,11 @@ export interface components {
             visits: components["schemas"]["VisitTime"][];
             items: components["schemas"]["TrayItem"][];
             warnings: string[];
+            /**
+             * Format: int32
+             * @description How many visits are still being reckoned: asked again, they are there.
+             */
+            counting: number;
         };
         UnitCase: {
             /** Format: uuid */

@@ -7,6 +7,7 @@
   import AddFromFile from './AddFromFile.svelte';
   import CaseRow from './CaseRow.svelte';
   import FirstSteps from './FirstSteps.svelte';
+  import { askAgain } from '../../parts/counting';
   import TraySide from './TraySide.svelte';
 
   let day = $state<Schemas['DayView'] | null>(null);
@@ -31,12 +32,18 @@
       day = await answer(api.GET('/api/day'));
       problem = null;
       // Run sheets take longer than the list; it stands meanwhile.
-      tray = await answer(api.GET('/api/day/tray'));
+      await loadTray();
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       problem = error.message;
     }
   }
+
+  async function loadTray() {
+    tray = await answer(api.GET('/api/day/tray'));
+  }
+
+  $effect(() => askAgain(tray, () => loadTray().catch(() => undefined)));
 
   $effect(() => {
     void changed.settings;

@@ -1,5 +1,6 @@
 <script lang="ts">
   import LineButton from '../../parts/LineButton.svelte';
+  import { countingWords } from '../../parts/counting';
   import type { Schemas } from '../../api/client';
 
   let { tray }: { tray: Schemas['TrayView'] } = $props();
@@ -15,7 +16,9 @@
   {#each tray.warnings as warning (warning)}
     <p class="mt-2 border-l-4 border-over pl-2 text-[14px]">{warning}</p>
   {/each}
-  {#if tray.items.length === 0}
+  {#if tray.counting > 0}
+    <p class="quiet mt-3" role="status">{countingWords(tray.counting)}</p>
+  {:else if tray.items.length === 0}
     <p class="quiet mt-3">Nothing is to be cut today.</p>
   {/if}
   {#each groups as [group, items] (group)}

@@ -7,6 +7,7 @@
   import { undo } from '../../parts/undo.svelte';
   import { mm, plain, upperFirst } from '../../words/words';
   import AddBur from './AddBur.svelte';
+  import { askAgain, countingWords } from '../../parts/counting';
   import BurPanel from './BurPanel.svelte';
 
   let drawer = $state<Schemas['DrawerView'] | null>(null);
@@ -16,15 +17,21 @@
   const groups = $derived(Object.entries(Object.groupBy(drawer?.burs ?? [], (bur) => bur.familyWords)));
   const current = $derived(drawer?.burs.find((bur) => bur.id === picked) ?? drawer?.burs[0]);
 
+  $effect(() => askAgain(drawer, load));
+
   $effect(() => {
     void changed.bin;
+    load();
+  });
+
+  function load() {
     answer(api.GET('/api/drawer'))
       .then((view) => (drawer = view))
       .catch((error: unknown) => {
         if (!(error instanceof Refusal)) throw error;
         problem = error.message;
       });
-  });
+  }
 
   async function change(burId: string, what: Schemas['BurChange'], usesMost?: number) {
     const body = { what, ...(usesMost === undefined || Number.isNaN(usesMost) ? {} : { usesMost }) };
@@ -65,6 +72,7 @@
         <h1 class="text-[34px] leading-none">Drawer</h1>
         <AddBur onadd={add} />
       </div>
+      {#if drawer.counting > 0}<p class="quiet mt-3" role="status">{countingWords(drawer.counting)}</p>{/if}
       {#if drawer.shortages.length > 0 || drawer.missing.length > 0}
         <section class="mt-5" aria-label="For the planned cases">
           <h2 class="text-[19px] text-soft">For the planned cases</h2>

@@ -1,0 +1,10 @@
+/** While the server still reckons coming visits: asks again in a moment. For an effect; what it gives back stops it. */
+export function askAgain(view: { counting: number } | null, ask: () => unknown): (() => void) | undefined {
+  if (!view?.counting) return undefined;
+  const timer = setTimeout(ask, 1000);
+  return () => clearTimeout(timer);
+}
+
+export function countingWords(counting: number): string {
+  return counting === 1 ? 'One more visit is being reckoned.' : `${counting} more visits are being reckoned.`;
+}
