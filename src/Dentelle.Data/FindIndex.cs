@@ -1,6 +1,5 @@
 using System.Globalization;
-using System.Security.Cryptography;
-using System.Text;
+using Dentelle.Core.Protocols;
 using Microsoft.EntityFrameworkCore;
 
 namespace Dentelle.Data;
@@ -44,35 +43,29 @@ internal static class FindIndex
         ("Readings", "UPDATE", NumbersOf("(SELECT \"CaseId\" FROM \"Units\" WHERE \"Id\" = NEW.\"UnitId\")")),
     ];
 
-    /// <summary>A number of all that makes the index.</summary>
-    private static int Kind { get; } =
-        BitConverter.ToInt32(SHA256.HashData(Encoding.UTF8.GetBytes($"{Words}\n{Table}\n{string.Join('\n', Sources)}"))) & int.MaxValue | 1;
+    /// <summary>All that makes the index, in order.</summary>
+    private static readonly string[] Statements =
+    [
+        Words,
+        Table,
+        .. Sources.Select(source => Trigger(source.Table, source.Events, source.Numbers)),
+        """CREATE TRIGGER "CasesAreNotFound" AFTER DELETE ON "Cases" BEGIN DELETE FROM "CaseWords" WHERE rowid = OLD."Number"; END""",
+    ];
 
-    /// <summary>Made anew where the words are another program's: the file tells whose they are.</summary>
+    /// <summary>What the file is marked with: of all that makes the index, and of where its days begin.</summary>
+    private static int Mark { get; } =
+        Convert.ToInt32(SchemaMemory.Digest(string.Join('\n', Statements.Append(TimeZoneInfo.Local.Id)))[..8], 16);
+
+    /// <summary>Made anew where it is another program's, or another place's.</summary>
     public static void Make(DentelleDb db)
     {
-        if (db.Database.SqlQueryRaw<int>("SELECT user_version AS Value FROM pragma_user_version").AsEnumerable().Single() == Kind)
+        if (db.Database.SqlQueryRaw<int>("SELECT user_version AS Value FROM pragma_user_version").AsEnumerable().Single() == Mark)
             return;
         using var all = db.Database.BeginTransaction();
         Drop(db);
-        Run(db, Words);
-        Run(db, Table);
-        foreach (var (table, events, numbers) in Sources)
-            Run(
-                db,
-                $"""
-                CREATE TRIGGER "{table}{events}IsFound" AFTER {events} ON "{table}" BEGIN
-                    DELETE FROM "CaseWords" WHERE rowid IN {numbers};
-                    INSERT INTO "CaseWords" (rowid, "Patient", "Words")
-                        SELECT "Number", "Patient", "Words" FROM "WordsOfCases" WHERE "Number" IN {numbers};
-                END
-                """
-            );
-        Run(db, string.Create(CultureInfo.InvariantCulture, $"PRAGMA user_version = {Kind}"));
-        Run(
-            db,
-            """CREATE TRIGGER "CasesAreNotFound" AFTER DELETE ON "Cases" BEGIN DELETE FROM "CaseWords" WHERE rowid = OLD."Number"; END"""
-        );
+        foreach (var statement in Statements)
+            Run(db, statement);
+        Run(db, string.Create(CultureInfo.InvariantCulture, $"PRAGMA user_version = {Mark}"));
         all.Commit();
     }
 
@@ -86,6 +79,15 @@ internal static class FindIndex
         Run(db, "DROP TABLE IF EXISTS \"CaseWords\"");
         Run(db, "DROP VIEW IF EXISTS \"WordsOfCases\"");
     }
+
+    private static string Trigger(string table, string events, string numbers) =>
+        $"""
+            CREATE TRIGGER "{table}{events}IsFound" AFTER {events} ON "{table}" BEGIN
+                DELETE FROM "CaseWords" WHERE rowid IN {numbers};
+                INSERT INTO "CaseWords" (rowid, "Patient", "Words")
+                    SELECT "Number", "Patient", "Words" FROM "WordsOfCases" WHERE "Number" IN {numbers};
+            END
+            """;
 
     private static string NumbersOf(string caseIds) => $"(SELECT \"Number\" FROM \"Cases\" WHERE \"Id\" IN ({caseIds}))";
 

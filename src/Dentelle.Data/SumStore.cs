@@ -19,23 +19,11 @@ public sealed class SumStore(DentelleDb db, TimeProvider clock)
         if (sums.Count == 0)
             return;
         var now = clock.GetUtcNow().UtcDateTime;
-        await db.GuardedAsync(
-            async () =>
-            {
-                var keys = sums.Keys.ToArray();
-                var there = await db.KeptSums.Where(row => keys.Contains(row.Key)).Select(row => row.Key).ToListAsync(stop);
-                db.KeptSums.AddRange(
-                    sums.Where(sum => !there.Contains(sum.Key))
-                        .Select(sum => new KeptSumRow
-                        {
-                            Key = sum.Key,
-                            Text = sum.Value,
-                            At = now,
-                        })
-                );
-            },
-            stop
-        );
+        await using var all = await Together.BeginAsync(db, stop);
+        // Two screens may have reckoned the same.
+        foreach (var (key, text) in sums)
+            await db.Database.ExecuteSqlAsync($"INSERT OR REPLACE INTO KeptSums (Key, Text, At) VALUES ({key}, {text}, {now})", stop);
+        await all.CommitAsync(stop);
     }
 
     public Task<int> ForgetAsync(CancellationToken stop)

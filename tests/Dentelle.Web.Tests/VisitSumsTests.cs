@@ -6,8 +6,8 @@ namespace Dentelle.Web.Tests;
 public sealed class VisitSumsTests
 {
     [Fact(
-        DisplayName = "What the tray says of each visit is what its run sheet says, also after a change of the plan and with a bur less in the drawer; "
-            + "another start knows it at once"
+        DisplayName = "What the tray says of each visit is what its run sheet says, also after a change of the plan and with a bur "
+            + "less in the drawer; another start knows it at once"
     )]
     public async Task As_the_sheets_say()
     {

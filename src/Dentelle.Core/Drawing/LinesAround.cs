@@ -35,8 +35,6 @@ internal static class LinesAround
     private static double LengthOf(IReadOnlyList<Vec2> line) => line.Zip(line.Skip(1), (a, b) => (b - a).Length).Sum();
 
     /// <summary>The parts of a closed line that run near a tooth's outline.</summary>
-    private static IEnumerable<IReadOnlyList<Vec2>> Runs(IReadOnlyList<Vec2> line, Polygon outline)
-    {
-        return Curves.Runs(outline.Near(line, Close)).Select(run => (IReadOnlyList<Vec2>)[.. run.Select(i => line[i])]);
-    }
+    private static IEnumerable<IReadOnlyList<Vec2>> Runs(IReadOnlyList<Vec2> line, Polygon outline) =>
+        Curves.Runs(outline.Near(line, Close)).Select(run => (IReadOnlyList<Vec2>)[.. run.Select(i => line[i])]);
 }

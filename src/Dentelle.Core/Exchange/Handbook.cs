@@ -13,13 +13,16 @@ public sealed record Handbook(Protocol Protocol, SourceTable Sources, ToothForms
 {
     private readonly (RunSheetTable Table, Drawer Drawer)? sheets;
 
-    private Handbook(Handbook forPlans, (RunSheetTable, Drawer) sheets)
-        : this(forPlans) => this.sheets = sheets;
+    private Handbook(Handbook forPlans, (RunSheetTable, Drawer) sheets, string digest)
+        : this(forPlans) => (this.sheets, Digest) = (sheets, digest);
 
     private static InvalidOperationException OnlyForPlans => new("This handbook was read for plans only.");
 
     /// <summary>What run sheets are made from.</summary>
     public RunSheetTable Sheets => sheets?.Table ?? throw OnlyForPlans;
+
+    /// <summary>Of the files besides the protocol that a run sheet follows from: what was reckoned from others may not hold.</summary>
+    public string Digest { get; } = "";
 
     /// <summary>The burs of a starter drawer.</summary>
     public Drawer Drawer => sheets?.Drawer ?? throw OnlyForPlans;
@@ -38,7 +41,8 @@ public sealed record Handbook(Protocol Protocol, SourceTable Sources, ToothForms
             return problem;
         if (!RunSheetReader.ReadDrawer(Named("drawer.json"), Named("drawer.schema.json"), table, memory).Is(out var drawer, out problem))
             return problem;
-        return new Handbook(handbook, (table, drawer));
+        var digest = SchemaMemory.Digest($"{read("tooth-forms.json")}\0{read("run-sheet.json")}");
+        return new Handbook(handbook, (table, drawer), digest);
 
         NamedText Named(string name) => new(name, read(name));
     }

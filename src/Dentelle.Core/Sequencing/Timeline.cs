@@ -63,12 +63,10 @@ public sealed record LearnedTimes(IReadOnlyDictionary<(string Code, ToothKind? K
     /// The median of the recorded times once there are enough, which one long day does not move; before that what the table
     /// assumes.
     /// </summary>
-    public (double Minutes, bool Learned) For(SheetStep step, SheetLimits limits)
-    {
-        return Minutes.TryGetValue((step.TimedAs, step.Tooth?.Kind), out var own) && Median(own, limits) is { } median
+    public (double Minutes, bool Learned) For(SheetStep step, SheetLimits limits) =>
+        Minutes.TryGetValue((step.TimedAs, step.Tooth?.Kind), out var own) && Median(own, limits) is { } median
             ? (median, true)
             : (step.Minutes, false);
-    }
 
     /// <summary>All that sheets see of the times: the medians of those steps that were timed often enough.</summary>
     public IEnumerable<(string Code, ToothKind? Kind, double Minutes)> Told(SheetLimits limits) =>

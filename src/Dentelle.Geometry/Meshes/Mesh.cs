@@ -10,7 +10,7 @@ public sealed class Mesh
     private readonly int[] corners;
     private readonly Lazy<Vector3[]> normals;
     private readonly Lazy<Topology> topology;
-    private readonly Lazy<VertexNeighbours> neighbours;
+    private readonly Lazy<VertexRing> ring;
 
     /// <param name="positions">Vertices; taken over, so don't change them afterwards.</param>
     /// <param name="corners">Three vertex numbers a triangle; taken over likewise.</param>
@@ -28,7 +28,7 @@ public sealed class Mesh
         this.corners = corners;
         normals = new(MakeNormals);
         topology = new(() => new Topology(this));
-        neighbours = new(() => new VertexNeighbours(this.corners, this.positions.Length));
+        ring = new(() => new VertexRing(this));
         Box = BoxOf(positions);
     }
 
@@ -51,8 +51,8 @@ public sealed class Mesh
     /// <summary>What touches what: components, boundary loops, whether it is closed. Made at first use.</summary>
     public Topology Topology => topology.Value;
 
-    /// <summary>Which vertices lie next to which. Made at first use.</summary>
-    public VertexNeighbours Neighbours => neighbours.Value;
+    /// <summary>Triangles round each vertex. Made at first use.</summary>
+    public VertexRing Ring => ring.Value;
 
     public (Vec3 A, Vec3 B, Vec3 C) Triangle(int triangle) =>
         (positions[corners[3 * triangle]], positions[corners[(3 * triangle) + 1]], positions[corners[(3 * triangle) + 2]]);

@@ -7,7 +7,7 @@ public sealed class Topology
 
     internal Topology(Mesh mesh)
     {
-        Ring = new VertexRing(mesh);
+        Ring = mesh.Ring;
         across = Pair(mesh, Ring, out var open, out var crowded, out var twisted);
         // A twisted edge shows itself from both of its triangles.
         (OpenEdgeCount, NonManifoldEdgeCount, TwistedEdgeCount) = (open, crowded, twisted / 2);
@@ -166,26 +166,4 @@ public sealed class VertexRing
     }
 
     public ReadOnlySpan<int> Around(int vertex) => triangles.AsSpan(from[vertex], from[vertex + 1] - from[vertex]);
-}
-
-/// <summary>The vertices that follow each vertex in its triangles: round a closed surface all its neighbours, each once.</summary>
-public sealed class VertexNeighbours
-{
-    private readonly int[] from;
-    private readonly int[] following;
-
-    internal VertexNeighbours(ReadOnlySpan<int> corners, int vertices)
-    {
-        from = new int[vertices + 1];
-        foreach (var corner in corners)
-            from[corner + 1]++;
-        for (var i = 1; i < from.Length; i++)
-            from[i] += from[i - 1];
-        following = new int[corners.Length];
-        var filled = new int[vertices];
-        for (var i = 0; i < corners.Length; i++)
-            following[from[corners[i]] + filled[corners[i]]++] = corners[i - (i % 3) + ((i + 1) % 3)];
-    }
-
-    public ReadOnlySpan<int> Of(int vertex) => following.AsSpan(from[vertex], from[vertex + 1] - from[vertex]);
 }

@@ -13,7 +13,8 @@ public static class SurfaceValues
     /// <param name="changes">Whether it is changed itself, likewise.</param>
     public static void Even(Mesh surface, double[] values, int passes, Func<double, bool> counts, Func<double, bool> changes)
     {
-        var neighbours = surface.Neighbours;
+        var ring = surface.Ring;
+        var corners = surface.Corners;
         var (speaks, moves) = (Array.ConvertAll(values, value => counts(value)), Array.ConvertAll(values, value => changes(value)));
         var (now, next) = (values, (double[])values.Clone());
         for (var pass = 0; pass < passes; pass++)
@@ -23,8 +24,14 @@ public static class SurfaceValues
                 if (!moves[i])
                     continue;
                 var (sum, count) = (0.0, 0);
-                foreach (var other in neighbours.Of(i))
+                // The vertex that follows in each triangle: round a closed surface every neighbour once.
+                foreach (var triangle in ring.Around(i))
                 {
+                    var first = 3 * triangle;
+                    var other =
+                        corners[first] == i ? corners[first + 1]
+                        : corners[first + 1] == i ? corners[first + 2]
+                        : corners[first];
                     if (!speaks[other])
                         continue;
                     sum += now[other];

@@ -21,7 +21,7 @@ internal sealed class Sides
     public Sides(Mesh mesh)
     {
         this.mesh = mesh;
-        ring = new VertexRing(mesh);
+        ring = mesh.Ring;
         folded = FindFolded(mesh);
     }
 

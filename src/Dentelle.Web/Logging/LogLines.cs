@@ -12,6 +12,9 @@ internal static partial class LogLines
     [LoggerMessage(Level = LogLevel.Error, Message = "The coming visits can't be reckoned ahead")]
     public static partial void SumsNotMade(this ILogger log, Exception fault);
 
+    [LoggerMessage(Level = LogLevel.Warning, Message = "What was reckoned of coming visits could not be kept")]
+    public static partial void SumsNotKept(this ILogger log, Exception fault);
+
     [LoggerMessage(Level = LogLevel.Information, Message = "{Count} entries left the bin for good")]
     public static partial void BinEmptied(this ILogger log, int count);
 

@@ -144,6 +144,9 @@ public sealed class CaseSheets(
     /// <summary>What run sheets are made from: the same for every protocol.</summary>
     public RunSheetTable Table => shelf.Shipped.Handbook.Sheets;
 
+    /// <summary>A digest of the files that sheets follow from.</summary>
+    internal string Files => shelf.Shipped.Handbook.Digest;
+
     /// <summary>The protocol whose habits hold for what is done once in a visit: its first tooth's.</summary>
     public Protocol ProtocolOf(CaseRow row) => shelf.Of(row.Units.MinBy(unit => unit.Order)!).Protocol;
 

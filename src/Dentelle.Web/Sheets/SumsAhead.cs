@@ -13,9 +13,8 @@ public sealed class SumsAhead(IServiceScopeFactory scopes, ILogger<SumsAhead> lo
         new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
     );
 
-    internal bool Knows(string key) => sums.ContainsKey(key);
-
-    internal VisitSum? Sum(string key) => sums.GetValueOrDefault(key);
+    /// <param name="sum">Null for a visit whose sheet can't be made.</param>
+    internal bool Find(string key, out VisitSum? sum) => sums.TryGetValue(key, out sum);
 
     internal void Know(string key, VisitSum? sum)
     {

@@ -15,19 +15,19 @@ public sealed class Trays(CaseSheets sheets, VisitSums sums, TimeProvider clock)
         var bench = await sheets.BenchAsync(stop);
         var known = await sums.OfAsync(await RowsAsync(wanted, stop), bench, whole, stop);
         var ahead = known.Sums.Where(entry => CaseSheets.IsAhead(entry.Row)).ToArray();
-        TrayWant[] laidOut = [.. ahead.Where(entry => DayOf(entry.Row.VisitAt!.Value) == wanted).SelectMany(entry => entry.Sum.Wanted)];
+        VisitSum[] ofTheDay = [.. ahead.Where(entry => DayOf(entry.Row.VisitAt!.Value) == wanted).Select(entry => entry.Sum)];
         var limits = sheets.Table.Limits;
         var shortages = Forecast.Of(
             bench.Ledgers,
             [.. ahead.Select(entry => (CaseSheets.NameOf(entry.Row), entry.Sum.Burs))],
             limits.DryPlasticUses.Value
         );
-        var today = laidOut.Select(want => want.BurId).OfType<string>().ToHashSet();
+        var today = ofTheDay.SelectMany(sum => sum.Burs.Keys).ToHashSet();
         // What runs out is said once, with the case it runs out with.
         today.ExceptWith(shortages.Select(shortage => shortage.Bur.Id));
         return new TrayView(
             [.. known.Sums.Select(entry => TimeOf(entry.Row, entry.Sum))],
-            TrayList.Of(laidOut),
+            TrayList.Of(ofTheDay.SelectMany(sum => sum.Wanted)),
             known.Sums.Count == 0 ? [] : [.. shortages.Select(DrawerWords.Said), .. DrawerWords.Warnings(bench.Ledgers, today, limits)],
             known.Counting
         );

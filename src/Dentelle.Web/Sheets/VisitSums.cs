@@ -1,13 +1,16 @@
-using System.Security.Cryptography;
-using System.Text;
 using System.Text.Json;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Web.Logging;
 
 namespace Dentelle.Web.Sheets;
 
-/// <summary>What a day's tray and the drawer ask of a visit's run sheet: how long it takes, which burs it wears, what is laid out.</summary>
+/// <summary>
+/// What a day's tray and the drawer ask of a visit's run sheet: how long it takes, which burs it wears, what is laid out.
+/// </summary>
 /// <param name="Burs">How many teeth each bur cuts.</param>
 public sealed record VisitSum(
     double Minutes,
@@ -38,7 +41,7 @@ public sealed record KnownSums(IReadOnlyList<(CaseRow Row, VisitSum Sum)> Sums, 
 /// Sums of many visits. Those reckoned before are kept, over a restart too, by all they follow from; of the others as many as
 /// a moment allows, the rest in the background: a screen never waits for a week of run sheets.
 /// </summary>
-public sealed class VisitSums(CaseSheets sheets, SumStore store, SumsAhead ahead, TimeProvider clock)
+public sealed class VisitSums(CaseSheets sheets, SumStore store, SumsAhead ahead, TimeProvider clock, ILogger<VisitSums> log)
 {
     /// <summary>For so long a screen may wait.</summary>
     private static readonly TimeSpan Moment = TimeSpan.FromMilliseconds(60);
@@ -47,37 +50,43 @@ public sealed class VisitSums(CaseSheets sheets, SumStore store, SumsAhead ahead
     private const int Batch = 16;
 
     /// <summary>Another program may reckon otherwise.</summary>
-    private static readonly string ThisProgram = $"{typeof(RunSheet).Module.ModuleVersionId} {typeof(VisitSums).Module.ModuleVersionId}";
+    private static readonly string ThisProgram = string.Join(
+        ' ',
+        new[] { typeof(Mesh), typeof(RunSheet), typeof(VisitSums) }.Select(type => type.Module.ModuleVersionId)
+    );
 
     /// <param name="whole">Whether all are waited for, as on paper.</param>
     public async Task<KnownSums> OfAsync(IReadOnlyList<CaseRow> rows, Workbench bench, bool whole, CancellationToken stop)
     {
         var keys = rows.Select(row => sheets.KeyOf(row, bench) is { } key ? Digest(row, key) : null).ToArray();
-        var asked = keys.OfType<string>().Where(key => !ahead.Knows(key)).Distinct().ToArray();
+        var asked = keys.OfType<string>().Where(key => !ahead.Find(key, out _)).Distinct().ToArray();
         foreach (var (key, text) in await store.FindAsync(asked, stop))
-            ahead.Know(key, JsonSerializer.Deserialize<VisitSum>(text));
+        {
+            if (Read(text) is { } kept)
+                ahead.Know(key, kept);
+        }
         var began = clock.GetTimestamp();
         var (sums, made, counting) = (new List<(CaseRow, VisitSum)>(), new Dictionary<string, string>(), 0);
         foreach (var (row, key) in rows.Zip(keys))
         {
             if (key is null)
                 continue;
-            if (!ahead.Knows(key))
+            if (!ahead.Find(key, out var sum))
             {
                 if (!whole && clock.GetElapsedTime(began) > Moment)
                 {
                     counting++;
                     continue;
                 }
-                var sum = sheets.Of(row, bench).Is(out var sheet, out _) ? VisitSum.Of(row, sheet, sheets) : null;
+                sum = sheets.Of(row, bench).Is(out var sheet, out _) ? VisitSum.Of(row, sheet, sheets) : null;
                 ahead.Know(key, sum);
                 if (sum is not null)
                     made[key] = JsonSerializer.Serialize(sum);
                 if (made.Count == Batch)
                     await KeepAsync(made, stop);
             }
-            if (ahead.Sum(key) is { } known)
-                sums.Add((row, known));
+            if (sum is not null)
+                sums.Add((row, sum));
         }
         await KeepAsync(made, stop);
         if (counting > 0)
@@ -85,12 +94,33 @@ public sealed class VisitSums(CaseSheets sheets, SumStore store, SumsAhead ahead
         return new KnownSums(sums, counting);
     }
 
+    /// <summary>A screen does not fail because what it shows can't be kept: it is reckoned again.</summary>
     private async Task KeepAsync(Dictionary<string, string> made, CancellationToken stop)
     {
-        await store.KeepAsync(made, stop);
+        try
+        {
+            await store.KeepAsync(made, stop);
+        }
+        catch (Exception failed) when (StoreFaults.Of(failed) is not null)
+        {
+            log.SumsNotKept(failed);
+        }
         made.Clear();
     }
 
-    private static string Digest(CaseRow row, string key) =>
-        Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes($"{ThisProgram}\n{CaseSheets.NameOf(row)}\n{key}")));
+    /// <summary>Null where it is none that this program wrote.</summary>
+    private static VisitSum? Read(string text)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<VisitSum>(text);
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
+    }
+
+    private string Digest(CaseRow row, string key) =>
+        SchemaMemory.Digest($"{ThisProgram}\n{sheets.Files}\n{CaseSheets.NameOf(row)}\n{key}");
 }

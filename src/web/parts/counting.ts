@@ -1,8 +1,8 @@
-/** While the server still reckons coming visits: asks again in a moment. For an effect; what it gives back stops it. */
+/** While the server still reckons coming visits: asks again and again. For an effect; what it gives back stops it. */
 export function askAgain(view: { counting: number } | null, ask: () => unknown): (() => void) | undefined {
   if (!view?.counting) return undefined;
-  const timer = setTimeout(ask, 1000);
-  return () => clearTimeout(timer);
+  const timer = setInterval(ask, 1000);
+  return () => clearInterval(timer);
 }
 
 export function countingWords(counting: number): string {
