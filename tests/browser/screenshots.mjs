@@ -59,7 +59,9 @@ for (const shot of shots) {
     await field.evaluate((element) => element.closest('div.overflow-y-auto').scrollTo(0, 0));
   }
   for (const option of shot.options ?? []) {
-    await page.getByRole('region', { name: 'Options' }).getByRole('button', { name: option, exact: true }).click();
+    // The likeliest stand beside what is planned already.
+    const offer = page.getByRole('region', { name: 'Options' }).getByRole('button', { name: option, exact: true });
+    if ((await offer.count()) > 0) await offer.click();
     await page.waitForTimeout(900);
   }
   if (shot.options) await page.getByRole('region', { name: 'Options' }).evaluate((element) => element.scrollIntoView());
@@ -70,6 +72,7 @@ for (const shot of shots) {
     await page.getByLabel('cut open').fill(shot.cutOpen);
     await page.waitForTimeout(1500);
   }
+  await page.getByText('being reckoned').waitFor({ state: 'hidden' });
   await page.screenshot({ path: join(folder, `${shot.name}.png`) });
   await context.close();
 }
