@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
 using UglyToad.PdfPig;
 using UglyToad.PdfPig.Content;
 using UglyToad.PdfPig.Core;
@@ -66,6 +68,41 @@ public sealed class PrintedPageTests : IDisposable
                     Assert.InRange(text[..at].LastIndexOf(bur, StringComparison.Ordinal), 0, at);
             }
         }
+    }
+
+    [Fact(DisplayName = "A unit's two sections carry the depth of each zone that they show, each number whole in its own half of the page")]
+    public async Task Numbers_of_the_sections()
+    {
+        foreach (var entry in (await client.Get("/api/day"))["cases"]!.AsArray())
+        {
+            foreach (var unit in entry!["units"]!.AsArray())
+            {
+                var view = await client.Get($"/api/units/{unit!["id"]}");
+                var drawing = view["drawing"]!;
+                var across = drawing["faciolingual"]!.AsArray().MaxBy(section => section!["marks"]!.AsArray().Count)!;
+                var numbers = (await PagesAsync($"/api/units/{unit["id"]}/sheet.pdf"))[0]
+                    .GetWords()
+                    .Where(word => word.Letters[0].PointSize is > 12.5 and < 13.5 && word.BoundingBox.Bottom is > 490 and < 735)
+                    .ToArray();
+                Assert.Equal(Depths(view, across), Told(numbers.Where(word => word.BoundingBox.Right < 298)));
+                Assert.Equal(Depths(view, drawing["mesiodistal"]!), Told(numbers.Where(word => word.BoundingBox.Left > 297)));
+            }
+        }
+
+        static string[] Told(IEnumerable<Word> words) => [.. words.Select(word => word.Text).Order(StringComparer.Ordinal)];
+
+        static string[] Depths(JsonNode view, JsonNode section) =>
+            [
+                .. section["marks"]!
+                    .AsArray()
+                    .Select(mark =>
+                        view["plan"]!["zones"]!.AsArray().Single(zone => (string)zone!["zone"]! == (string)mark!["zone"]!)!["depthMm"]![
+                            "target"
+                        ]!
+                    )
+                    .Select(depth => ((double)depth).ToString("0.0#", CultureInfo.InvariantCulture))
+                    .Order(StringComparer.Ordinal),
+            ];
     }
 
     [Fact(DisplayName = "A visit too long for one page in legible text goes on over pages, each step once")]

@@ -175,8 +175,8 @@ public sealed class UnitApiTests : IDisposable
                 "26, upper left first molar",
                 "Outer bevel, mesiolingual",
                 "1.4–1.6",
-                "rounded shoulder 1.0",
-                "0.5 above the gum",
+                "shoulder",
+                "0.5 above",
                 "Heavy grinding",
                 "licensed clinicians",
             }

@@ -5,13 +5,19 @@ namespace Dentelle.Core.Drawing;
 /// <summary>What an average arch adds to a unit's drawing: an estimate as long as nobody has measured.</summary>
 /// <param name="Lines">For each section, the mesiodistal one last, lines of the neighbours and antagonists that come near.</param>
 /// <param name="Rooms">By zone, where one meets antagonists.</param>
-public sealed record ArchDrawing(IReadOnlyList<IReadOnlyList<IReadOnlyList<Vec2>>> Lines, IReadOnlyDictionary<string, ArchRoom> Rooms)
+/// <param name="Contacts">Where the neighbours touch.</param>
+public sealed record ArchDrawing(
+    IReadOnlyList<IReadOnlyList<IReadOnlyList<Vec2>>> Lines,
+    IReadOnlyDictionary<string, ArchRoom> Rooms,
+    IReadOnlyList<PlatePoint> Contacts
+)
 {
     /// <summary>A tooth shown by itself.</summary>
     public static ArchDrawing None(UnitDrawing drawing) =>
         new(
             [.. drawing.Faciolingual.Append(drawing.Mesiodistal).Select(_ => (IReadOnlyList<IReadOnlyList<Vec2>>)[])],
-            new Dictionary<string, ArchRoom>()
+            new Dictionary<string, ArchRoom>(),
+            []
         );
 }
 

@@ -15,13 +15,15 @@ public static class Draughtsman
     {
         SectionDrawing[] painted = [.. preparation.Sections.Select(section => SectionPainter.Paint(preparation, section, protocol.Shape))];
         var plan = preparation.Plan;
+        var above = FromAbove.Draw(preparation);
         return new UnitDrawing(
             preparation.Present.Form.Size,
             forms.For(plan.Tooth).SizeSource,
             plan.Assessment.MeasuredSize != MeasuredSize.None,
             painted[..^1],
             painted[^1],
-            FromAbove.Draw(preparation)
+            above,
+            PlatePoints.Of(preparation, painted, above, protocol)
         );
     }
 
@@ -30,9 +32,10 @@ public static class Draughtsman
     {
         var (present, plan, arch) = (preparation.Present, preparation.Plan, Arch.Of(forms));
         var lines = LinesAround.Of(present, protocol.Estimates, arch);
-        if (preparation.Cut is not { } surface || plan.Zones.Count != preparation.Zones.All.Count)
-            return new ArchDrawing(lines, new Dictionary<string, ArchRoom>());
         var around = Surroundings.Of(present, arch);
+        var contacts = PlatePoints.Contacts(preparation, around);
+        if (preparation.Cut is not { } surface || plan.Zones.Count != preparation.Zones.All.Count)
+            return new ArchDrawing(lines, new Dictionary<string, ArchRoom>(), contacts);
         var (_, labels) = present.Labels(plan.Assessment.Crossbite, protocol.Shape.BevelHeightMm.Value);
         var before = around.RoomBefore(present, labels, plan.Zones.Count);
         var occluding = Array.ConvertAll(surface.Zones, zone => zone >= 0 && plan.Zones[zone].Zone.Occludes ? zone : -1);
@@ -41,6 +44,6 @@ public static class Draughtsman
             from at in plan.Zones.Select((zone, i) => (zone.Zone, i))
             where at.Zone.Occludes && double.IsFinite(before[at.i])
             select (at.Zone.Name, Room: new ArchRoom(new Mm(before[at.i]), double.IsFinite(cut[at.i]) ? new Mm(cut[at.i]) : null));
-        return new ArchDrawing(lines, rooms.ToDictionary(room => room.Name, room => room.Room));
+        return new ArchDrawing(lines, rooms.ToDictionary(room => room.Name, room => room.Room), contacts);
     }
 }

@@ -6,13 +6,15 @@ namespace Dentelle.Core.Drawing;
 
 /// <summary>What the plate shows of one unit, to scale. Millimetres; X facial or mesial, Y toward the bite (from above: facial).</summary>
 /// <param name="SizeSource">Where the tooth's size comes from.</param>
+/// <param name="Points">Margins and edges, seen from above.</param>
 public sealed record UnitDrawing(
     CrownSize Size,
     string SizeSource,
     bool Measured,
     IReadOnlyList<SectionDrawing> Faciolingual,
     SectionDrawing Mesiodistal,
-    AboveDrawing Above
+    AboveDrawing Above,
+    IReadOnlyList<PlatePoint> Points
 );
 
 /// <summary>A point of the drawing that a zone's number is led to.</summary>

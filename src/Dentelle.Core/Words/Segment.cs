@@ -31,4 +31,7 @@ public static class Segments
         var position = 2 - (angle / (Math.PI / 4));
         return position - (8 * Math.Floor(position / 8));
     }
+
+    /// <summary>The direction of a segment's middle: what <see cref="Position"/> is asked of.</summary>
+    public static double Angle(Segment segment) => (2 - (int)segment) * Math.PI / 4;
 }

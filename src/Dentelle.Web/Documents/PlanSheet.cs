@@ -1,3 +1,4 @@
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Restorations;
 using Dentelle.Web.Documents.Letters;
@@ -6,25 +7,47 @@ using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;
 
-/// <summary>One page of a unit: sections to scale, zone table, margins, cautions.</summary>
+/// <summary>A unit on paper: sections to scale, the margin unrolled, zone table, cautions. Cautions that find no room stand on a second page.</summary>
 internal static class PlanSheet
 {
     private const double Edge = 42;
     private const double Width = 595.28 - (2 * Edge);
-    private const double PointsPerMm = 12.5;
-    private const double LowestBody = 765;
+    private const double TableTop = 495,
+        RowHeight = 12.6,
+        LineHeight = 11.5,
+        LowestBody = 776;
 
-    public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed) =>
-        Paper.Write($"{unit.Written}, case {unit.Case.Number}", printed, page =>
+    /// <summary>Five to one: what a ruler measures in the sections is five times the length.</summary>
+    private const double PointsPerMm = 5 * 72 / 25.4;
+
+    public static byte[] Write(UnitView unit, PlannedUnit planned, DateTimeOffset printed)
+    {
+        using var measuring = Paper.Measuring();
+        var cautions = Said(unit).Select(text => Paper.Lines(measuring, text, SheetFonts.TextFont(9), Width - 8)).ToArray();
+        IReadOnlyList<string> inside = [.. unit.Plan.Intracoronal?.Said() ?? []];
+        var below = TableTop + (RowHeight * (unit.Plan.Zones.Count + inside.Count)) + 24;
+        var fitting = Fitting(cautions, below);
+        return Paper.Write($"{unit.Written}, case {unit.Case.Number}", printed, fitting < cautions.Length ? [First, Second] : [First]);
+
+        void First(XGraphics page)
         {
             Head(page, unit);
             Figures(page, planned);
-            var y = Zones(page, unit, 352);
-            y = Margins(page, unit, y + 14);
-            y = Inside(page, unit, y);
-            Cautions(page, unit, y + 14);
+            Zones(page, unit);
+            Inside(page, inside, TableTop + (RowHeight * unit.Plan.Zones.Count) + 16);
+            Cautions(page, cautions[..fitting], below);
+            if (fitting < cautions.Length)
+                page.Write("More to think about overleaf.", SheetFonts.TextFont(9, bold: true), Ink.Brush(Ink.Gum), new XPoint(Edge, 783));
             Foot(page, unit, printed);
-        });
+        }
+
+        void Second(XGraphics page)
+        {
+            Head(page, unit);
+            Cautions(page, cautions[fitting..], 112);
+            Foot(page, unit, printed);
+        }
+    }
 
     private static void Head(XGraphics page, UnitView unit)
     {
@@ -49,34 +72,30 @@ internal static class PlanSheet
 
     private static void Figures(XGraphics page, PlannedUnit planned)
     {
-        var tooth = planned.Plan.Tooth;
+        const double top = 106,
+            high = 246;
+        var (tooth, drawing) = (planned.Plan.Tooth, planned.Drawing);
         var up = tooth.Jaw == Jaw.Lower;
-        var figure = new SheetFigure(page, PointsPerMm, up);
-        // The same height for both jaws: a tooth's crown and stump take about fifteen millimetres.
-        var zero = up ? 262.0 : 168.0;
-        var drawing = planned.Drawing;
-        // Seen from the cheek the midline lies on the left for the patient's left teeth.
-        var mesialLeft = !tooth.IsRight;
-        figure.Section(drawing.Faciolingual[0], planned.Plan, new XPoint(Edge + 92, zero), flip: true);
-        figure.Section(drawing.Mesiodistal, planned.Plan, new XPoint(Edge + 280, zero), flip: mesialLeft);
-        figure.Above(
-            drawing.Above,
-            new XPoint(Edge + 438, 205),
-            flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper),
-            "from above, facial side up"
-        );
-        figure.Scale(new XPoint(Edge + 394, 334));
+        // The section in which most is cut. Seen from the cheek the midline lies on the left for the patient's left teeth.
+        Section(drawing.Faciolingual.MaxBy(section => section.Marks.Count)!, Edge, flip: true);
+        Section(drawing.Mesiodistal, Edge + (Width / 2), flip: !tooth.IsRight);
+        var above = new SheetFigure(page, PointsPerMm / 2, crownUp: true, new XRect(Edge, 372, 92, 108));
+        above.Above(drawing.Above, flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper));
+        MarginStrip.Draw(page, planned.Plan.Margin, new XRect(Edge + 122, 364, Width - 122, 116));
+
+        void Section(SectionDrawing section, double left, bool flip) =>
+            new SheetFigure(page, PointsPerMm, up, new XRect(left, top, Width / 2, high)).Section(section, planned.Plan, flip);
     }
 
-    private static double Zones(XGraphics page, UnitView unit, double top)
+    private static void Zones(XGraphics page, UnitView unit)
     {
         double[] columns = [Edge, Edge + 178, Edge + 216, Edge + 274, Edge + 312];
-        Row(page, top, columns, ["zone", "depth", "least–most", "rough", "newest reading"], SheetFonts.TextFont(8), Ink.Soft);
-        var y = top + 4;
+        Row(page, TableTop, columns, ["zone", "depth", "least–most", "rough", "newest reading"], SheetFonts.TextFont(8), Ink.Soft);
+        var y = TableTop + 4;
         foreach (var zone in unit.Plan.Zones)
         {
             page.DrawLine(Ink.Line(Ink.Hairline, 0.4), Edge, y, Edge + Width, y);
-            y += 12.6;
+            y += RowHeight;
             var reading = unit.Readings.FirstOrDefault(candidate => candidate.Zone == zone.Zone && candidate.IsLatest);
             var found = reading?.Finding is { } finding
                 ? $"{reading.Said}: {finding.Headline}{(finding.Doubt is null ? "" : ", doubtful")}"
@@ -90,74 +109,29 @@ internal static class PlanSheet
                 Ink.Text
             );
         }
-
-        return y;
-    }
-
-    private static double Margins(XGraphics page, UnitView unit, double top)
-    {
-        var y = top;
-        var half = Width / 2;
-        for (var i = 0; i < unit.Plan.Margin.Count; i += 2)
-        {
-            page.DrawLine(Ink.Line(Ink.Hairline, 0.4), Edge, y - 9, Edge + Width, y - 9);
-            for (var side = 0; side < 2 && i + side < unit.Plan.Margin.Count; side++)
-            {
-                var piece = unit.Plan.Margin[i + side];
-                var x = Edge + (side * half);
-                var level =
-                    piece.LevelMm == 0
-                        ? "level with the gum"
-                        : $"{Mm(Math.Abs(piece.LevelMm))} {(piece.LevelMm > 0 ? "above" : "below")} the gum";
-                Row(
-                    page,
-                    y,
-                    [x, x + 62, x + 160],
-                    [Kebab.Of(piece.Segment), $"{Kebab.Words(piece.Design)}{(piece.WidthMm > 0 ? $" {Mm(piece.WidthMm)}" : "")}", level],
-                    SheetFonts.TextFont(9),
-                    Ink.Text
-                );
-            }
-
-            y += 12.6;
-        }
-
-        return y;
     }
 
     /// <summary>Isthmus, floor, walls and boxes of an inlay or onlay.</summary>
-    private static double Inside(XGraphics page, UnitView unit, double top)
+    private static void Inside(XGraphics page, IReadOnlyList<string> said, double y)
     {
-        var y = top;
-        foreach (var line in unit.Plan.Intracoronal?.Said() ?? [])
+        foreach (var line in said)
         {
             page.Write(line.UpperFirst(), SheetFonts.TextFont(9), Ink.Brush(Ink.Text), new XPoint(Edge, y));
-            y += 12.6;
+            y += RowHeight;
         }
-        return y;
     }
 
-    private static void Cautions(XGraphics page, UnitView unit, double top)
-    {
-        var y = top;
-        var font = SheetFonts.TextFont(9);
-        foreach (var text in Said(unit))
-        {
-            var lines = Paper.Lines(page, text, font, Width - 8);
-            if (y + (lines.Count * 11.5) > LowestBody)
-            {
-                page.Write(
-                    "Further cautions stand in Dentelle.",
-                    SheetFonts.TextFont(9, bold: true),
-                    Ink.Brush(Ink.Text),
-                    new XPoint(Edge + 8, LowestBody + 8)
-                );
-                return;
-            }
+    /// <summary>How many of the cautions find room from here down.</summary>
+    private static int Fitting(IReadOnlyList<string>[] cautions, double y) =>
+        cautions.TakeWhile(lines => (y += (lines.Count * LineHeight) + 6) <= LowestBody).Count();
 
-            page.DrawLine(Ink.Line(Ink.Gum, 1.6), Edge, y - 1, Edge, y + (lines.Count * 11.5) - 1);
+    private static void Cautions(XGraphics page, IReadOnlyList<string>[] cautions, double y)
+    {
+        foreach (var lines in cautions)
+        {
+            page.DrawLine(Ink.Line(Ink.Gum, 1.6), Edge, y - 1, Edge, y + (lines.Count * LineHeight) - 1);
             foreach (var line in lines)
-                page.Write(line, font, Ink.Brush(Ink.Text), new XPoint(Edge + 8, (y += 11.5) - 4));
+                page.Write(line, SheetFonts.TextFont(9), Ink.Brush(Ink.Text), new XPoint(Edge + 8, (y += LineHeight) - 4));
             y += 6;
         }
     }

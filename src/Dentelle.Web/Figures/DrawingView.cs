@@ -41,7 +41,7 @@ public sealed record DrawingView
             Measured = drawing.Measured,
             Faciolingual = [.. drawing.Faciolingual.Select((section, i) => SectionView.From(section, arch.Lines[i]))],
             Mesiodistal = SectionView.From(drawing.Mesiodistal, arch.Lines[^1]),
-            Above = AboveView.From(drawing.Above),
+            Above = AboveView.From(drawing.Above, [.. drawing.Points, .. arch.Contacts]),
             Outcomes =
             [
                 .. preparation.Outcomes.Select(outcome => OutcomeView.From(outcome, arch.Rooms.GetValueOrDefault(outcome.Zone.Name))),
@@ -161,10 +161,11 @@ public sealed record AboveView(
     IReadOnlyList<double> Table,
     IReadOnlyList<IReadOnlyList<double>> Lines,
     IReadOnlyList<MarkView> Marks,
-    IReadOnlyList<IReadOnlyList<double>> Cut
+    IReadOnlyList<IReadOnlyList<double>> Cut,
+    IReadOnlyList<PointView> Points
 )
 {
-    public static AboveView From(AboveDrawing above) =>
+    public static AboveView From(AboveDrawing above, IReadOnlyList<PlatePoint> points) =>
         new(
             Flat.Of(above.Present),
             Flat.Of(above.FinishLine),
@@ -172,7 +173,24 @@ public sealed record AboveView(
             Flat.Of(above.Table),
             [.. above.Lines.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
             [.. above.Marks.Select(MarkView.From)],
-            [.. above.Cut.Select(line => (IReadOnlyList<double>)Flat.Of(line))]
+            [.. above.Cut.Select(line => (IReadOnlyList<double>)Flat.Of(line))],
+            [.. points.Select(PointView.From)]
+        );
+}
+
+/// <summary>A place that is no zone: a piece of the margin, a contact, the edges.</summary>
+/// <param name="Where">Segment or side; empty for the edges.</param>
+/// <param name="Reason">Its length in millimetres as the effect; none for a margin, whose width stands in the plan, nor for a contact
+/// that stays.</param>
+public sealed record PointView(PlatePointKind Kind, string Where, double X, double Y, ReasonDocument? Reason)
+{
+    public static PointView From(PlatePoint point) =>
+        new(
+            point.Kind,
+            point.Where,
+            Flat.Round(point.At.X),
+            Flat.Round(point.At.Y),
+            point.Reason is { Effect: { } mm } reason ? ReasonDocument.From(reason with { Effect = Math.Round(mm, 2) }) : null
         );
 }
 

@@ -5,6 +5,7 @@ export type Schemas = components['schemas'];
 export type Unit = Schemas['UnitView'];
 export type Zone = Schemas['ZoneDocument'];
 export type Section = Schemas['SectionView'];
+export type Point = Schemas['PointView'];
 export type Mark = Schemas['MarkView'];
 export type Reading = Schemas['ReadingView'];
 export type ReadingKind = Schemas['ReadingKind'];

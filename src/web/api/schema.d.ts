@@ -656,6 +656,7 @@ export interface components {
             lines: number[][];
             marks: components["schemas"]["MarkView"][];
             cut: number[][];
+            points: components["schemas"]["PointView"][];
         };
         AbutmentDocument: {
             tooth: string;
@@ -1744,6 +1745,19 @@ export interface components {
                 [key: string]: string;
             };
             bridge?: null | components["schemas"]["BridgeInput"];
+        };
+        /** @enum {unknown} */
+        PlatePointKind: "margin" | "contact" | "edge";
+        /** @description A place that is no zone: a piece of the margin, a contact, the edges. */
+        PointView: {
+            kind: components["schemas"]["PlatePointKind"];
+            /** @description Segment or side; empty for the edges. */
+            where: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            reason?: null | components["schemas"]["ReasonDocument"];
         };
         ProblemDetails: {
             type?: null | string;

@@ -1,15 +1,25 @@
 <script lang="ts">
-  import type { Section } from '../api/client';
+  import type { Point, Section } from '../api/client';
   import { path, place, type Placing } from './plate';
-  import ZoneDot from './ZoneDot.svelte';
+  import PlaceDot from './PlaceDot.svelte';
 
   let {
     section,
     on,
     selected,
+    point,
     large = false,
     onpick,
-  }: { section: Section; on: Placing; selected: string; large?: boolean; onpick?: (zone: string) => void } = $props();
+    onpoint,
+  }: {
+    section: Section;
+    on: Placing;
+    selected: string;
+    point?: Point | null;
+    large?: boolean;
+    onpick?: (zone: string) => void;
+    onpoint?: (segment: string) => void;
+  } = $props();
 
   const present = $derived(path(section.present, on));
   const planned = $derived(path(section.planned, on));
@@ -61,9 +71,20 @@
     {@const at = place({ x: 0, y: -1.4 }, on)}
     <text x={at.x} y={at.y} text-anchor="middle" class="word">pulp, estimate</text>
   {/if}
+  {#if onpoint}
+    {#each section.margins as mark (mark.segment)}
+      <PlaceDot
+        {mark}
+        {on}
+        ring
+        selected={point?.kind === 'margin' && point.where === mark.segment}
+        onpick={() => onpoint(mark.segment)}
+      />
+    {/each}
+  {/if}
   {#if onpick}
     {#each section.marks as mark (mark.zone)}
-      <ZoneDot {mark} {on} selected={mark.zone === selected} {onpick} />
+      <PlaceDot {mark} {on} selected={mark.zone === selected} onpick={() => onpick(mark.zone)} />
     {/each}
   {/if}
 </g>

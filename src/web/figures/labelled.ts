@@ -7,9 +7,12 @@ import type { Schemas } from '../api/client';
 
 export interface Label {
   id: string;
-  /** The zone it selects; none for a margin. */
+  /** The zone it selects, or the piece of the margin. */
   zone?: string;
+  segment?: string;
   side: 'left' | 'right' | 'top';
+  /** Whether it stands left of where its leader ends: a label beyond the edge, clear of what is drawn there. */
+  before?: boolean;
   number: string;
   captions: string[];
   /** Where the number stands. */
@@ -30,6 +33,7 @@ export interface Frame {
 
 const lineHeight = 15;
 const numberHeight = 26;
+const WIDTH = 60;
 
 /** Numbers set round a section, each with a leader into the room it measures. */
 export function labelsOf(
@@ -61,9 +65,11 @@ export function labelsOf(
     const to = place(mark, on);
     labels.push({
       id: `margin-${mark.segment}`,
+      segment: mark.segment,
       side: mark.x > 0 === on.flip ? 'left' : 'right',
-      number: mm(piece.widthMm),
-      captions: [plain(piece.design), level(piece.levelMm).replace('the gum', 'gum')],
+      // A joint without a shelf has no width to tell.
+      number: piece.widthMm > 0 ? mm(piece.widthMm) : plain(piece.design),
+      captions: [...(piece.widthMm > 0 ? [plain(piece.design)] : []), level(piece.levelMm).replace('the gum', 'gum')],
       to,
       at: { x: 0, y: 0 },
     });
@@ -84,10 +90,19 @@ export function labelsOf(
       label.at = { x: side === 'left' ? frame.left : frame.right, y: heights.get(label.id)! + numberHeight - 5 };
     }
   }
+  const drawn = [...section.around, ...section.restored].flatMap((line) =>
+    line.flatMap((x, i) => (i % 2 === 0 ? [place({ x, y: line[i + 1]! }, on)] : [])),
+  );
   for (const label of labels.filter((candidate) => candidate.side === 'top')) {
     // The groove's number stands over the valley, the edge's beyond the edge.
     const y = on.up ? frame.tooth.top - 26 : frame.tooth.bottom + 30;
-    label.at = { x: label.to.x + 14, y };
+    label.before = crossed(label.to.x + 14, y) > crossed(label.to.x - 14 - WIDTH, y);
+    label.at = { x: label.to.x + (label.before ? -14 : 14), y };
   }
   return labels;
+
+  /** How much of what is drawn round the tooth runs through a label's place. */
+  function crossed(left: number, y: number): number {
+    return drawn.filter((at) => at.x > left - 4 && at.x < left + WIDTH && at.y > y - 28 && at.y < y + 20).length;
+  }
 }

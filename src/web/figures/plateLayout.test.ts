@@ -12,6 +12,8 @@ const section = (plane: Section['plane'], zones: string[]): Section =>
     planned: outline,
     marks: zones.map((zone, i) => ({ zone, x: 4 - i, y: 3 })),
     margins: [],
+    around: [],
+    restored: [],
     nearWallMm: 3.1,
     farWallMm: 2.9,
     baseMm: 7.25,
@@ -99,5 +101,19 @@ describe('the plate', () => {
     leaning.drawing.faciolingual = [section('faciolingual', ['facial'])];
     expect(plateLayout(leaning, 'groove', 740, 520).path?.lean).toBeCloseTo(10 * sign, 6);
     expect(plateLayout(unit(jaw, isRight, [0.2, 0, 1]), 'facial', 740, 520).path?.lean).toBeCloseTo(0, 9);
+  });
+
+  it('sets the number beyond an edge on the side where nothing is drawn', () => {
+    const edged = (around: number[][]) => {
+      const of = unit('upper', true);
+      const main = { ...section('faciolingual', ['edge']), around, marks: [{ zone: 'edge', x: 0, y: 6 }] } as Section;
+      of.drawing.faciolingual = [main];
+      of.plan.zones = [{ zone: 'edge', kind: 'edge', depthMm: { target: 1 } }] as Unit['plan']['zones'];
+      return plateLayout(of, 'edge', 740, 520).labels[0]!;
+    };
+    // Beyond an upper edge, lingually: an antagonist's line, which the facial side at the left leaves free.
+    const line = Array.from({ length: 40 }, (_, i) => [-0.3 - i * 0.05, 6.8]).flat();
+    expect(edged([]).at.x).toBeGreaterThan(edged([]).to.x);
+    expect(edged([line]).at.x).toBeLessThan(edged([line]).to.x);
   });
 });

@@ -41,9 +41,16 @@ export interface PlateLayout {
 const LABELS = 140;
 const ROOMY = 660;
 
-export function plateLayout(unit: Unit, zone: string, width: number, height: number): PlateLayout {
+/** @param plane The section that is wanted large; without it the one that shows the zone. */
+export function plateLayout(
+  unit: Unit,
+  zone: string,
+  width: number,
+  height: number,
+  plane?: Section['plane'],
+): PlateLayout {
   const { drawing } = unit;
-  const [main, other] = sectionsFor(unit, zone);
+  const [main, other] = sectionsFor(unit, zone, plane);
   const up = drawing.jaw === 'lower';
   const side = width >= ROOMY ? Math.max(168, width * 0.24) : 0;
   const head = up ? 122 : 84;
@@ -76,9 +83,10 @@ export function plateLayout(unit: Unit, zone: string, width: number, height: num
 }
 
 // The section that shows the zone stands large; one across the arch where several do.
-function sectionsFor({ drawing }: Unit, zone: string): [Section, Section] {
+function sectionsFor({ drawing }: Unit, zone: string, plane?: Section['plane']): [Section, Section] {
   const [across] = drawing.faciolingual;
-  const main = sectionWith(zone, [...drawing.faciolingual, drawing.mesiodistal], across!);
+  const all = [...drawing.faciolingual, drawing.mesiodistal].filter((one) => !plane || one.plane === plane);
+  const main = sectionWith(zone, all, all[0]!);
   return [main, main.plane === 'mesiodistal' ? across! : drawing.mesiodistal];
 }
 
@@ -114,7 +122,7 @@ function arrow(labels: readonly Label[], unit: Unit, main: Section, on: Placing)
   const [mesially = 0, , upward = 1] = unit.plan.path;
   const degrees = main.plane === 'mesiodistal' ? (Math.atan2(mesially, upward) * 180) / Math.PI : 0;
   return {
-    x: label.to.x - 16,
+    x: label.to.x + (label.before ? 16 : -16),
     from: label.at.y + (on.up ? -18 : 14),
     to: label.to.y + (on.up ? -22 : 22),
     lean: (on.flip ? -degrees : degrees) * (on.up ? 1 : -1),

@@ -23,7 +23,7 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';
 
 /** From where the tooth is looked at, by the side that faces the viewer. */
-export type Side = 'facial' | 'mesial' | 'lingual' | 'above';
+export type Side = 'facial' | 'mesial' | 'lingual' | 'distal' | 'above';
 
 export interface Inks {
   tooth: string;
@@ -101,6 +101,7 @@ export class BodyScene {
       facial: new Vector3(-x * 8, 24, 12),
       mesial: new Vector3(x * 26, 6, 8),
       lingual: new Vector3(x * 6, -25, 12),
+      distal: new Vector3(-x * 26, 6, 8),
       above: new Vector3(0, 0.01, 30),
     };
     this.#controls.target.set(0, 0, middle);

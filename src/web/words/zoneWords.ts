@@ -1,4 +1,5 @@
-import type { Schemas } from '../api/client';
+import type { Point, Schemas } from '../api/client';
+import { plain } from './words';
 
 type Kind = Schemas['ZoneKind'];
 
@@ -40,4 +41,9 @@ export function threadWords(kind: Kind): string {
 /** Which cusp a zone's name ends in, such as "mesiofacial". */
 export function cuspOf(zone: string, kind: Kind): string {
   return zone === kind ? '' : zone.slice(kind.length + 1);
+}
+
+/** A place that is no zone: "Margin, mesial", "Contact, distal", "Edges". */
+export function pointWords({ kind, where }: Point): string {
+  return kind === 'edge' ? 'Edges' : `${kind === 'margin' ? 'Margin' : 'Contact'}, ${plain(where)}`;
 }

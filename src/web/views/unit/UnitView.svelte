@@ -11,6 +11,7 @@
   import FindingsPanel from './margin/FindingsPanel.svelte';
   import OptionsDialog from './OptionsDialog.svelte';
   import Plate from './plate/Plate.svelte';
+  import type { Figure } from './plate/figure';
   import ReadingStrip from './reading/ReadingStrip.svelte';
   import UnitFacts from './zone/UnitFacts.svelte';
   import { UnitState } from './unitState.svelte';
@@ -21,11 +22,17 @@
   const unitState = $derived(new UnitState(id, location.hash.slice(1)));
   let strip = $state<ReadingStrip>();
   let panel = $state<ZonePanel>();
-  let turning = $state(false);
+  let figure = $state<Figure>('section');
   let weighing = $state(false);
   let finding = $state(false);
 
   const unit = $derived(unitState.unit);
+
+  // Another zone: the section that shows it.
+  $effect(() => {
+    void unitState.zoneName;
+    if (untrack(() => figure === 'across' || figure === 'along')) figure = 'section';
+  });
 
   $effect(() => {
     void changed.settings;
@@ -62,7 +69,14 @@
       { name: 'Build out by 0.1 more', keys: ['+', '='], shown: '+', run: () => panel?.buildOut(0.1), repeats: true },
       { name: 'Build out by 0.1 less', keys: ['-', '−'], shown: '−', run: () => panel?.buildOut(-0.1), repeats: true },
       { name: 'Findings', keys: ['i', 'I'], shown: 'I', run: () => (finding = !finding) },
-      { name: 'Sections or in the round', keys: ['3'], shown: '3', run: () => (turning = !turning) },
+      {
+        name: 'Sections: across, along',
+        keys: ['1'],
+        shown: '1',
+        run: () => (figure = figure === 'across' ? 'along' : 'across'),
+      },
+      { name: 'From above', keys: ['2'], shown: '2', run: () => (figure = figure === 'above' ? 'section' : 'above') },
+      { name: 'In the round', keys: ['3'], shown: '3', run: () => (figure = figure === 'round' ? 'section' : 'round') },
       { name: 'Options side by side', keys: ['o', 'O'], shown: 'O', run: () => (weighing = true) },
       { name: 'Print the page', keys: ['p', 'P'], shown: 'P', run: print },
     ]),
@@ -122,7 +136,7 @@
       {#if finding && unit.traits.isCut}
         <FindingsPanel {unitState} {unit} onclose={() => (finding = false)} />
       {/if}
-      <Plate {unitState} {unit} zone={unitState.zone} bind:turning />
+      <Plate {unitState} {unit} zone={unitState.zone} bind:figure />
       <CautionBar {unitState} {unit} />
       {#if !finding}
         <ReadingStrip bind:this={strip} {unitState} zone={unitState.zone} />

@@ -4,8 +4,8 @@ import {
   Refusal,
   type Findings,
   type Inputs,
+  type Point,
   type Reading,
-  type ReadingKind,
   type Unit,
   type Zone,
 } from '../../api/client';
@@ -14,28 +14,7 @@ import { changeCase } from '../../parts/caseChanges.svelte';
 import { outbox } from '../../parts/outbox.svelte';
 import { undo } from '../../parts/undo.svelte';
 import { mm, plain } from '../../words/words';
-
-export interface ReadingEntry {
-  zone: string;
-  kind: ReadingKind;
-  gauge: string;
-  passed?: number;
-  valueMm?: number;
-  beforeMm?: number;
-  afterMm?: number;
-}
-
-/** Findings that are lengths by side, cusp or zone. */
-export type Measured = 'gapMm' | 'contactToCrestMm' | 'wearMm' | 'cuspThicknessMm' | 'pulpMm';
-
-/** The sides on which a neighbour stands. */
-export const sides = ['mesial', 'distal'] as const;
-export type Side = (typeof sides)[number];
-
-/** A list with one more, or without it where it stands there already. */
-export function toggled<T>(list: readonly T[] | undefined, one: T): T[] {
-  return list?.includes(one) ? list.filter((other) => other !== one) : [...(list ?? []), one];
-}
+import type { Measured, PointName, ReadingEntry } from './entries';
 
 /** One unit on the screen. The server plans; this keeps what it answered and what is on its way to it. */
 export class UnitState {
@@ -43,6 +22,7 @@ export class UnitState {
   /** What the controls show: ahead of the answer by one round trip. */
   inputs = $state<Inputs>({});
   zoneName = $state('');
+  #point = $state<PointName | null>(null);
   missing = $state<string | null>(null);
   /** Depths and levels that the last change moved. */
   moved = $state<Unit['moved']>([]);
@@ -69,6 +49,17 @@ export class UnitState {
     return this.unit?.plan.zones.find((zone) => zone.zone === this.zoneName) ?? this.unit?.plan.zones[0];
   }
 
+  /** The margin, contact or edge that is looked at instead of the zone. */
+  get point(): Point | null {
+    const chosen = this.#point;
+    const points = this.unit?.drawing.above.points ?? [];
+    return (chosen && points.find((point) => point.kind === chosen.kind && point.where === chosen.where)) ?? null;
+  }
+
+  pick(point: PointName | null): void {
+    this.#point = point && { kind: point.kind, where: point.where };
+  }
+
   readingAt(zone: string): Reading | undefined {
     return this.unit?.readings.find((reading) => reading.zone === zone && reading.isLatest);
   }
@@ -93,6 +84,7 @@ export class UnitState {
     // What was wrong with a reading there is not about this one.
     notices.answered('reading');
     this.zoneName = zone;
+    this.#point = null;
     history.replaceState(history.state, '', `#${zone}`);
   }
 

@@ -10,7 +10,8 @@
   import OldWork from './OldWork.svelte';
   import SidePills from './SidePills.svelte';
   import NumberFound from './NumberFound.svelte';
-  import { sides, type UnitState } from '../unitState.svelte';
+  import { sides } from '../entries';
+  import type { UnitState } from '../unitState.svelte';
 
   let { unitState, unit, onclose }: { unitState: UnitState; unit: Unit; onclose: () => void } = $props();
 

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Findings } from '../../../api/client';
   import Stepper from '../../../parts/Stepper.svelte';
-  import type { Measured, UnitState } from '../unitState.svelte';
+  import type { Measured } from '../entries';
+  import type { UnitState } from '../unitState.svelte';
 
   type Single = { [K in keyof Findings]-?: NonNullable<Findings[K]> extends number ? K : never }[keyof Findings];
   /** One number found on the tooth, or one of several by place. */

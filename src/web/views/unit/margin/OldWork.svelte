@@ -5,7 +5,8 @@
   import { plain } from '../../../words/words';
   import NumberFound from './NumberFound.svelte';
   import Stepper from '../../../parts/Stepper.svelte';
-  import { sides, toggled, type UnitState } from '../unitState.svelte';
+  import { sides, toggled } from '../entries';
+  import type { UnitState } from '../unitState.svelte';
 
   let { unitState, unit }: { unitState: UnitState; unit: Unit } = $props();
 

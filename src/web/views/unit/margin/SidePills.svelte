@@ -1,6 +1,6 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import { sides, toggled, type Side } from '../unitState.svelte';
+  import { sides, toggled, type Side } from '../entries';
 
   let { label, chosen, onchange }: { label: string; chosen: Side[] | undefined; onchange: (sides: Side[]) => void } =
     $props();

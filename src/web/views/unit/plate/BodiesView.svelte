@@ -13,7 +13,7 @@
   let canvas = $state<HTMLCanvasElement>();
   let scene = $state.raw<BodyScene>();
   let failed = $state('');
-  const sides: readonly Side[] = ['facial', 'mesial', 'lingual', 'above'];
+  const sides: readonly Side[] = ['facial', 'mesial', 'lingual', 'distal', 'above'];
   const files = ['stl', 'ply', 'obj'] as const;
   const root = $derived(`/api/units/${unit.id}/bodies`);
   const upper = $derived(unit.drawing.jaw === 'upper');
@@ -58,6 +58,13 @@
 
   $effect(() => scene?.resize(width, height));
   $effect(() => scene?.section(share));
+
+  // Opened first, it turns so that the cut face is seen: the mesial part is what goes.
+  let facing = false;
+  function face() {
+    if (!facing && share < 1) scene?.look('mesial');
+    facing = share < 1;
+  }
 
   function inks(): Inks {
     const style = getComputedStyle(document.documentElement);
@@ -108,7 +115,7 @@
     </div>
     <label class="flex items-center gap-2 text-soft">
       cut open
-      <input type="range" min="0.05" max="1" step="0.01" bind:value={share} class="w-36" />
+      <input type="range" min="0.05" max="1" step="0.01" bind:value={share} oninput={face} class="w-36" />
     </label>
     <p class="text-soft">
       Take away as

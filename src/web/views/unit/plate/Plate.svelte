@@ -3,23 +3,51 @@
   import type { Unit, Zone } from '../../../api/client';
   import { plateLayout, type SmallFigure } from '../../../figures/plateLayout';
   import AboveFigure from '../../../figures/AboveFigure.svelte';
+  import AbovePlate from './AbovePlate.svelte';
   import BodiesView from './BodiesView.svelte';
   import PlateLabel from './PlateLabel.svelte';
   import ScaleBar from '../../../figures/ScaleBar.svelte';
   import SectionFigure from '../../../figures/SectionFigure.svelte';
+  import type { Label } from '../../../figures/labelled';
+  import type { Figure } from './figure';
   import type { UnitState } from '../unitState.svelte';
 
   let {
     unitState,
     unit,
     zone,
-    turning = $bindable(false),
-  }: { unitState: UnitState; unit: Unit; zone: Zone; turning?: boolean } = $props();
+    figure = $bindable('section'),
+  }: { unitState: UnitState; unit: Unit; zone: Zone; figure?: Figure } = $props();
 
   let width = $state(740);
   let height = $state(520);
 
-  const layout = $derived(plateLayout(unit, zone.zone, width, height));
+  const plane = $derived(figure === 'across' ? 'faciolingual' : figure === 'along' ? 'mesiodistal' : undefined);
+  const layout = $derived(plateLayout(unit, zone.zone, width, height, plane));
+  const shown = $derived(
+    figure !== 'section' ? figure : layout.main.plane === 'mesiodistal' ? 'along' : ('across' as const),
+  );
+  const figures = [
+    { name: 'across', words: 'Across' },
+    { name: 'along', words: 'Along' },
+    { name: 'above', words: 'Above' },
+    { name: 'round', words: 'Round' },
+  ] as const;
+
+  function readingAt(name: string | undefined) {
+    return name ? unitState.readingAt(name) : undefined;
+  }
+
+  function isChosen({ zone: name, segment }: Label): boolean {
+    const { point } = unitState;
+    return point ? point.kind === 'margin' && point.where === segment : name === zone.zone;
+  }
+
+  // A label leads to its zone, or to its piece of the margin.
+  function follow({ zone: name, segment }: Label) {
+    if (name) unitState.select(name);
+    else if (segment) unitState.pick({ kind: 'margin', where: segment });
+  }
 </script>
 
 {#snippet under({ name, caption, middle, foot }: SmallFigure)}
@@ -28,13 +56,18 @@
 {/snippet}
 
 <div class="relative min-h-0 flex-1 overflow-hidden" bind:clientWidth={width} bind:clientHeight={height}>
-  {#if layout.drawn}
-    <Button class="absolute top-4 right-4 z-10 text-[13px]" aria-pressed={turning} onclick={() => (turning = !turning)}>
-      {turning ? 'Sections' : 'In the round'}
-    </Button>
-  {/if}
-  {#if turning && layout.drawn}
+  <div class="absolute top-4 right-4 z-10 flex gap-1" role="group" aria-label="Figures">
+    {#each figures as { name, words } (name)}
+      {#if name !== 'round' || layout.drawn}
+        <Button class="px-2.5 text-[13px]" aria-pressed={shown === name} onclick={() => (figure = name)}>{words}</Button
+        >
+      {/if}
+    {/each}
+  </div>
+  {#if figure === 'round' && layout.drawn}
     <BodiesView {unit} />
+  {:else if figure === 'above'}
+    <AbovePlate {unitState} {unit} {zone} {width} {height} />
   {:else}
     {@const { main, on, middle, labels, beside } = layout}
     {@const toc = unit.plan.tocDeg}
@@ -55,12 +88,7 @@
         <text {x} dx="-8" y={from + (on.up ? 9 : 0)} text-anchor="end" class="path-word">path</text>
       {/if}
       {#each labels as label (label.id)}
-        <PlateLabel
-          {label}
-          selected={label.zone === zone.zone}
-          reading={label.zone ? unitState.readingAt(label.zone) : undefined}
-          onpick={label.zone ? () => unitState.select(label.zone!) : undefined}
-        />
+        <PlateLabel {label} selected={isChosen(label)} reading={readingAt(label.zone)} onpick={() => follow(label)} />
       {/each}
       {#if toc}
         <text x={middle} y={height - 58} text-anchor="middle" class="title">{toc.target}° total convergence</text>
@@ -72,16 +100,20 @@
         <SectionFigure
           section={beside.other}
           on={beside.section.on}
-          selected={zone.zone}
+          selected={unitState.point ? '' : zone.zone}
+          point={unitState.point}
           onpick={(name) => unitState.select(name)}
+          onpoint={(segment) => unitState.pick({ kind: 'margin', where: segment })}
         />
         {@render under(beside.section)}
         <AboveFigure
           above={unit.drawing.above}
           on={beside.above.on}
-          selected={zone.zone}
+          selected={unitState.point ? '' : zone.zone}
+          point={unitState.point}
           verdictOf={(name) => unitState.readingAt(name)?.finding?.verdict}
           onpick={(name) => unitState.select(name)}
+          onpoint={(point) => unitState.pick(point)}
         />
         {@render under(beside.above)}
       {/if}

@@ -3,17 +3,13 @@
   import type { Label } from '../../../figures/labelled';
   import { verdicts } from '../../../words/verdicts';
 
-  let {
-    label,
-    selected,
-    reading,
-    onpick,
-  }: { label: Label; selected: boolean; reading?: Reading; onpick?: () => void } = $props();
+  let { label, selected, reading, onpick }: { label: Label; selected: boolean; reading?: Reading; onpick: () => void } =
+    $props();
 
-  const anchor = $derived(label.side === 'left' ? 'end' : 'start');
+  const anchor = $derived(label.side === 'left' || label.before ? 'end' : 'start');
   const verdict = $derived(reading?.finding ? verdicts[reading.finding.verdict] : null);
   const leaderX = $derived(
-    label.side === 'left' ? label.at.x + 6 : label.side === 'right' ? label.at.x - 6 : label.at.x - 4,
+    anchor === 'end' ? label.at.x + (label.before ? 4 : 6) : label.at.x - (label.side === 'right' ? 6 : 4),
   );
   const words = $derived(
     [label.number, ...label.captions, reading?.finding?.headline ?? ''].filter(Boolean).join(', '),
@@ -21,27 +17,28 @@
 </script>
 
 <line x1={leaderX} y1={label.at.y - 7} x2={label.to.x} y2={label.to.y} class="leader" class:selected />
-<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <g
-  role={onpick ? 'button' : undefined}
-  tabindex={onpick ? 0 : undefined}
-  aria-label={onpick ? words : undefined}
-  aria-pressed={onpick ? selected : undefined}
-  class:pick={onpick}
+  role="button"
+  tabindex="0"
+  aria-label={words}
+  aria-pressed={selected}
+  class="pick"
   class:selected
   onclick={onpick}
-  onkeydown={(event) => (event.key === 'Enter' || event.key === ' ') && onpick?.()}
+  onkeydown={(event) => {
+    if (event.key !== 'Enter' && event.key !== ' ') return;
+    event.preventDefault();
+    onpick();
+  }}
 >
-  {#if onpick}
-    <rect
-      x={anchor === 'end' ? label.at.x - 92 : label.at.x - 6}
-      y={label.at.y - 24}
-      width="98"
-      height="44"
-      fill="transparent"
-    />
-    <circle cx={label.to.x} cy={label.to.y} r="14" fill="transparent" />
-  {/if}
+  <rect
+    x={anchor === 'end' ? label.at.x - 92 : label.at.x - 6}
+    y={label.at.y - 24}
+    width="98"
+    height="44"
+    fill="transparent"
+  />
+  <circle cx={label.to.x} cy={label.to.y} r="14" fill="transparent" />
   <circle
     cx={label.to.x}
     cy={label.to.y}
@@ -49,7 +46,9 @@
     class="dot"
     style:fill={verdict && !selected ? verdict.colour : undefined}
   />
-  <text x={label.at.x} y={label.at.y} text-anchor={anchor} class="number" class:margin={!onpick}>{label.number}</text>
+  <text x={label.at.x} y={label.at.y} text-anchor={anchor} class="number" class:margin={!label.zone}
+    >{label.number}</text
+  >
   {#each label.captions as caption, i (caption)}
     <text x={label.at.x} y={label.at.y + 15 + i * 14} text-anchor={anchor} class="caption">
       {#if i === 0 && verdict}<tspan style:fill={verdict.colour}>{`${verdict.sign}\u00a0`}</tspan>{/if}{caption}

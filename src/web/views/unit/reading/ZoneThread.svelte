@@ -17,8 +17,22 @@
   const read = $derived(unit.plan.zones.filter((candidate) => unitState.readingAt(candidate.zone)).length);
   const warned = $derived(unit.plan.cautions.map((caution) => caution.zone));
   let thread = $state<HTMLOListElement>();
+  let room = $state(0);
+  let scrolled = $state(0);
 
-  // The chosen knot stays in sight on a narrow screen.
+  // What lies beyond an edge is told there, and one tap brings it.
+  const knot = $derived.by(() => {
+    void room;
+    return thread ? thread.scrollWidth / unit.plan.zones.length : 1;
+  });
+  const before = $derived(Math.round(scrolled / knot));
+  const after = $derived(Math.max(0, unit.plan.zones.length - Math.round((scrolled + room) / knot)));
+
+  function page(by: number) {
+    thread?.scrollBy({ left: by * (room - knot), behavior: 'smooth' });
+  }
+
+  // The chosen knot stays in sight on a narrow screen, clear of the edges' buttons.
   $effect(() => {
     thread?.querySelector(`[data-zone="${zone.zone}"]`)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   });
@@ -40,40 +54,64 @@
       <span><span class="key">U</span> undo</span>
     </span>
   </div>
-  <ol class="-mx-1 flex overflow-x-auto px-1 pt-1" bind:this={thread}>
-    {#each unit.plan.zones as knot (knot.zone)}
-      {@const reading = unitState.readingAt(knot.zone)}
-      {@const verdict = reading?.finding ? verdicts[reading.finding.verdict] : null}
-      {@const current = knot.zone === zone.zone}
-      <li class="relative min-w-[76px] max-xl:min-w-[88px] flex-1" data-zone={knot.zone}>
-        <span class="thread" class:firm={verdict}></span>
-        <button
-          class="relative flex min-h-[66px] w-full flex-col items-start pr-1 text-left text-[13px] leading-tight"
-          aria-current={current ? 'step' : undefined}
-          onclick={() => unitState.select(knot.zone)}
-        >
-          <span
-            class="knot"
-            class:current
-            style:--colour={verdict?.colour ?? 'var(--outline)'}
-            class:filled={verdict}
-            aria-hidden="true">{verdict?.sign ?? ''}</span
+  <div class="relative">
+    {#if before > 0}
+      <button class="more left-0" aria-label="{before} zones before" onclick={() => page(-1)}>‹ {before}</button>
+    {/if}
+    {#if after > 0}
+      <button class="more right-0" aria-label="{after} more zones" onclick={() => page(1)}>{after} ›</button>
+    {/if}
+    <ol
+      class="-mx-1 flex overflow-x-auto px-1 pt-1"
+      bind:this={thread}
+      bind:clientWidth={room}
+      onscroll={(event) => (scrolled = event.currentTarget.scrollLeft)}
+    >
+      {#each unit.plan.zones as at (at.zone)}
+        {@const reading = unitState.readingAt(at.zone)}
+        {@const verdict = reading?.finding ? verdicts[reading.finding.verdict] : null}
+        {@const current = at.zone === zone.zone}
+        <li class="relative min-w-[76px] max-xl:min-w-[88px] flex-1 scroll-mx-14" data-zone={at.zone}>
+          <span class="thread" class:firm={verdict}></span>
+          <button
+            class="relative flex min-h-[66px] w-full flex-col items-start pr-1 text-left text-[13px] leading-tight"
+            aria-current={current ? 'step' : undefined}
+            onclick={() => unitState.select(at.zone)}
           >
-          <span class="measure text-[16px] {current ? 'text-plum' : ''}"
-            >{mm(knot.depthMm.target)}{#if warned.includes(knot.zone)}<span class="ml-1 font-text text-[13px] text-over"
-                >!<span class="sr-only"> caution</span></span
-              >{/if}</span
-          >
-          <span class={current ? 'font-semibold' : 'text-soft'}>{threadWords(knot.kind)}</span>
-          <span class="text-soft">{plain(cuspOf(knot.zone, knot.kind))}</span>
-          {#if verdict}<span class="sr-only">, {verdict.words}</span>{/if}
-        </button>
-      </li>
-    {/each}
-  </ol>
+            <span
+              class="knot"
+              class:current
+              style:--colour={verdict?.colour ?? 'var(--outline)'}
+              class:filled={verdict}
+              aria-hidden="true">{verdict?.sign ?? ''}</span
+            >
+            <span class="measure text-[16px] {current ? 'text-plum' : ''}"
+              >{mm(at.depthMm.target)}{#if warned.includes(at.zone)}<span class="ml-1 font-text text-[13px] text-over"
+                  >!<span class="sr-only"> caution</span></span
+                >{/if}</span
+            >
+            <span class={current ? 'font-semibold' : 'text-soft'}>{threadWords(at.kind)}</span>
+            <span class="text-soft">{plain(cuspOf(at.zone, at.kind))}</span>
+            {#if verdict}<span class="sr-only">, {verdict.words}</span>{/if}
+          </button>
+        </li>
+      {/each}
+    </ol>
+  </div>
 </nav>
 
 <style>
+  .more {
+    position: absolute;
+    z-index: 1;
+    top: 0;
+    bottom: 0;
+    min-width: 40px;
+    background: var(--leaf);
+    box-shadow: 0 0 14px 14px var(--leaf);
+    color: var(--plum);
+    font-size: 15px;
+  }
   .thread {
     position: absolute;
     left: 0;

@@ -1,12 +1,15 @@
 <script lang="ts">
   import LineButton from '../../../parts/LineButton.svelte';
   import type { Unit, Zone } from '../../../api/client';
-  import { change, mm, standing } from '../../../words/words';
+  import { mm } from '../../../words/words';
   import { verdicts } from '../../../words/verdicts';
   import CautionWords from '../CautionWords.svelte';
   import CutBy from './CutBy.svelte';
   import KeptOtherwise from './KeptOtherwise.svelte';
+  import MarginSteppers from './MarginSteppers.svelte';
+  import PointPanel from './PointPanel.svelte';
   import RangeBar from './RangeBar.svelte';
+  import ReasonList from './ReasonList.svelte';
   import Stepper from '../../../parts/Stepper.svelte';
   import UnitFacts from './UnitFacts.svelte';
   import type { UnitState } from '../unitState.svelte';
@@ -35,124 +38,99 @@
     else entries[zone.zone] = value;
     unitState.change({ [field]: entries });
   }
-
-  function setLevel(segment: string, value: number) {
-    unitState.change({ marginLevelMm: { ...unitState.inputs.marginLevelMm, [segment]: value } });
-  }
 </script>
 
 <aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-4" aria-label="Zone">
   {#if unit.keptOtherwise}<KeptOtherwise {unitState} kept={unit.keptOtherwise} />{/if}
-  <h2 class="font-text text-[15px] font-semibold text-soft">{zone.words}</h2>
-  <div class="flex flex-wrap items-baseline justify-between gap-x-3">
-    <p class="measure text-[62px] leading-none text-number">
-      {mm(zone.depthMm.target)}<span class="ml-2 text-[20px] text-soft">mm</span>
-    </p>
-    <p class="quiet whitespace-nowrap">{mm(zone.depthMm.min)} least · {mm(zone.depthMm.max)} most</p>
-  </div>
-  <RangeBar {zone} {reading} />
+  {#if unitState.point}
+    <PointPanel {unitState} {unit} point={unitState.point} />
+  {:else}
+    <h2 class="font-text text-[15px] font-semibold text-soft">{zone.words}</h2>
+    <div class="flex flex-wrap items-baseline justify-between gap-x-3">
+      <p class="measure text-[62px] leading-none text-number">
+        {mm(zone.depthMm.target)}<span class="ml-2 text-[20px] text-soft">mm</span>
+      </p>
+      <p class="quiet whitespace-nowrap">{mm(zone.depthMm.min)} least · {mm(zone.depthMm.max)} most</p>
+    </div>
+    <RangeBar {zone} {reading} />
 
-  <dl class="mt-1">
-    {#each zone.reasons as reason, i (i)}
-      <div class="grid grid-cols-[1fr_auto] gap-x-3 border-b border-hairline py-1.5">
+    <dl class="mt-1">
+      <ReasonList reasons={zone.reasons} />
+      <div class="grid grid-cols-[1fr_auto] gap-x-3 py-1.5">
         <dt>
-          {reason.text}
+          <strong>Depth to cut</strong>
           <span class="quiet block"
-            >{reason.source === 'P' ? '' : `${reason.source} · `}{standing(reason.standing)}</span
+            >leave {mm(unit.plan.finishingAllowanceMm)} for the fine pass: rough cut {mm(zone.roughCutMm)}</span
           >
         </dt>
-        <dd class="measure text-[17px]">
-          {reason.effect == null ? '' : i === 0 ? mm(reason.effect) : change(reason.effect)}
-        </dd>
+        <dd class="measure text-[19px] font-semibold">{mm(zone.depthMm.target)}</dd>
       </div>
-    {/each}
-    <div class="grid grid-cols-[1fr_auto] gap-x-3 py-1.5">
-      <dt>
-        <strong>Depth to cut</strong>
-        <span class="quiet block"
-          >leave {mm(unit.plan.finishingAllowanceMm)} for the fine pass: rough cut {mm(zone.roughCutMm)}</span
-        >
-      </dt>
-      <dd class="measure text-[19px] font-semibold">{mm(zone.depthMm.target)}</dd>
-    </div>
-  </dl>
+    </dl>
 
-  <CutBy {unit} {zone} />
+    <CutBy {unit} {zone} />
 
-  {#if outcome?.shows}
-    <p class="quiet border-t border-hairline py-1.5">
-      On this form {outcome.usualMm.toFixed(1)} is taken here, {outcome.mostMm.toFixed(1)} at most. {outcome.why}
-    </p>
-  {/if}
-
-  {#if reading && finding}
-    {@const sign = verdicts[finding.verdict]}
-    <div
-      class="mt-2 border-l-4 py-0.5 pl-3"
-      style:border-color={sign.colour}
-      role="status"
-      data-verdict={finding.verdict}
-    >
-      <p class="{sign.text} text-[17px] font-semibold">
-        <span aria-hidden="true">{sign.sign}</span>
-        {finding.headline}
+    {#if outcome?.shows}
+      <p class="quiet border-t border-hairline py-1.5">
+        On this form {outcome.usualMm.toFixed(1)} is taken here, {outcome.mostMm.toFixed(1)} at most. {outcome.why}
       </p>
-      {#if finding.doubt}
-        <p class="mb-1 border-b border-hairline pb-1"><strong>Doubtful.</strong> {finding.doubt}</p>
-      {/if}
-      <p>{finding.instruction}</p>
-      <p class="quiet flex items-center justify-between">
-        <span>{reading.said}</span>
-        <LineButton onclick={() => unitState.takeBack(reading.id, true)}>Take back</LineButton>
-      </p>
-    </div>
-  {/if}
-
-  <fieldset class="mt-3 flex flex-col gap-1.5" disabled={unit.finished}>
-    <Stepper label="Build-out" value={shownBuildOut} signed onstep={(value) => setAt('buildOutMm', value)} />
-    {#if zone.expectedClearanceMm}
-      <Stepper label="Room before" value={shownRoom} least={0} onstep={(value) => setAt('roomBeforeMm', value)} />
-      {#if shownRoom == null && outcome?.roomBeforeMm != null}
-        <p class="quiet">
-          In an average arch {outcome.roomBeforeMm.toFixed(1)} before{outcome.roomCutMm == null
-            ? ''
-            : ` and ${outcome.roomCutMm.toFixed(1)} once cut`}: an estimate until you measure.
-        </p>
-      {/if}
     {/if}
-    <Stepper
-      label="Pulp, radiograph"
-      value={unitState.inputs.findings?.pulpMm?.[zone.zone] ?? null}
-      least={0}
-      by={0.5}
-      onstep={(value) => unitState.measure('pulpMm', zone.zone, value)}
-    />
-    {#each margins as piece (piece.segment)}
-      <Stepper
-        label="Margin over gum"
-        value={unitState.inputs.marginLevelMm?.[piece.segment] ?? piece.levelMm}
-        signed
-        onstep={(value) => setLevel(piece.segment, value)}
-      />
-      {#if piece.segment === 'facial'}
-        <Stepper
-          label="Margin width"
-          value={unitState.inputs.facialMarginWidthMm ?? piece.widthMm}
-          least={0.1}
-          onstep={(facialMarginWidthMm) => unitState.change({ facialMarginWidthMm })}
-        />
-      {/if}
-    {/each}
-  </fieldset>
 
-  {#if cautions.length > 0}
-    <ul class="mt-3 flex flex-col gap-2" aria-label="Cautions">
-      {#each cautions as caution (caution.code + caution.zone + caution.segment)}
-        <li class="border-l-4 pl-3 text-[14px] {caution.mustBeAnswered ? 'border-critical' : 'border-(--over-mark)'}">
-          <CautionWords {unitState} {caution} />
-        </li>
+    {#if reading && finding}
+      {@const sign = verdicts[finding.verdict]}
+      <div
+        class="mt-2 border-l-4 py-0.5 pl-3"
+        style:border-color={sign.colour}
+        role="status"
+        data-verdict={finding.verdict}
+      >
+        <p class="{sign.text} text-[17px] font-semibold">
+          <span aria-hidden="true">{sign.sign}</span>
+          {finding.headline}
+        </p>
+        {#if finding.doubt}
+          <p class="mb-1 border-b border-hairline pb-1"><strong>Doubtful.</strong> {finding.doubt}</p>
+        {/if}
+        <p>{finding.instruction}</p>
+        <p class="quiet flex items-center justify-between">
+          <span>{reading.said}</span>
+          <LineButton onclick={() => unitState.takeBack(reading.id, true)}>Take back</LineButton>
+        </p>
+      </div>
+    {/if}
+
+    <fieldset class="mt-3 flex flex-col gap-1.5" disabled={unit.finished}>
+      <Stepper label="Build-out" value={shownBuildOut} signed onstep={(value) => setAt('buildOutMm', value)} />
+      {#if zone.expectedClearanceMm}
+        <Stepper label="Room before" value={shownRoom} least={0} onstep={(value) => setAt('roomBeforeMm', value)} />
+        {#if shownRoom == null && outcome?.roomBeforeMm != null}
+          <p class="quiet">
+            In an average arch {outcome.roomBeforeMm.toFixed(1)} before{outcome.roomCutMm == null
+              ? ''
+              : ` and ${outcome.roomCutMm.toFixed(1)} once cut`}: an estimate until you measure.
+          </p>
+        {/if}
+      {/if}
+      <Stepper
+        label="Pulp, radiograph"
+        value={unitState.inputs.findings?.pulpMm?.[zone.zone] ?? null}
+        least={0}
+        by={0.5}
+        onstep={(value) => unitState.measure('pulpMm', zone.zone, value)}
+      />
+      {#each margins as piece (piece.segment)}
+        <MarginSteppers {unitState} {piece} />
       {/each}
-    </ul>
+    </fieldset>
+
+    {#if cautions.length > 0}
+      <ul class="mt-3 flex flex-col gap-2" aria-label="Cautions">
+        {#each cautions as caution (caution.code + caution.zone + caution.segment)}
+          <li class="border-l-4 pl-3 text-[14px] {caution.mustBeAnswered ? 'border-critical' : 'border-(--over-mark)'}">
+            <CautionWords {unitState} {caution} />
+          </li>
+        {/each}
+      </ul>
+    {/if}
   {/if}
   <UnitFacts {unit} />
   <p class="quiet mt-3 border-t border-hairline pt-2">
