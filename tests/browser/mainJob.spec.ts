@@ -78,7 +78,7 @@ test('in the round: the planned body is drawn, cut open, and taken away as a fil
   const fetched = page.waitForEvent('download');
   await page.getByRole('link', { name: 'STL' }).first().click();
   expect((await fetched).suggestedFilename()).toBe('36-prepared.stl');
-  await page.getByRole('button', { name: 'Sections' }).click();
+  await page.getByRole('button', { name: 'Across' }).click();
   await expect(page.locator('path.planned.large')).toBeVisible();
 });
 
@@ -214,6 +214,46 @@ test('settings: teeth in universal notation, corrections in widths of the chosen
   await page.getByRole('radio', { name: /Two digits/ }).check();
   await page.getByLabel('Bur in hand').selectOption('');
   await page.keyboard.press('Escape');
+});
+
+test('a reading entered while a change is on its way stands when that is answered', async ({ page }) => {
+  await begin(page, '36 crown zirconia');
+  await page.route('**/inputs*', async (route) => {
+    // The answer was made before the reading and comes after it.
+    const response = await route.fetch();
+    await new Promise((done) => setTimeout(done, 700));
+    await route.fulfill({ response });
+  });
+  await page.keyboard.press('+');
+  await page.getByRole('region', { name: 'Reading' }).getByRole('button', { name: /^1\.0/ }).click();
+  await expect(depth(page)).toHaveText(/0\.9/);
+  await expect(panel(page).locator('[data-verdict]')).toBeVisible();
+  await page.waitForTimeout(900);
+  await expect(panel(page).locator('[data-verdict]')).toBeVisible();
+});
+
+test('margins, contacts and edges are points on the plate: chosen, told, and left again', async ({ page }) => {
+  await begin(page, '46 crown zirconia');
+  const plate = page.getByRole('group', { name: /^Plate/ });
+  await page.keyboard.press('2');
+  await expect(plate).toHaveAccessibleName('Plate, from above');
+  // Every number stands; a finger beside a point means the nearest one.
+  const zones = await page.getByRole('navigation', { name: 'Zones' }).getByRole('listitem').count();
+  await expect(plate.locator('text.number')).toHaveCount(zones + 8);
+  const contact = plate.getByRole('button', { name: 'Contact, mesial' });
+  const box = (await contact.boundingBox())!;
+  await page.mouse.click(box.x - 5, box.y + 4);
+  await expect(panel(page).getByRole('heading', { name: 'Contact, mesial' })).toBeVisible();
+  await expect(panel(page)).toContainText('Least room to the neighbour of an average arch');
+  await plate.getByRole('button', { name: 'Margin, distolingual' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(panel(page)).toContainText('Chamfer, 0.5 above the gum');
+  await page.getByRole('button', { name: 'Margin over gum less' }).click();
+  await expect(panel(page)).toContainText('Chamfer, 0.4 above the gum');
+  await page.keyboard.press('ArrowRight');
+  await expect(panel(page).getByRole('heading')).toHaveText('Functional cusp, distofacial');
+  await page.keyboard.press('1');
+  await expect(plate).toHaveAccessibleName('Plate');
 });
 
 test('when the program does not answer, the screen says so and keeps what it shows', async ({ page }) => {

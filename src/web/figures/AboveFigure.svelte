@@ -60,6 +60,9 @@
 
 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 <g class="pick" onclick={pick}>
+  {#each [...zones, ...points] as { x, y } (`${x} ${y}`)}
+    <circle cx={x} cy={y} r="13" fill="transparent" />
+  {/each}
   {#if above.finishLine.length > 0}
     <path d={present + finish} fill="url(#room)" fill-rule="evenodd" />
     <path d={finish} class="finish" />

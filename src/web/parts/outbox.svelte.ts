@@ -27,12 +27,12 @@ class Outbox {
   #sending = false;
 
   /** Sends it, or keeps it until it can be sent. */
-  async send<T>(entry: Unsent, call: () => Promise<T>): Promise<T | 'kept'> {
+  async send<T>(entry: Unsent): Promise<T | 'kept'> {
     // What waits was entered before and goes first.
     if (this.unsent.length > 0) await this.flush();
     if (this.unsent.length === 0) {
       try {
-        return await call();
+        return await answer(post<T>(entry));
       } catch (error) {
         if (!(error instanceof Refusal) || error.code !== 'unreachable') throw error;
       }
@@ -54,9 +54,9 @@ class Outbox {
     let sent = 0;
     try {
       while (this.unsent[0]) {
-        const { path, method, body, headers, words } = this.unsent[0];
+        const first = this.unsent[0];
         try {
-          await answer(post(path, { method, body: JSON.stringify(body), headers }));
+          await answer(post(first));
           sent++;
         } catch (error) {
           if (!(error instanceof Refusal)) throw error;
@@ -64,7 +64,7 @@ class Outbox {
             this.#later();
             break;
           }
-          notices.warn(`${words} was not taken: ${error.message}`);
+          notices.warn(`${first.words} was not taken: ${error.message}`);
         }
         this.#keep(this.unsent.slice(1));
       }
@@ -85,10 +85,15 @@ class Outbox {
   }
 }
 
-async function post(path: string, init: RequestInit) {
-  const response = await fetch(path, { ...init, headers: { 'content-type': 'application/json', ...init.headers } });
+async function post<T>({ path, method, body, headers }: Unsent) {
+  const response = await fetch(path, {
+    method,
+    body: JSON.stringify(body),
+    headers: { 'content-type': 'application/json', ...headers },
+  });
   const text = await response.text();
-  return { response, error: response.ok || !text ? undefined : (JSON.parse(text) as unknown) };
+  const told = text ? (JSON.parse(text) as unknown) : undefined;
+  return response.ok ? { response, data: told as T } : { response, error: told };
 }
 
 function read(): Unsent[] {

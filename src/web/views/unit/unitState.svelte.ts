@@ -31,6 +31,7 @@ export class UnitState {
 
   #id: string;
   #sending = false;
+  #turn: Promise<unknown> = Promise.resolve();
   #told: ((unit: Unit) => void) | null = null;
   #next: Inputs | null = null;
   /** The version against which it is told what moved: the one that stood when the findings were opened. */
@@ -66,7 +67,7 @@ export class UnitState {
 
   async load(): Promise<void> {
     try {
-      this.#show(await answer(api.GET('/api/units/{id}', this.#path)));
+      this.#show(await this.#inTurn(() => answer(api.GET('/api/units/{id}', this.#path))));
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       this.missing = error.message;
@@ -173,8 +174,10 @@ export class UnitState {
       path: `/api/units/${this.#id}/readings`,
       body,
     };
-    const call = () => answer(api.POST('/api/units/{id}/readings', { ...this.#path, body }));
-    const unit = await attempt(outbox.send(unsent, call), 'reading');
+    const unit = await attempt(
+      this.#inTurn(() => outbox.send<Unit>(unsent)),
+      'reading',
+    );
     if (!unit) return false;
     if (unit !== 'kept') this.#show(unit);
     undo.add(unsent.words.toLowerCase(), () => this.takeBack(body.id, true));
@@ -183,20 +186,21 @@ export class UnitState {
 
   async takeBack(reading: string, takenBack: boolean): Promise<void> {
     const path = { params: { path: { id: this.#id, reading } } };
-    const call = api.PUT('/api/units/{id}/readings/{reading}/taken-back', { ...path, body: { takenBack } });
-    if (!(await this.#try(answer(call))) || !takenBack) return;
+    const call = () =>
+      answer(api.PUT('/api/units/{id}/readings/{reading}/taken-back', { ...path, body: { takenBack } }));
+    if (!(await this.#try(call)) || !takenBack) return;
     notices.say('Reading taken back.', { label: 'Put it back', run: () => void this.takeBack(reading, false) });
   }
 
   /** Zones that are unread or critical are asked about first. */
   async finish(finished: boolean, allTheSame = false): Promise<void> {
-    const call = answer(api.PUT('/api/units/{id}/finished', { ...this.#path, body: { finished, allTheSame } })).catch(
-      (error: unknown) => {
-        if (!(error instanceof Refusal) || error.code !== 'unread') throw error;
-        notices.say(error.message, { label: 'Finish all the same', run: () => void this.finish(true, true) });
-        return null;
-      },
-    );
+    const call = this.#inTurn(() =>
+      answer(api.PUT('/api/units/{id}/finished', { ...this.#path, body: { finished, allTheSame } })),
+    ).catch((error: unknown) => {
+      if (!(error instanceof Refusal) || error.code !== 'unread') throw error;
+      notices.say(error.message, { label: 'Finish all the same', run: () => void this.finish(true, true) });
+      return null;
+    });
     const unit = await attempt(call);
     if (!unit) return;
     this.#show(unit);
@@ -207,7 +211,7 @@ export class UnitState {
   async takeProtocol(): Promise<void> {
     if (!this.unit) return;
     const params = { ...this.#path.params, header: { 'If-Match': `"${this.unit.version}"` } };
-    await this.#try(answer(api.POST('/api/units/{id}/protocol', { params })));
+    await this.#try(() => answer(api.POST('/api/units/{id}/protocol', { params })));
   }
 
   async renamePatient(patient: string): Promise<void> {
@@ -238,17 +242,17 @@ export class UnitState {
       while (this.#next && this.unit) {
         const body = this.#next;
         this.#next = null;
-        const header = { 'If-Match': `"${this.unit.version}"` };
-        const params = { ...this.#path.params, header, query: { since: this.since ?? undefined } };
-        const unsent = {
-          key: `inputs ${this.#id}`,
-          words: `The last change of ${this.unit.written}`,
-          method: 'PUT' as const,
-          path: `/api/units/${this.#id}/inputs`,
-          body,
-          headers: header,
-        };
-        const unit = await outbox.send(unsent, () => answer(api.PUT('/api/units/{id}/inputs', { params, body })));
+        const since = this.since === null ? '' : `?since=${this.since}`;
+        const unit = await this.#inTurn(() =>
+          outbox.send<Unit>({
+            key: `inputs ${this.#id}`,
+            words: `The last change of ${this.unit?.written}`,
+            method: 'PUT',
+            path: `/api/units/${this.#id}/inputs${since}`,
+            body,
+            headers: { 'If-Match': `"${this.unit?.version}"` },
+          }),
+        );
         if (unit === 'kept') break;
         this.#show(unit);
         this.still = unit.moved.length === 0;
@@ -275,8 +279,15 @@ export class UnitState {
     if (this.#next) await this.#send(this.#next);
   }
 
-  async #try(call: Promise<Unit>): Promise<Unit | null> {
-    const unit = await attempt(call);
+  /** One call after the other: an answer that was on its way while a reading was entered would show the unit without it. */
+  #inTurn<T>(call: () => Promise<T>): Promise<T> {
+    const mine = this.#turn.then(call);
+    this.#turn = mine.catch(() => undefined);
+    return mine;
+  }
+
+  async #try(call: () => Promise<Unit>): Promise<Unit | null> {
+    const unit = await attempt(this.#inTurn(call));
     if (unit) this.#show(unit);
     return unit;
   }
