@@ -1,4 +1,5 @@
 using System.Net.Sockets;
+using System.Text.Json.Nodes;
 using Dentelle.Data;
 using Microsoft.EntityFrameworkCore;
 
@@ -71,6 +72,62 @@ public sealed class StartTests : IDisposable
             string.Concat(Directory.GetFiles(Path.Combine(folder, "logs")).Select(File.ReadAllText)),
             StringComparison.Ordinal
         );
+    }
+
+    [Fact(DisplayName = "Killed in the middle of ticking, the program has counted a bur for every step that it noted, and for no other")]
+    public async Task Killed_while_ticking()
+    {
+        var chance = new Random(16);
+        var cases = new List<string>();
+        for (var round = 0; round < 3; round++)
+        {
+            using var server = new RunningServer(folder);
+            await server.AnswersAsync();
+            var made = await server.Client.Post("/api/quick-line/do", """{ "line": "36 crown zirconia" }""").Json();
+            cases.Add((string)made["caseId"]!);
+            var sheet = await server.Client.Get($"/api/cases/{cases[^1]}/sheet");
+            var noted = 0;
+            var ticking = TickAsync(
+                server.Client,
+                cases[^1],
+                [.. Steps(sheet).Where(step => step["burId"] is not null).Select(step => (string)step["key"]!)],
+                () => noted++
+            );
+            while (noted < 3 + (2 * round))
+                await Task.Delay(1);
+            await Task.Delay(chance.Next(40));
+            server.Kill();
+            await Assert.ThrowsAnyAsync<HttpRequestException>(() => ticking);
+        }
+        using var again = new RunningServer(folder);
+        await again.AnswersAsync();
+        var expected = new List<string>();
+        foreach (var id in cases)
+        {
+            var view = await again.Client.Get($"/api/cases/{id}/sheet");
+            var burs = Steps(view).ToDictionary(step => (string)step["key"]!, step => (string?)step["burId"]);
+            var done = view["ticks"]!.AsArray().Where(tick => tick!["endedAt"] is not null).Select(tick => burs[(string)tick!["key"]!]);
+            // One tooth is one preparation, however often its bur is taken up.
+            expected.AddRange(done.OfType<string>().Distinct());
+        }
+        Assert.NotEmpty(expected);
+        foreach (var bur in (await again.Client.Get("/api/drawer"))["burs"]!.AsArray())
+            Assert.Equal(expected.Count(used => used == (string)bur!["id"]!), (int)bur!["uses"]!);
+
+        static IEnumerable<JsonNode> Steps(JsonNode sheet) => sheet["sheet"]!["steps"]!.AsArray().OfType<JsonNode>();
+
+        static async Task TickAsync(HttpClient client, string id, string[] keys, Action noted)
+        {
+            foreach (var key in keys)
+            {
+                foreach (var what in (string[])["start", "stop"])
+                {
+                    await client.Post($"/api/cases/{id}/sheet/ticks", $$"""{ "key": "{{key}}", "what": "{{what}}" }""").Json();
+                    noted();
+                }
+            }
+            throw new InvalidOperationException("All was ticked before the program was killed.");
+        }
     }
 
     [Fact(DisplayName = "A folder that can't be made and a port that is taken end in a sentence")]
