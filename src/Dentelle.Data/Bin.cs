@@ -111,7 +111,9 @@ public sealed class Bin(DentelleDb db, TimeProvider clock)
                 var units = db
                     .Units.IgnoreQueryFilters()
                     .Where(row => row.RemovedAt <= before || cases.Any(whole => whole.Id == row.CaseId));
-                await db.Plans.Where(row => units.Any(unit => unit.Id == row.UnitId)).ExecuteDeleteAsync(stop);
+                // EF removes no rows that two types share.
+                foreach (var unit in await units.Select(row => row.Id).ToListAsync(stop))
+                    await db.Database.ExecuteSqlAsync($"""DELETE FROM "Plans" WHERE "UnitId" = {unit}""", stop);
                 await db.Readings.Where(row => units.Any(unit => unit.Id == row.UnitId)).ExecuteDeleteAsync(stop);
                 await db.StepTicks.IgnoreQueryFilters().Where(row => cases.Any(whole => whole.Id == row.CaseId)).ExecuteDeleteAsync(stop);
                 var gone = await units.Where(row => row.RemovedAt != null).CountAsync(stop);

@@ -63,12 +63,12 @@ public sealed class CaseList(DentelleDb db)
             stop
         );
 
-    /// <summary>All cases, one after the other, each let go before the next.</summary>
+    /// <summary>All cases with what was shown of their plans, one after the other, each let go before the next.</summary>
     public async IAsyncEnumerable<ListedCase> EachAsync([EnumeratorCancellation] CancellationToken stop)
     {
         foreach (var id in await db.Cases.OrderBy(row => row.Number).Select(row => row.Id).ToListAsync(stop))
         {
-            yield return await OneAsync(id, stop);
+            yield return await OneAsync(id, stop, results: true);
             db.ChangeTracker.Clear();
         }
     }
@@ -92,12 +92,12 @@ public sealed class CaseList(DentelleDb db)
         }
     }
 
-    private async Task<ListedCase> OneAsync(Guid id, CancellationToken stop)
+    private async Task<ListedCase> OneAsync(Guid id, CancellationToken stop, bool results = false)
     {
         db.ChangeTracker.Clear();
         try
         {
-            return new(id, (await RowsAsync([id], stop))[0], null);
+            return new(id, (await RowsAsync([id], stop, results))[0], null);
         }
         catch (Exception fault) when (IsOfTheData(fault))
         {
@@ -106,9 +106,10 @@ public sealed class CaseList(DentelleDb db)
         }
     }
 
-    private async Task<IReadOnlyList<CaseRow>> RowsAsync(IReadOnlyList<Guid> ids, CancellationToken stop)
+    private async Task<IReadOnlyList<CaseRow>> RowsAsync(IReadOnlyList<Guid> ids, CancellationToken stop, bool results = false)
     {
-        await db.NewestPlans(db.Units.Where(unit => ids.Contains(unit.CaseId))).LoadAsync(stop);
+        var plans = db.NewestPlans(db.Units.Where(unit => ids.Contains(unit.CaseId)));
+        await (results ? plans.Include(plan => plan.Result) : plans).LoadAsync(stop);
         return await db.WholeCases().Where(row => ids.Contains(row.Id)).ToListAsync(stop);
     }
 

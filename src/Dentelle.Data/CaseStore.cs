@@ -12,17 +12,20 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
 {
     private DateTime Now => clock.GetUtcNow().UtcDateTime;
 
-    public async Task<CaseRow?> CaseAsync(Guid id, CancellationToken stop)
+    /// <param name="results">Whether what was shown of its plans is read along.</param>
+    public async Task<CaseRow?> CaseAsync(Guid id, CancellationToken stop, bool results = false)
     {
-        await db.NewestPlans(db.Units.Where(unit => unit.CaseId == id)).LoadAsync(stop);
+        var plans = db.NewestPlans(db.Units.Where(unit => unit.CaseId == id));
+        await (results ? plans.Include(plan => plan.Result) : plans).LoadAsync(stop);
         return await db.WholeCases().FirstOrDefaultAsync(row => row.Id == id, stop);
     }
 
-    /// <summary>A unit with its case and the plans of all units in it: those of a bridge share a path.</summary>
+    /// <summary>A unit with what was shown of it, its case and the plans of all units in it: those of a bridge share a path.</summary>
     public async Task<UnitRow?> UnitAsync(Guid id, CancellationToken stop)
     {
         if (await db.Units.Where(row => row.Id == id).Select(row => (Guid?)row.CaseId).FirstOrDefaultAsync(stop) is not { } whole)
             return null;
+        await db.NewestPlans(db.Units.Where(unit => unit.Id == id)).Include(plan => plan.Result).LoadAsync(stop);
         await db.NewestPlans(db.Units.Where(unit => unit.CaseId == whole)).LoadAsync(stop);
         await db.Units.Where(row => row.CaseId == whole).Include(row => row.Case).LoadAsync(stop);
         return await db.Units.Include(row => row.Readings).FirstOrDefaultAsync(row => row.Id == id, stop);
@@ -227,17 +230,24 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
             TakenBy = by,
         };
 
-    private PlanRow PlanOf(UnitRow unit, PlannedUnit planned, PlanInputs inputs, Protocol protocol, string by) =>
-        new()
+    private PlanRow PlanOf(UnitRow unit, PlannedUnit planned, PlanInputs inputs, Protocol protocol, string by)
+    {
+        var id = Guid.CreateVersion7();
+        return new()
         {
-            Id = Guid.CreateVersion7(),
+            Id = id,
             UnitId = unit.Id,
             Version = unit.Version,
             Inputs = JsonDocuments.Write(inputs),
             ProtocolId = protocol.Id,
             ProtocolVersion = protocol.Version,
-            Result = JsonDocuments.Write(new PlanDocument([UnitDocument.From(planned.Plan, planned.Preparation.Cautions)])),
+            Result = new()
+            {
+                Id = id,
+                Document = JsonDocuments.Write(new PlanDocument([UnitDocument.From(planned.Plan, planned.Preparation.Cautions)])),
+            },
             MadeAt = Now,
             MadeBy = by,
         };
+    }
 }

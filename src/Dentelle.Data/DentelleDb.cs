@@ -71,7 +71,18 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
             row.HasKey(entry => entry.Key);
             row.HasIndex(entry => entry.At);
         });
-        modelBuilder.Entity<PlanRow>().HasIndex(entry => new { entry.UnitId, entry.Version }).IsUnique();
+        modelBuilder.Entity<PlanRow>(row =>
+        {
+            row.ToTable("Plans");
+            row.HasIndex(entry => new { entry.UnitId, entry.Version }).IsUnique();
+            row.HasOne(entry => entry.Result).WithOne().HasForeignKey<PlanResultRow>(result => result.Id);
+            row.Navigation(entry => entry.Result).IsRequired();
+        });
+        modelBuilder.Entity<PlanResultRow>(row =>
+        {
+            row.ToTable("Plans");
+            row.Property(entry => entry.Document).HasColumnName("Result");
+        });
         modelBuilder.Entity<ReadingRow>(row =>
         {
             row.Property(entry => entry.Kind).HasConversion<string>();

@@ -105,12 +105,22 @@ public sealed class PlanRow
 
     public int ProtocolVersion { get; init; }
 
-    /// <summary>The plan document, JSON, as it was shown then.</summary>
-    public required string Result { get; init; }
+    /// <summary>What was shown then; null where it was not read along.</summary>
+    public PlanResultRow? Result { get; init; }
 
     public DateTime MadeAt { get; init; }
 
     public required string MadeBy { get; init; }
+}
+
+/// <summary>The large part of a plan's row, read where it is asked for: lists of cases never do.</summary>
+public sealed class PlanResultRow
+{
+    /// <summary>The plan's.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The plan document, JSON.</summary>
+    public required string Document { get; init; }
 }
 
 /// <summary>A reading as it was taken. Taking it back leaves it here, marked.</summary>

@@ -34,7 +34,13 @@ internal static class OnlyAdded
         {
             var entity = db.Model.FindEntityType(row)!;
             var table = entity.GetTableName()!;
-            var columns = entity.GetProperties().Select(property => property.GetColumnName()).Except(marks);
+            var columns = db
+                .Model.GetEntityTypes()
+                .Where(sharing => sharing.GetTableName() == table)
+                .SelectMany(sharing => sharing.GetProperties())
+                .Select(property => property.GetColumnName())
+                .Distinct()
+                .Except(marks);
             Refuse(db, $"{table}AreNotRemoved", $"DELETE ON \"{table}\"", table, $"WHEN NOT ({removable})");
             Refuse(
                 db,

@@ -39,14 +39,20 @@ public sealed class DatabaseTests : IDisposable
         }
 
         await using var again = DatabaseFile.Open(DatabasePath);
-        var plans = await again.Plans.Where(plan => plan.UnitId == id).OrderBy(plan => plan.Version).ToListAsync();
+        var plans = await again
+            .Plans.Include(plan => plan.Result)
+            .Where(plan => plan.UnitId == id)
+            .OrderBy(plan => plan.Version)
+            .ToListAsync();
         Assert.Equal([1, 2, 3], plans.Select(plan => plan.Version));
         Assert.Equal(["a", "b", "b"], plans.Select(plan => plan.MadeBy));
         Assert.All(plans, plan => Assert.Equal((handbook.Protocol.Id, handbook.Protocol.Version), (plan.ProtocolId, plan.ProtocolVersion)));
         foreach (var (plan, step) in plans.Zip((double[])[0, 0.1, 0.2]))
         {
             Assert.Equal(Inputs(step).BuildOutMm, JsonDocuments.ReadInputs("kept", plan.Inputs).Value!.BuildOutMm);
-            var groove = JsonNode.Parse(plan.Result)!["units"]![0]!["zones"]!.AsArray().First(zone => (string)zone!["zone"]! == "groove")!;
+            var groove = JsonNode.Parse(plan.Result!.Document)!["units"]![0]!["zones"]!
+                .AsArray()
+                .First(zone => (string)zone!["zone"]! == "groove")!;
             Assert.Equal(1.0 - step, (double)groove["depthMm"]!["target"]!, 9);
         }
 

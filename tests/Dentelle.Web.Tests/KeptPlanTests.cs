@@ -25,8 +25,8 @@ public sealed class KeptPlanTests : IDisposable
         using (var scope = practice.Services.CreateScope())
         {
             var db = scope.ServiceProvider.GetRequiredService<DentelleDb>();
-            var plan = await db.Plans.SingleAsync();
-            var result = JsonNode.Parse(plan.Result)!;
+            var plan = await db.Plans.Include(kept => kept.Result).SingleAsync();
+            var result = JsonNode.Parse(plan.Result!.Document)!;
             result["units"]![0]!["zones"]!.AsArray().First(zone => (string)zone!["zone"]! == "groove")!["depthMm"]!["target"] =
                 groove + 0.3;
             // As if an earlier program had written it: the database lets nobody change it now.
@@ -41,9 +41,13 @@ public sealed class KeptPlanTests : IDisposable
         unit = await client.Put($"/api/units/{id}/inputs", unit["inputs"]!.ToJsonString(), "\"1\"").Json();
         Assert.Null(unit["keptOtherwise"]);
         using var after = practice.Services.CreateScope();
-        var plans = await after.ServiceProvider.GetRequiredService<DentelleDb>().Plans.OrderBy(plan => plan.Version).ToListAsync();
+        var plans = await after
+            .ServiceProvider.GetRequiredService<DentelleDb>()
+            .Plans.Include(plan => plan.Result)
+            .OrderBy(plan => plan.Version)
+            .ToListAsync();
         Assert.Equal([1, 2], plans.Select(plan => plan.Version));
-        Assert.Contains($"{groove + 0.3}", plans[0].Result);
+        Assert.Contains($"{groove + 0.3}", plans[0].Result!.Document);
     }
 
     [Fact(DisplayName = "The answer to a change tells which numbers moved; looking again tells none")]

@@ -45,7 +45,7 @@ public static class CaseEndpoints
         CancellationToken stop
     )
     {
-        if (await store.CaseAsync(id, stop) is not { } row)
+        if (await store.CaseAsync(id, stop, results: true) is not { } row)
             return Problems.NoSuch("case");
         response.Headers.ContentDisposition = $"attachment; filename=\"case-{row.Number:0000}.json\"";
         return TypedResults.Ok(CaseFiles.Write(row));

@@ -42,7 +42,7 @@ public sealed class CaseFiles(CaseStore store, Bin bin, ProtocolShelf shelf)
                     reading.BelowMm
                 ),
             ],
-            JsonDocument.Parse(made.Result).RootElement
+            JsonDocument.Parse(made.Result!.Document).RootElement
         );
     }
 

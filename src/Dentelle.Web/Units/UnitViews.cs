@@ -125,7 +125,7 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
     private static KeptPlanView? KeptOf(UnitRow unit, Plan today)
     {
         var kept = unit.NewestPlan()!;
-        return KeptPlan.Against(kept.Result, today) is { Count: > 0 } changes ? new(kept.Version, kept.MadeAt, changes) : null;
+        return KeptPlan.Against(kept.Result!.Document, today) is { Count: > 0 } changes ? new(kept.Version, kept.MadeAt, changes) : null;
     }
 
     /// <summary>What the protocol in use would do differently, where the unit was planned with another.</summary>
