@@ -82,6 +82,7 @@ if (!isRead)
 }
 builder.Services.AddLocalUser();
 builder.Services.AddProblemSentences();
+builder.Services.AddTurns();
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
@@ -108,6 +109,7 @@ app.UseResponseCompression();
 app.UseSameOrigin();
 app.UseAuthentication();
 app.UseAuthorization();
+app.UseRateLimiter();
 app.UseJsonRules();
 
 app.MapStaticAssets().AllowAnonymous();

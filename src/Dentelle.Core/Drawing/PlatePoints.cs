@@ -33,6 +33,10 @@ internal static class PlatePoints
     /// <summary>Less than this of the contact is taken by evening alone.</summary>
     private const double Opened = 0.1;
 
+    /// <summary>How much of a neighbour beside the tooth counts, and how far from it is looked for; millimetres.</summary>
+    private const double Beside = 1.5,
+        Far = 6;
+
     /// <summary>Pieces of the margin, and the edges.</summary>
     public static IReadOnlyList<PlatePoint> Of(
         Preparation preparation,
@@ -99,7 +103,7 @@ internal static class PlatePoints
             ? null
             : new(
                 "Least room to the neighbour of an average arch once cut",
-                contact.Neighbour.Distances(facing, 6).Min(),
+                contact.Neighbour.Distances(facing, Far).Min(),
                 "P",
                 Standing.Assumed
             );
@@ -110,9 +114,13 @@ internal static class PlatePoints
                 .. around.Neighbours.Select(
                     (near, i) =>
                     {
-                        var tree = new MeshTree(near.Surface);
+                        // Only the face it turns to the tooth is kept with it.
+                        var beside = present.Surface.Box.Grown(Beside);
+                        var tree = new MeshTree(
+                            near.Surface.Where(triangle => beside.Contains(near.Surface.Positions[near.Surface.Corners[3 * triangle]]))
+                        );
                         var places = present.Surface.Positions.ToArray();
-                        var gaps = tree.Distances(places, 6);
+                        var gaps = tree.Distances(places, Far);
                         return new Contact((ProximalSide)i, places[Array.IndexOf(gaps, gaps.Min())], tree);
                     }
                 ),

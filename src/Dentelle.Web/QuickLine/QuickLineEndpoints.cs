@@ -12,7 +12,7 @@ public static class QuickLineEndpoints
     {
         var line = routes.MapGroup("quick-line").WithTags("Quick line");
         line.MapPost("understand", Understand).WithName("understandLine");
-        line.MapPost("do", Do).WithName("doLine");
+        line.MapPost("do", Do).InTurn().WithName("doLine");
     }
 
     private static async Task<Ok<LineView>> Understand(LineEntry entry, LineWork work, CancellationToken stop) =>

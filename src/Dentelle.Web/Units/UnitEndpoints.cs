@@ -16,9 +16,9 @@ public static class UnitEndpoints
     {
         var units = routes.MapGroup("units/{id:guid}").WithTags("Units");
         units.MapGet("", Get).WithName("getUnit");
-        units.MapPut("inputs", SaveInputs).WithName("saveInputs");
-        units.MapPost("protocol", TakeProtocol).WithName("takeProtocol");
-        units.MapGet("cost", Cost).WithName("getCost");
+        units.MapPut("inputs", SaveInputs).InTurn().WithName("saveInputs");
+        units.MapPost("protocol", TakeProtocol).InTurn().WithName("takeProtocol");
+        units.MapGet("cost", Cost).InTurn().WithName("getCost");
         units.MapPost("readings", AddReading).WithName("addReading");
         units.MapPut("readings/{reading:guid}/taken-back", TakeBack).WithName("takeBackReading");
         units.MapPut("finished", Finish).WithName("finishUnit");
