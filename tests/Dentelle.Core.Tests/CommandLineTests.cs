@@ -98,6 +98,9 @@ public class CommandLineTests
         Assert.Contains("none of the teeth", Run("plan", "36 crown metal", "--assessment", file).Error);
         File.WriteAllText(file, """{ "teeth": { "36": { "colour": 1 } } }""");
         Assert.Contains("teeth 36: colour", Run("plan", "36 crown metal", "--assessment", file).Error);
+        // The rules of every other door hold at this one.
+        File.WriteAllText(file, """{ "material": "metal", "material": "zirconia-monolithic" }""");
+        Assert.Contains("material: this stands there twice", Run("plan", "36 crown metal", "--assessment", file).Error);
         // What the line says wins, boxes included.
         File.WriteAllText(file, """{ "boxes": [ "mesial" ] }""");
         var boxes = JsonNode.Parse(Run("plan", "25 inlay gold box distal", "--json", "--assessment", file).Output)!["units"]![0]![

@@ -32,7 +32,7 @@ public sealed class LetterTests
             var name in (string[])
                 ["Łódź Żółć", "Ñandú Ångström", "Γιώργος", "Юлия Ґ", "שרה", "محمد", "王小明", "山田はな", "Ioana Ștefănescu"]
         )
-            Assert.Equal("", Writing.Unprintable(name));
+            Assert.Null(Writing.Unprintable(name));
         Assert.Equal("김 민 준", Writing.Unprintable("김민준"));
         Assert.Equal("𒀀", Writing.Unprintable("Ines 𒀀 Calder"));
     }

@@ -87,6 +87,8 @@ public static class JsonDocuments
     /// <summary>Reads an assessment file: inputs, and under "teeth" those of single teeth.</summary>
     public static Answer<AssessmentFile> ReadAssessment(string fileName, string json)
     {
+        if (JsonRules.Complaint(System.Text.Encoding.UTF8.GetBytes(json)) is { } broken)
+            return new Problem("inputs-file", $"{fileName}: {broken.Sentence}");
         JsonObject? root;
         try
         {

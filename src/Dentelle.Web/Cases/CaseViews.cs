@@ -99,7 +99,7 @@ public sealed class CaseViews(
                     row.VisitAt,
                     row.Note,
                     [.. row.Units.Select(unit => Summary(unit, settings))],
-                    Unprintable: Writing.Unprintable(row.Patient) is { Length: > 0 } letters ? letters : null
+                    Unprintable: Writing.Unprintable(row.Patient)
                 );
             }
             catch (Exception broken) when (broken is not OperationCanceledException)

@@ -235,7 +235,7 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
                         InputsOf(unit).Bridge?.Teeth ?? []
                     )),
             ],
-            Writing.Unprintable(row.Patient) is { Length: > 0 } letters ? letters : null
+            Writing.Unprintable(row.Patient)
         );
 
     private static UnitChoices ChoicesOf(Plan plan, Protocol protocol)

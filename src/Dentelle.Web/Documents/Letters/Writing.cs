@@ -23,13 +23,13 @@ public static class Writing
     public static double WidthOf(this XGraphics page, string text, XFont font) =>
         Runs(text, font).Sum(run => page.MeasureString(run.Text, run.Face).Width);
 
-    /// <summary>Letters that no face has, each once; empty where all of it prints.</summary>
-    public static string Unprintable(string text)
+    /// <summary>Letters that no face has, each once; null where all of it prints.</summary>
+    public static string? Unprintable(string text)
     {
         if (IsPlain(text))
-            return "";
+            return null;
         var faces = SheetFonts.Faces(SheetFonts.TextFont(9));
-        return string.Join(
+        var lacking = string.Join(
             ' ',
             RightToLeft
                 .Ordered(text)
@@ -38,6 +38,7 @@ public static class Writing
                 .Select(rune => rune.ToString())
                 .Distinct()
         );
+        return lacking.Length > 0 ? lacking : null;
     }
 
     private static IEnumerable<(string Text, XFont Face)> Runs(string text, XFont font)
