@@ -98,7 +98,7 @@
           <BridgePlate units={teeth} />
         </section>
       {/each}
-      <section aria-label="Units">
+      <section class="mt-4" aria-label="Units">
         {#each units.filter((unit) => unit.traits.isCut) as unit (unit.id)}
           <UnitLine {unit} selected={unit.id === current?.id && units.length > 1} onpick={() => (picked = unit.id)} />
         {/each}

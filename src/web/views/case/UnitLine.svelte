@@ -9,7 +9,8 @@
 
   let { unit, selected, onpick }: { unit: Unit; selected: boolean; onpick: () => void } = $props();
 
-  const section = $derived(unit.drawing.faciolingual[0]!);
+  // An onlay covers one cusp and not the next: the section that shows most of the plan.
+  const section = $derived(unit.drawing.faciolingual.toSorted((a, b) => b.marks.length - a.marks.length)[0]!);
   const on = $derived(fit(section.present, { x: 4, y: 4, width: 88, height: 84 }, true, unit.drawing.jaw === 'lower'));
   const what = $derived(unit.case.units.find((one) => one.id === unit.id));
   const depths = $derived(unit.plan.zones.map((zone) => zone.depthMm.target));

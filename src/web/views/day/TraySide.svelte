@@ -9,7 +9,7 @@
 </script>
 
 <aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-7" aria-label="Tray for today">
-  <div class="flex items-baseline">
+  <div class="flex flex-wrap items-baseline gap-x-4">
     <h2 class="text-[23px] leading-none">Tray for today</h2>
     <LineButton class="ml-auto" href="/api/day/tray.pdf" target="_blank">Print page</LineButton>
   </div>
