@@ -49,7 +49,9 @@ public sealed class FolderLock : IDisposable
 
     public void Dispose()
     {
-        File.Delete(Path.Combine(folder, AddressName));
+        // Who took the folder away while the program ran has taken this with it.
+        if (Directory.Exists(folder))
+            File.Delete(Path.Combine(folder, AddressName));
         held.Dispose();
     }
 

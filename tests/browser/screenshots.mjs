@@ -16,6 +16,7 @@ const shots = [
   { name: 'unit-front', path: `/unit/${unit('11')}#facial-middle-third` },
   { name: 'unit-room', path: `/unit/${unit('47')}#functional-cusp-mesiofacial` },
   { name: 'unit-chair', path: `/unit/${unit('26')}#mesial-ridge`, theme: 'chair', width: 1024, height: 768 },
+  { name: 'unit-above', path: `/unit/${unit('46')}#functional-cusp-distolingual`, key: '2' },
   { name: 'unit-round', path: `/unit/${unit('26')}`, press: '3', cutOpen: '0.55' },
   { name: 'unit-veneer', path: `/unit/${unit('21')}#facial-middle-third` },
   { name: 'unit-onlay', path: `/unit/${unit('16')}#groove` },
@@ -65,6 +66,10 @@ for (const shot of shots) {
     await page.waitForTimeout(900);
   }
   if (shot.options) await page.getByRole('region', { name: 'Options' }).evaluate((element) => element.scrollIntoView());
+  if (shot.key) {
+    await page.keyboard.press(shot.key);
+    await page.waitForTimeout(400);
+  }
   if (shot.press) {
     const scene = page.waitForResponse((answer) => answer.url().includes('scene.glb'));
     await page.keyboard.press(shot.press);

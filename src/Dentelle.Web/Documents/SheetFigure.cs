@@ -127,7 +127,7 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         bool IsFree(XRect box) =>
             area.Contains(box.TopLeft)
             && area.Contains(box.BottomRight)
-            && !numbers.Exists(other => other.IntersectsWith(box))
+            && !numbers.Exists(other => XRect.Inflate(other, 3, 1).IntersectsWith(box))
             && !Array.Exists(lines, box.Contains)
             && !tooth.Contains(new Vec2(box.X + (box.Width / 2), box.Y + (box.Height / 2)));
     }

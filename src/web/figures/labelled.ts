@@ -35,6 +35,9 @@ const lineHeight = 15;
 const numberHeight = 26;
 const WIDTH = 60;
 
+const heightOf = (labels: readonly Label[]) =>
+  labels.reduce((sum, label) => sum + numberHeight + label.captions.length * lineHeight + 4, 0);
+
 /** Numbers set round a section, each with a leader into the room it measures. */
 export function labelsOf(
   section: Section,
@@ -77,11 +80,14 @@ export function labelsOf(
 
   for (const side of ['left', 'right'] as const) {
     const own = labels.filter((label) => label.side === side);
+    // Where they find no room, words go first; then what is farthest from the bite.
+    if (heightOf(own) > frame.bottom - frame.top) for (const label of own) label.captions = [];
+    while (own.length > 1 && heightOf(own) > frame.bottom - frame.top) labels.splice(labels.indexOf(own.pop()!), 1);
     const heights = spread(
       own.map((label) => ({
         id: label.id,
         y: label.to.y - numberHeight / 2,
-        height: numberHeight + label.captions.length * lineHeight + 4,
+        height: heightOf([label]),
       })),
       frame.top,
       frame.bottom,

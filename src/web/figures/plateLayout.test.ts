@@ -73,6 +73,21 @@ describe('the plate', () => {
     }
   });
 
+  it('on a low plate keeps every label on it, without words', () => {
+    const crowded = unit('lower', true);
+    crowded.plan.zones = Array.from({ length: 9 }, (_, i) => ({
+      zone: `z${i}`,
+      kind: 'lingual',
+      depthMm: { target: 1 },
+    })) as unknown as Unit['plan']['zones'];
+    const marks = crowded.plan.zones.map(({ zone }, i) => ({ zone, x: -4, y: 5 - i }));
+    crowded.drawing.faciolingual = [{ ...section('faciolingual', []), marks } as unknown as Section];
+    const low = plateLayout(crowded, 'z0', 546, 318);
+    expect(low.labels.length).toBeGreaterThan(4);
+    for (const label of low.labels) expect(label.at.y + 15 * label.captions.length).toBeLessThanOrEqual(318);
+    expect(plateLayout(crowded, 'z0', 740, 620).labels).toHaveLength(9);
+  });
+
   it('gives the small figures up on a narrow plate and breaks its caption beside the button', () => {
     expect(plateLayout(unit('lower', true), 'facial', 546, 470)).toMatchObject({
       beside: null,

@@ -19,6 +19,8 @@ export interface PathArrow {
   to: number;
   /** Degrees, clockwise from upright, about the arrow's beginning. */
   lean: number;
+  /** On which side of it its word stands: away from the label. */
+  words: -1 | 1;
 }
 
 /** Everything of the plate that has a place. Pixels, origin at the upper left. */
@@ -29,17 +31,20 @@ export interface PlateLayout {
   title: string;
   captions: string[];
   below: string;
+  /** Too low for its lower lines: numbers without words, no scale. */
+  low: boolean;
   labels: Label[];
   path: PathArrow | null;
   /** Whether there is a planned body to show. */
   drawn: boolean;
-  /** Whether there is room for the small figures; on a tablet the arrow keys still bring every section up. */
+  /** Whether there is room for the small figures; the buttons of the plate bring each of them up all the same. */
   beside: { other: Section; section: SmallFigure; above: SmallFigure } | null;
 }
 
 // Room round the main figure: title above, labels on both sides, convergence and scale below.
 const LABELS = 140;
 const ROOMY = 660;
+const LOW = 400;
 
 /** @param plane The section that is wanted large; without it the one that shows the zone. */
 export function plateLayout(
@@ -53,8 +58,9 @@ export function plateLayout(
   const [main, other] = sectionsFor(unit, zone, plane);
   const up = drawing.jaw === 'lower';
   const side = width >= ROOMY ? Math.max(168, width * 0.24) : 0;
-  const head = up ? 122 : 84;
-  const foot = up ? 92 : 132;
+  const low = height < LOW;
+  const head = (up ? 122 : 84) - (low ? 26 : 0);
+  const foot = low ? (up ? 20 : 56) : up ? 92 : 132;
   const box = { x: LABELS, y: head, width: width - side - 2 * LABELS, height: height - head - foot };
   const on = fit(main.present, box, flips(main, unit), up);
   const edges = extent(main.present, on);
@@ -63,7 +69,7 @@ export function plateLayout(
     left: edges.left - 30,
     right: edges.right + 30,
     top: edges.top - 4,
-    bottom: height - 84,
+    bottom: height - (low ? 6 : 84),
     middle,
     tooth: edges,
   });
@@ -73,12 +79,13 @@ export function plateLayout(
     on,
     middle,
     title: `${unit.plan.tooth}, ${main.plane} section`,
-    captions: captions(main, unit, width >= ROOMY),
+    captions: captions(main, unit, width >= ROOMY && !low),
     below: below(main, unit, drawn),
+    low,
     labels,
     path: drawn && !unit.traits.isVeneer ? arrow(labels, unit, main, on) : null,
     drawn,
-    beside: side > 0 ? smallFigures(unit, other, on.scale, { width, height, side }) : null,
+    beside: side > 0 && !low ? smallFigures(unit, other, on.scale, { width, height, side }) : null,
   };
 }
 
@@ -125,6 +132,7 @@ function arrow(labels: readonly Label[], unit: Unit, main: Section, on: Placing)
     x: label.to.x + (label.before ? 16 : -16),
     from: label.at.y + (on.up ? -18 : 14),
     to: label.to.y + (on.up ? -22 : 22),
+    words: label.before ? 1 : -1,
     lean: (on.flip ? -degrees : degrees) * (on.up ? 1 : -1),
   };
 }

@@ -97,7 +97,7 @@
       {onkeydown}
       aria-label="Planned preparation inside the present tooth; drag or use the arrow keys to turn it"
     ></canvas>
-    <p class="pointer-events-none absolute top-4 left-5 font-plate text-[21px]">
+    <p class="pointer-events-none absolute top-4 left-5 max-w-[calc(100%-300px)] font-plate text-[21px]">
       {unit.plan.tooth}, in the round
       <span class="block font-text text-[13px] text-soft">
         what is planned, inside the present tooth · {unit.drawing.measured

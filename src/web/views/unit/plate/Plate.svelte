@@ -79,22 +79,26 @@
 
       <SectionFigure section={main} {on} selected={zone.zone} large />
       {#if layout.path}
-        {@const { x, from, to, lean } = layout.path}
+        {@const { x, from, to, lean, words } = layout.path}
         {@const point = to > from ? 1 : -1}
         <g transform="rotate({lean} {x} {from})">
           <line x1={x} y1={from} x2={x} y2={to} class="path" />
           <path d="M{x - 4} {to - 4 * point}L{x} {to + 5 * point}L{x + 4} {to - 4 * point}Z" class="path-head" />
         </g>
-        <text {x} dx="-8" y={from + (on.up ? 9 : 0)} text-anchor="end" class="path-word">path</text>
+        <text {x} dx={8 * words} y={from + (on.up ? 9 : 0)} text-anchor={words > 0 ? 'start' : 'end'} class="path-word"
+          >path</text
+        >
       {/if}
       {#each labels as label (label.id)}
         <PlateLabel {label} selected={isChosen(label)} reading={readingAt(label.zone)} onpick={() => follow(label)} />
       {/each}
-      {#if toc}
+      {#if toc && !layout.low}
         <text x={middle} y={height - 58} text-anchor="middle" class="title">{toc.target}° total convergence</text>
       {/if}
-      <text x={middle} y={height - 39} text-anchor="middle" class="caption">{layout.below}</text>
-      <ScaleBar x={22} y={height - 12} scale={on.scale} />
+      {#if !layout.low}
+        <text x={middle} y={height - 39} text-anchor="middle" class="caption">{layout.below}</text>
+        <ScaleBar x={22} y={height - 12} scale={on.scale} />
+      {/if}
 
       {#if beside}
         <SectionFigure

@@ -56,10 +56,10 @@
   </div>
   <div class="relative">
     {#if before > 0}
-      <button class="more left-0" aria-label="{before} zones before" onclick={() => page(-1)}>‹ {before}</button>
+      <button class="more before" aria-label="{before} zones before" onclick={() => page(-1)}>‹ {before}</button>
     {/if}
     {#if after > 0}
-      <button class="more right-0" aria-label="{after} more zones" onclick={() => page(1)}>{after} ›</button>
+      <button class="more after" aria-label="{after} more zones" onclick={() => page(1)}>{after} ›</button>
     {/if}
     <ol
       class="-mx-1 flex overflow-x-auto px-1 pt-1"
@@ -106,11 +106,20 @@
     z-index: 1;
     top: 0;
     bottom: 0;
-    min-width: 40px;
-    background: var(--leaf);
-    box-shadow: 0 0 14px 14px var(--leaf);
+    min-width: 68px;
+    padding: 0 4px;
+    text-align: left;
+    background: linear-gradient(to right, var(--leaf) 55%, transparent);
     color: var(--plum);
     font-size: 15px;
+  }
+  .more.before {
+    left: -4px;
+  }
+  .more.after {
+    right: -4px;
+    text-align: right;
+    background: linear-gradient(to left, var(--leaf) 55%, transparent);
   }
   .thread {
     position: absolute;
