@@ -82,7 +82,7 @@ public sealed class PrintedPageTests : IDisposable
                 var across = drawing["faciolingual"]!.AsArray().MaxBy(section => section!["marks"]!.AsArray().Count)!;
                 var numbers = (await PagesAsync($"/api/units/{unit["id"]}/sheet.pdf"))[0]
                     .GetWords()
-                    .Where(word => word.Letters[0].PointSize is > 12.5 and < 13.5 && word.BoundingBox.Bottom is > 490 and < 735)
+                    .Where(word => word.Letters[0].PointSize is > 12.5 and < 13.5 && word.BoundingBox.Bottom is > 465 and < 735)
                     .ToArray();
                 Assert.Equal(Depths(view, across), Told(numbers.Where(word => word.BoundingBox.Right < 298)));
                 Assert.Equal(Depths(view, drawing["mesiodistal"]!), Told(numbers.Where(word => word.BoundingBox.Left > 297)));

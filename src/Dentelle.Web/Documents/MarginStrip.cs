@@ -17,6 +17,8 @@ internal static class MarginStrip
 
     public static void Draw(XGraphics page, Margin margin, XRect area)
     {
+        if (margin.Pieces.Count == 0)
+            return;
         var column = area.Width / 8;
         var gum = area.Top + 86;
         var (small, number) = (SheetFonts.TextFont(7.5), SheetFonts.NumberFont(13));

@@ -12,7 +12,7 @@ internal static class PlanSheet
 {
     private const double Edge = 42;
     private const double Width = 595.28 - (2 * Edge);
-    private const double TableTop = 495,
+    private const double TableTop = 506,
         RowHeight = 12.6,
         LineHeight = 11.5,
         LowestBody = 776;
@@ -33,7 +33,10 @@ internal static class PlanSheet
         {
             Head(page, unit);
             Figures(page, planned);
-            Zones(page, unit);
+            if (unit.Traits.IsCut)
+                Zones(page, unit);
+            else
+                page.Write("Nothing is cut here.", SheetFonts.TextFont(9), Ink.Brush(Ink.Text), new XPoint(Edge, TableTop));
             Inside(page, inside, TableTop + (RowHeight * unit.Plan.Zones.Count) + 16);
             Cautions(page, cautions[..fitting], below);
             if (fitting < cautions.Length)
@@ -62,7 +65,7 @@ internal static class PlanSheet
         );
         var toc = unit.Plan.TocDeg is { } range ? $" · total convergence {range.Target}° ({range.Min}–{range.Max})" : "";
         page.Write(
-            $"Case {unit.Case.Number} · {unit.Case.Patient}{toc} · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass",
+            $"Case {unit.Case.Number} · {unit.Case.Patient}{toc}{(unit.Traits.IsCut ? $" · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass" : "")}",
             SheetFonts.TextFont(9),
             Ink.Brush(Ink.Soft),
             new XPoint(Edge, 95)
@@ -73,18 +76,22 @@ internal static class PlanSheet
     private static void Figures(XGraphics page, PlannedUnit planned)
     {
         const double top = 106,
-            high = 246;
+            high = 262;
         var (tooth, drawing) = (planned.Plan.Tooth, planned.Drawing);
         var up = tooth.Jaw == Jaw.Lower;
+        // A tooth larger than nearly all is drawn smaller, and its captions say how much.
+        SectionDrawing[] sections = [drawing.Faciolingual.MaxBy(section => section.Marks.Count)!, drawing.Mesiodistal];
+        var tallest = sections.Max(section => section.Present.Max(p => p.Y) - section.Present.Min(p => p.Y));
+        var scale = Math.Min(PointsPerMm, (high - 60) / tallest);
         // The section in which most is cut. Seen from the cheek the midline lies on the left for the patient's left teeth.
-        Section(drawing.Faciolingual.MaxBy(section => section.Marks.Count)!, Edge, flip: true);
-        Section(drawing.Mesiodistal, Edge + (Width / 2), flip: !tooth.IsRight);
-        var above = new SheetFigure(page, PointsPerMm / 2, crownUp: true, new XRect(Edge, 372, 92, 108));
+        Section(sections[0], Edge, flip: true);
+        Section(sections[1], Edge + (Width / 2), flip: !tooth.IsRight);
+        var above = new SheetFigure(page, scale / 2, crownUp: true, new XRect(Edge, 382, 92, 108));
         above.Above(drawing.Above, flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper));
-        MarginStrip.Draw(page, planned.Plan.Margin, new XRect(Edge + 122, 364, Width - 122, 116));
+        MarginStrip.Draw(page, planned.Plan.Margin, new XRect(Edge + 122, 376, Width - 122, 116));
 
         void Section(SectionDrawing section, double left, bool flip) =>
-            new SheetFigure(page, PointsPerMm, up, new XRect(left, top, Width / 2, high)).Section(section, planned.Plan, flip);
+            new SheetFigure(page, scale, up, new XRect(left, top, Width / 2, high)).Section(section, planned.Plan, flip);
     }
 
     private static void Zones(XGraphics page, UnitView unit)

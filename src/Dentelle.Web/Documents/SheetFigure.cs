@@ -26,6 +26,9 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
 
     private readonly List<XRect> numbers = [];
 
+    /// <summary>Where numbers may stand: above the caption.</summary>
+    private readonly XRect inside = new(area.X, area.Y, area.Width, area.Height - 12);
+
     /// <summary>How many times larger than the tooth it is drawn.</summary>
     public double Times => pointsPerMm * MmPerInch / PointsPerInch;
 
@@ -125,8 +128,8 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
         }
 
         bool IsFree(XRect box) =>
-            area.Contains(box.TopLeft)
-            && area.Contains(box.BottomRight)
+            inside.Contains(box.TopLeft)
+            && inside.Contains(box.BottomRight)
             && !numbers.Exists(other => XRect.Inflate(other, 3, 1).IntersectsWith(box))
             && !Array.Exists(lines, box.Contains)
             && !tooth.Contains(new Vec2(box.X + (box.Width / 2), box.Y + (box.Height / 2)));

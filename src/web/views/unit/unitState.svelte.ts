@@ -165,6 +165,7 @@ export class UnitState {
   }
 
   async read(entry: ReadingEntry): Promise<boolean> {
+    this.pick(null);
     const body = { ...entry, id: crypto.randomUUID() };
     const value = entry.passed ?? entry.valueMm ?? entry.afterMm ?? 0;
     const unsent = {

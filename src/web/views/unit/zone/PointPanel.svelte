@@ -4,7 +4,7 @@
   import Stepper from '../../../parts/Stepper.svelte';
   import { level, mm, plain, upperFirst } from '../../../words/words';
   import { pointWords } from '../../../words/zoneWords';
-  import CautionWords from '../CautionWords.svelte';
+  import CautionList from './CautionList.svelte';
   import MarginSteppers from './MarginSteppers.svelte';
   import ReasonList from './ReasonList.svelte';
   import type { Side } from '../entries';
@@ -66,12 +66,4 @@
     />
   {/if}
 </fieldset>
-{#if cautions.length > 0}
-  <ul class="mt-3 flex flex-col gap-2" aria-label="Cautions">
-    {#each cautions as caution (caution.code)}
-      <li class="border-l-4 pl-3 text-[14px] {caution.mustBeAnswered ? 'border-critical' : 'border-(--over-mark)'}">
-        <CautionWords {unitState} {caution} />
-      </li>
-    {/each}
-  </ul>
-{/if}
+<CautionList {unitState} {cautions} />

@@ -3,7 +3,7 @@
   import type { Unit, Zone } from '../../../api/client';
   import { mm } from '../../../words/words';
   import { verdicts } from '../../../words/verdicts';
-  import CautionWords from '../CautionWords.svelte';
+  import CautionList from './CautionList.svelte';
   import CutBy from './CutBy.svelte';
   import KeptOtherwise from './KeptOtherwise.svelte';
   import MarginSteppers from './MarginSteppers.svelte';
@@ -29,6 +29,8 @@
   const shownRoom = $derived(unitState.inputs.roomBeforeMm?.[zone.zone] ?? zone.roomBeforeMm ?? null);
 
   export function buildOut(by: number) {
+    // What changes is in sight.
+    unitState.pick(null);
     setAt('buildOutMm', Math.round((shownBuildOut + by) * 10) / 10);
   }
 
@@ -122,15 +124,7 @@
       {/each}
     </fieldset>
 
-    {#if cautions.length > 0}
-      <ul class="mt-3 flex flex-col gap-2" aria-label="Cautions">
-        {#each cautions as caution (caution.code + caution.zone + caution.segment)}
-          <li class="border-l-4 pl-3 text-[14px] {caution.mustBeAnswered ? 'border-critical' : 'border-(--over-mark)'}">
-            <CautionWords {unitState} {caution} />
-          </li>
-        {/each}
-      </ul>
-    {/if}
+    <CautionList {unitState} {cautions} />
   {/if}
   <UnitFacts {unit} />
   <p class="quiet mt-3 border-t border-hairline pt-2">
