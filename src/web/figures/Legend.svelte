@@ -31,6 +31,15 @@
     >
   </dt>
   <dd>pulp, an average or as on the radiograph</dd>
+  <dt>
+    <svg width="56" height="16" viewBox="0 0 56 16" aria-hidden="true"
+      ><circle cx="8" cy="8" r="3" class="dot" /><circle cx="28" cy="8" r="3" class="ring" /><path
+        d="M48 4L52 8L48 12L44 8Z"
+        class="ring"
+      /></svg
+    >
+  </dt>
+  <dd>a zone; a piece of the margin, the edges; a contact</dd>
   {#each Object.values(verdicts) as verdict (verdict.words)}
     <dt class="measure text-[19px] leading-none {verdict.text}">{verdict.sign}</dt>
     <dd>{verdict.words}</dd>
@@ -65,5 +74,13 @@
   }
   .pulp {
     fill: var(--pulp);
+  }
+  .dot {
+    fill: var(--outline);
+  }
+  .ring {
+    fill: var(--paper);
+    stroke: var(--outline);
+    stroke-width: 1.2;
   }
 </style>
