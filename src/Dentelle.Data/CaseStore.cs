@@ -26,7 +26,7 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
         if (await db.Units.Where(row => row.Id == id).Select(row => (Guid?)row.CaseId).FirstOrDefaultAsync(stop) is not { } whole)
             return null;
         await db.NewestPlans(db.Units.Where(unit => unit.Id == id)).Include(plan => plan.Result).LoadAsync(stop);
-        await db.NewestPlans(db.Units.Where(unit => unit.CaseId == whole)).LoadAsync(stop);
+        await db.NewestPlans(db.Units.Where(unit => unit.CaseId == whole && unit.Id != id)).LoadAsync(stop);
         await db.Units.Where(row => row.CaseId == whole).Include(row => row.Case).LoadAsync(stop);
         return await db.Units.Include(row => row.Readings).FirstOrDefaultAsync(row => row.Id == id, stop);
     }

@@ -94,8 +94,7 @@ internal static class PlatePoints
     {
         if (preparation is not { Body: { } body, Cut: { } cut })
             return null;
-        var left = body.Surface.Positions.ToArray().Min(p => Vector3.Distance(p, (Vector3)contact.At));
-        if (left < Opened)
+        if ((body.Surface.NearestVertex(contact.At) - contact.At).Length < Opened)
             return null;
         var side = Math.Sign(contact.At.X);
         Vector3[] facing = [.. cut.Places.Where(place => place.X * side > 0).Select(place => (Vector3)place)];

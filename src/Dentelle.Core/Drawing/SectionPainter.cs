@@ -1,11 +1,9 @@
-using System.Numerics;
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
-using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Core.Drawing;
 
@@ -145,7 +143,7 @@ internal static class SectionPainter
             var (at, outward) = Place(plan.Zones[zone].Zone, inZone, outline);
             // From the planned surface back to the present one: over a pointed cusp the way down is longer than what is cut.
             var place = section.Present[Tip(plan.Zones[zone].Zone, inZone, outline)];
-            var cut = preparation.Present.Tree.Closest(Nearest(walled.Surface, place)).Distance;
+            var cut = preparation.Present.Tree.Closest(walled.Surface.NearestVertex(place)).Distance;
             marks.Add(new(plan.Zones[zone].Zone.Name, at, at - (outward * (cut / 2)), outward, cut));
         }
         return marks;
@@ -159,20 +157,6 @@ internal static class SectionPainter
         var (index, count) = (Tip(zone, inZone, outline), outline.Count);
         var outward = ((outline[(index + 1) % count] - outline[(index + count - 1) % count]).Turned * -1).Unit;
         return (outline[index], outward);
-    }
-
-    /// <summary>The vertex nearest to a place. For a handful of places no tree is worth its making.</summary>
-    private static Vec3 Nearest(Mesh surface, Vec3 place)
-    {
-        var (nearest, best) = (default(Vector3), float.PositiveInfinity);
-        var from = (Vector3)place;
-        foreach (var p in surface.Positions)
-        {
-            var distance = Vector3.DistanceSquared(p, from);
-            if (distance < best)
-                (nearest, best) = (p, distance);
-        }
-        return nearest;
     }
 
     /// <summary>Indices in the order of the outline; a run across its seam stays together.</summary>

@@ -127,6 +127,20 @@ public sealed class Mesh
         return new Mesh([.. allPositions], [.. allCorners]);
     }
 
+    /// <summary>The vertex nearest to a place. For a handful of places no tree is worth its making.</summary>
+    public Vec3 NearestVertex(Vec3 place)
+    {
+        var (nearest, best) = (default(Vector3), float.PositiveInfinity);
+        var from = (Vector3)place;
+        foreach (var p in positions)
+        {
+            var distance = Vector3.DistanceSquared(p, from);
+            if (distance < best)
+                (nearest, best) = (p, distance);
+        }
+        return nearest;
+    }
+
     /// <summary>The triangles that pass, with only the vertices they use.</summary>
     public Mesh Where(Func<int, bool> keep)
     {

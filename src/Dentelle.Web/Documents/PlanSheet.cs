@@ -7,7 +7,10 @@ using PdfSharp.Drawing;
 
 namespace Dentelle.Web.Documents;
 
-/// <summary>A unit on paper: sections to scale, the margin unrolled, zone table, cautions. Cautions that find no room stand on a second page.</summary>
+/// <summary>
+/// A unit on paper: sections to scale, the margin unrolled, zone table, cautions. Cautions that find no room stand on a second
+/// page.
+/// </summary>
 internal static class PlanSheet
 {
     private const double Edge = 42;
@@ -64,8 +67,9 @@ internal static class PlanSheet
             new XPoint(Edge, 80)
         );
         var toc = unit.Plan.TocDeg is { } range ? $" · total convergence {range.Target}° ({range.Min}–{range.Max})" : "";
+        var leave = unit.Traits.IsCut ? $" · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass" : "";
         page.Write(
-            $"Case {unit.Case.Number} · {unit.Case.Patient}{toc}{(unit.Traits.IsCut ? $" · leave {new Mm(unit.Plan.FinishingAllowanceMm)} for the fine pass" : "")}",
+            $"Case {unit.Case.Number} · {unit.Case.Patient}{toc}{leave}",
             SheetFonts.TextFont(9),
             Ink.Brush(Ink.Soft),
             new XPoint(Edge, 95)

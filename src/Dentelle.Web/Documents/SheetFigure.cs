@@ -16,7 +16,7 @@ internal sealed class SheetFigure(XGraphics page, double pointsPerMm, bool crown
     private const double PointsPerInch = 72,
         MmPerInch = 25.4;
 
-    /// <summary>Ways out of the tooth for a number, the nearest and straightest first: millimetres, and degrees off its zone's own.</summary>
+    /// <summary>Ways out of the tooth for a number, nearest and straightest first: millimetres, and the angle off its zone's own.</summary>
     private static readonly (double Length, double Aside)[] Ways =
     [
         .. from length in (double[])[0.8, 1.2, 1.6, 2.1, 2.7, 3.4]

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Point, Schemas, Verdict } from '../api/client';
   import { path, place, type Placing } from './plate';
-  import { nearest, soundings } from './soundings';
+  import Places from './Places.svelte';
+  import { soundings } from './soundings';
   import { verdicts } from '../words/verdicts';
   import { pointWords } from '../words/zoneWords';
 
@@ -30,39 +31,33 @@
   const present = $derived(path(above.present, on));
   const finish = $derived(path(above.finishLine, on));
   const zones = $derived(
-    above.marks.map((mark) => ({
-      ...place(mark, on),
-      of: mark,
-      chosen: mark.zone === selected,
-      pick: () => onpick(mark.zone),
-    })),
+    above.marks.map((of) => {
+      const verdict = verdictOf(of.zone);
+      return {
+        ...place(of, on),
+        of,
+        kind: 'zone' as const,
+        chosen: of.zone === selected,
+        colour: verdict && verdicts[verdict].colour,
+        pick: () => onpick(of.zone),
+      };
+    }),
   );
   const points = $derived(
-    above.points.map((one) => ({
-      ...place(one, on),
-      of: one,
-      chosen: point?.kind === one.kind && point.where === one.where,
-      pick: () => onpoint(one),
+    above.points.map((of) => ({
+      ...place(of, on),
+      of,
+      kind: of.kind,
+      chosen: point?.kind === of.kind && point.where === of.where,
+      label: pointWords(of),
+      pick: () => onpoint(of),
     })),
   );
-  const numbers = $derived(
-    numberOf ? soundings([...zones, ...points].map((at) => ({ ...at, text: numberOf(at.of) }))) : [],
-  );
-
-  // Places lie close together: a finger means the nearest one.
-  function pick(event: MouseEvent & { currentTarget: SVGGElement }) {
-    const screen = event.currentTarget.getScreenCTM();
-    if (!screen) return;
-    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(screen.inverse());
-    nearest([...zones, ...points], at, 26)?.pick();
-  }
+  const places = $derived([...zones, ...points]);
+  const numbers = $derived(numberOf ? soundings(places.map((at) => ({ ...at, text: numberOf(at.of) }))) : []);
 </script>
 
-<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-<g class="pick" onclick={pick}>
-  {#each [...zones, ...points] as { x, y } (`${x} ${y}`)}
-    <circle cx={x} cy={y} r="13" fill="transparent" />
-  {/each}
+<Places {places}>
   {#if above.finishLine.length > 0}
     <path d={present + finish} fill="url(#room)" fill-rule="evenodd" />
     <path d={finish} class="finish" />
@@ -80,40 +75,10 @@
     <path d={path(line, on, false)} class="groove" />
   {/each}
   <path d={present} class="present" />
-  {#each zones as { x, y, of, chosen } (of.zone)}
-    {@const verdict = verdictOf(of.zone)}
-    <circle
-      cx={x}
-      cy={y}
-      r={chosen ? 5 : 2.6}
-      class="dot"
-      class:chosen
-      style:fill={verdict && !chosen ? verdicts[verdict].colour : undefined}
-    />
-  {/each}
-  {#each points as { x, y, of, chosen, pick } (of.kind + of.where)}
-    <g
-      role="button"
-      tabindex="0"
-      aria-label={pointWords(of)}
-      aria-pressed={chosen}
-      onkeydown={(event) => {
-        if (event.key !== 'Enter' && event.key !== ' ') return;
-        event.preventDefault();
-        pick();
-      }}
-    >
-      {#if of.kind === 'contact'}
-        <path d="M{x} {y - 4}L{x + 3.4} {y}L{x} {y + 4}L{x - 3.4} {y}Z" class="ring" class:chosen />
-      {:else}
-        <circle cx={x} cy={y} r={chosen ? 4.4 : 2.4} class="ring" class:chosen />
-      {/if}
-    </g>
-  {/each}
-  {#each numbers as { x, y, text, chosen, anchor } (`${x} ${y}`)}
-    <text {x} {y} text-anchor={anchor} class="number" class:chosen>{text}</text>
-  {/each}
-</g>
+</Places>
+{#each numbers as { x, y, text, chosen, anchor } (`${x} ${y}`)}
+  <text {x} {y} text-anchor={anchor} class="number" class:chosen>{text}</text>
+{/each}
 
 <style>
   .finish {
@@ -143,26 +108,6 @@
     stroke-dasharray: 0.1 4;
     stroke-linecap: round;
   }
-  .dot {
-    fill: var(--outline);
-  }
-  .ring {
-    fill: var(--paper);
-    stroke: var(--outline);
-    stroke-width: 1.2;
-  }
-  .chosen.dot,
-  .chosen.ring {
-    fill: var(--plum);
-    stroke: var(--plum);
-  }
-  [role='button']:focus-visible {
-    outline: none;
-  }
-  [role='button']:focus-visible .ring {
-    stroke: var(--plum);
-    stroke-width: 4;
-  }
   .number {
     font: 400 17px var(--font-plate);
     font-variant-numeric: lining-nums tabular-nums;
@@ -176,8 +121,5 @@
   .number.chosen {
     font-size: 22px;
     fill: var(--plum);
-  }
-  .pick {
-    cursor: pointer;
   }
 </style>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import PlaceDot from './PlaceDot.svelte';
   import { verdicts } from '../words/verdicts';
 
   const lines = [
@@ -33,9 +34,10 @@
   <dd>pulp, an average or as on the radiograph</dd>
   <dt>
     <svg width="56" height="16" viewBox="0 0 56 16" aria-hidden="true"
-      ><circle cx="8" cy="8" r="3" class="dot" /><circle cx="28" cy="8" r="3" class="ring" /><path
-        d="M48 4L52 8L48 12L44 8Z"
-        class="ring"
+      ><PlaceDot x={8} y={8} kind="zone" /><PlaceDot x={28} y={8} kind="margin" /><PlaceDot
+        x={48}
+        y={8}
+        kind="contact"
       /></svg
     >
   </dt>
@@ -74,13 +76,5 @@
   }
   .pulp {
     fill: var(--pulp);
-  }
-  .dot {
-    fill: var(--outline);
-  }
-  .ring {
-    fill: var(--paper);
-    stroke: var(--outline);
-    stroke-width: 1.2;
   }
 </style>

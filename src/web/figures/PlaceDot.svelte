@@ -1,43 +1,46 @@
 <script lang="ts">
-  import { place, type Placing, type Point } from './plate';
+  import type { Point } from '../api/client';
 
   let {
-    mark,
-    on,
-    selected,
-    ring = false,
-    onpick,
+    x,
+    y,
+    kind,
+    chosen = false,
+    colour,
   }: {
-    mark: Point;
-    on: Placing;
-    selected: boolean;
-    /** A place that is no zone. */
-    ring?: boolean;
-    onpick: () => void;
+    x: number;
+    y: number;
+    /** What stands there: a zone, or a place that is none. */
+    kind: 'zone' | Point['kind'];
+    chosen?: boolean;
+    colour?: string;
   } = $props();
-
-  const at = $derived(place(mark, on));
 </script>
 
-<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-<g class="pick" onclick={onpick}>
-  <circle cx={at.x} cy={at.y} r="11" fill="transparent" />
-  <circle cx={at.x} cy={at.y} r={selected ? 5 : 2.5} class="dot" class:ring class:selected />
-</g>
+{#if kind === 'contact'}
+  <path d="M{x} {y - 4}L{x + 3.4} {y}L{x} {y + 4}L{x - 3.4} {y}Z" class="ring" class:chosen />
+{:else if kind === 'zone'}
+  <circle cx={x} cy={y} r={chosen ? 5 : 2.6} class="dot" class:chosen style:fill={chosen ? undefined : colour} />
+{:else}
+  <circle cx={x} cy={y} r={chosen ? 4.4 : 2.4} class="ring" class:chosen />
+{/if}
 
 <style>
   .dot {
     fill: var(--outline);
   }
-  .dot.ring {
+  .ring {
     fill: var(--paper);
     stroke: var(--outline);
     stroke-width: 1.2;
   }
-  .dot.selected {
+  .chosen.dot,
+  .chosen.ring {
     fill: var(--plum);
+    stroke: var(--plum);
   }
-  .pick {
-    cursor: pointer;
+  :global([role='button']:focus-visible) > .ring {
+    stroke: var(--plum);
+    stroke-width: 4;
   }
 </style>

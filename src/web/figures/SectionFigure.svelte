@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Point, Section } from '../api/client';
   import { path, place, type Placing } from './plate';
-  import PlaceDot from './PlaceDot.svelte';
+  import Places, { type Place } from './Places.svelte';
 
   let {
     section,
@@ -9,20 +9,34 @@
     selected,
     point,
     large = false,
-    onpick,
-    onpoint,
+    pick,
   }: {
     section: Section;
     on: Placing;
     selected: string;
     point?: Point | null;
     large?: boolean;
-    onpick?: (zone: string) => void;
-    onpoint?: (segment: string) => void;
+    /** Given where zones and pieces of the margin are chosen in the figure itself. */
+    pick?: { zone: (zone: string) => void; point: (segment: string) => void };
   } = $props();
 
   const present = $derived(path(section.present, on));
   const planned = $derived(path(section.planned, on));
+
+  const places = $derived<Place[]>([
+    ...section.margins.map((mark) => ({
+      ...place(mark, on),
+      kind: 'margin' as const,
+      chosen: point?.kind === 'margin' && point.where === mark.segment,
+      pick: () => pick?.point(mark.segment),
+    })),
+    ...section.marks.map((mark) => ({
+      ...place(mark, on),
+      kind: 'zone' as const,
+      chosen: mark.zone === selected,
+      pick: () => pick?.zone(mark.zone),
+    })),
+  ]);
 
   // A section beside the chamber meets a horn only, a premolar's is a slit: too small to name.
   const chamber = $derived(extentAt(section.pulp, -1.4) * on.scale);
@@ -71,22 +85,7 @@
     {@const at = place({ x: 0, y: -1.4 }, on)}
     <text x={at.x} y={at.y} text-anchor="middle" class="word">pulp, estimate</text>
   {/if}
-  {#if onpoint}
-    {#each section.margins as mark (mark.segment)}
-      <PlaceDot
-        {mark}
-        {on}
-        ring
-        selected={point?.kind === 'margin' && point.where === mark.segment}
-        onpick={() => onpoint(mark.segment)}
-      />
-    {/each}
-  {/if}
-  {#if onpick}
-    {#each section.marks as mark (mark.zone)}
-      <PlaceDot {mark} {on} selected={mark.zone === selected} onpick={() => onpick(mark.zone)} />
-    {/each}
-  {/if}
+  {#if pick}<Places {places} />{/if}
 </g>
 
 <style>

@@ -20,8 +20,8 @@ const WIDE = 9;
 const HIGH = 15;
 
 /**
- * Numbers beside their places, each on the first of eight sides where it covers neither a place nor a number that stands already; the chosen
- * one goes first. One that finds no side is left out: its place is still there to be chosen.
+ * Numbers beside their places, each on the first of eight sides where it covers neither a place nor a number that stands
+ * already; the chosen one goes first. One that finds no side is left out: its place is still there to be chosen.
  */
 export function soundings(places: readonly (Point & { text: string; chosen: boolean })[]): Sounding[] {
   const taken: Box[] = places.map(({ x, y }) => ({ left: x - 3, right: x + 3, top: y - 3, bottom: y + 3 }));

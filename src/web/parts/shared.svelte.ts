@@ -1,5 +1,6 @@
 import { answer, api, type Reference, type Settings } from '../api/client';
 import { habits } from '../words/habits.svelte';
+import { turns } from './turns';
 
 /** What every screen needs: gauges, burs, sources and how the user likes things. */
 class Shared {
@@ -15,7 +16,7 @@ class Shared {
 
   quickLineOpen = $state(false);
 
-  #saving: Promise<void> = Promise.resolve();
+  readonly #inTurn = turns();
 
   /** A case is looked at: what is planned may be added to it. */
   enterCase(id: string, number: string, patient: string): void {
@@ -42,13 +43,8 @@ class Shared {
     this.settings = { ...before, ...part };
     this.#follow();
     const body = this.settings;
-    this.#saving = this.#saving
-      .catch(() => {})
-      .then(async () => {
-        await answer(api.PUT('/api/settings', { body }));
-      });
     try {
-      await this.#saving;
+      await this.#inTurn(() => answer(api.PUT('/api/settings', { body })));
     } catch (error) {
       this.settings = before;
       this.#follow();

@@ -1,5 +1,6 @@
 import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
 import { attempt, notices } from '../../parts/notices.svelte';
+import { turns } from '../../parts/turns';
 import { undo } from '../../parts/undo.svelte';
 
 export type Step = Schemas['StepDocument'];
@@ -14,6 +15,9 @@ export class SheetState {
   selected = $state('');
   units = $state<Record<string, Unit>>({});
 
+  /** Two quick ticks: the sheet of the second is the one that stays. */
+  readonly #inTurn = turns();
+
   constructor(
     readonly caseId: string,
     first: string,
@@ -27,7 +31,8 @@ export class SheetState {
 
   async load(): Promise<void> {
     try {
-      this.#show(await answer(api.GET('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } } })));
+      const params = { path: { id: this.caseId } };
+      this.#show(await this.#inTurn(() => answer(api.GET('/api/cases/{id}/sheet', { params }))));
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       this.missing = error.message;
@@ -57,7 +62,11 @@ export class SheetState {
   }
 
   #put(body: Schemas['SheetEntry']) {
-    return attempt(answer(api.PUT('/api/cases/{id}/sheet', { params: { path: { id: this.caseId } }, body })), 'order');
+    const params = { path: { id: this.caseId } };
+    return attempt(
+      this.#inTurn(() => answer(api.PUT('/api/cases/{id}/sheet', { params, body }))),
+      'order',
+    );
   }
 
   /** Puts a step before another; refused with the reason where it can't go. */
@@ -72,8 +81,8 @@ export class SheetState {
 
   async tick(key: string, what: Schemas['TickWhat']): Promise<void> {
     const body = { key, what };
-    const call = answer(api.POST('/api/cases/{id}/sheet/ticks', { params: { path: { id: this.caseId } }, body }));
-    const ticked = await attempt(call);
+    const params = { path: { id: this.caseId } };
+    const ticked = await attempt(this.#inTurn(() => answer(api.POST('/api/cases/{id}/sheet/ticks', { params, body }))));
     if (!ticked) return;
     this.#show(ticked);
     const step = this.steps.find((one) => one.key === key);

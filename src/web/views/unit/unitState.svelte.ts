@@ -12,6 +12,7 @@ import {
 import { attempt, notices } from '../../parts/notices.svelte';
 import { changeCase } from '../../parts/caseChanges.svelte';
 import { outbox } from '../../parts/outbox.svelte';
+import { turns } from '../../parts/turns';
 import { undo } from '../../parts/undo.svelte';
 import { mm, plain } from '../../words/words';
 import type { Measured, PointName, ReadingEntry } from './entries';
@@ -31,7 +32,8 @@ export class UnitState {
 
   #id: string;
   #sending = false;
-  #turn: Promise<unknown> = Promise.resolve();
+  /** An answer on its way while a reading is entered would show the unit without it. */
+  readonly #inTurn = turns();
   #told: ((unit: Unit) => void) | null = null;
   #next: Inputs | null = null;
   /** The version against which it is told what moved: the one that stood when the findings were opened. */
@@ -278,13 +280,6 @@ export class UnitState {
     }
     // What was changed while the plan was being fetched again still has to go out.
     if (this.#next) await this.#send(this.#next);
-  }
-
-  /** One call after the other: an answer that was on its way while a reading was entered would show the unit without it. */
-  #inTurn<T>(call: () => Promise<T>): Promise<T> {
-    const mine = this.#turn.then(call);
-    this.#turn = mine.catch(() => undefined);
-    return mine;
   }
 
   async #try(call: () => Promise<Unit>): Promise<Unit | null> {

@@ -106,8 +106,10 @@
           on={beside.section.on}
           selected={unitState.point ? '' : zone.zone}
           point={unitState.point}
-          onpick={(name) => unitState.select(name)}
-          onpoint={(segment) => unitState.pick({ kind: 'margin', where: segment })}
+          pick={{
+            zone: (name) => unitState.select(name),
+            point: (segment) => unitState.pick({ kind: 'margin', where: segment }),
+          }}
         />
         {@render under(beside.section)}
         <AboveFigure
