@@ -23,14 +23,14 @@ export function place(at: Point, on: Placing): Point {
   };
 }
 
-/** SVG path of a flat list x, y, x, y … in millimetres. */
+/** SVG path of a flat list x, y, x, y … in millimetres; nothing for an empty one. */
 export function path(flat: readonly number[], on: Placing, closed = true): string {
   let d = '';
   for (let i = 0; i + 1 < flat.length; i += 2) {
     const p = place({ x: flat[i]!, y: flat[i + 1]! }, on);
     d += `${i === 0 ? 'M' : 'L'}${p.x.toFixed(2)} ${p.y.toFixed(2)}`;
   }
-  return closed ? `${d}Z` : d;
+  return closed && d ? `${d}Z` : d;
 }
 
 export interface Bounds {
