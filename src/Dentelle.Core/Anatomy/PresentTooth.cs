@@ -1,4 +1,5 @@
 using Dentelle.Core.Protocols;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;
@@ -42,6 +43,13 @@ public sealed class PresentTooth
     {
         var placed = Form.Placed(mesh);
         return code.IsMirrored == Form.Tooth.IsMirrored ? placed : placed.MirroredX();
+    }
+
+    /// <summary>The same of a place or a direction.</summary>
+    internal Vec3 Standing(Vec3 own, ToothCode code)
+    {
+        var placed = Form.Placing.Apply(own);
+        return code.IsMirrored ? placed with { X = -placed.X } : placed;
     }
 
     /// <summary>What is made of this tooth and asked for again and again, by whichever room; kept as long as the tooth is.</summary>

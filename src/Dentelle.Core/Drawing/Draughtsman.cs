@@ -23,7 +23,8 @@ public static class Draughtsman
             painted[..^1],
             painted[^1],
             above,
-            PlatePoints.Of(preparation, painted, above, protocol)
+            PlatePoints.Of(preparation, painted, above, protocol),
+            RoundMarks.Of(preparation)
         );
     }
 

@@ -7,6 +7,7 @@ namespace Dentelle.Core.Drawing;
 /// <summary>What the plate shows of one unit, to scale. Millimetres; X facial or mesial, Y toward the bite (from above: facial).</summary>
 /// <param name="SizeSource">Where the tooth's size comes from.</param>
 /// <param name="Points">Margins and edges, seen from above.</param>
+/// <param name="Round">Where the numbers stand in the round.</param>
 public sealed record UnitDrawing(
     CrownSize Size,
     string SizeSource,
@@ -14,7 +15,8 @@ public sealed record UnitDrawing(
     IReadOnlyList<SectionDrawing> Faciolingual,
     SectionDrawing Mesiodistal,
     AboveDrawing Above,
-    IReadOnlyList<PlatePoint> Points
+    IReadOnlyList<PlatePoint> Points,
+    RoundMarks Round
 );
 
 /// <summary>A point of the drawing that a zone's number is led to.</summary>

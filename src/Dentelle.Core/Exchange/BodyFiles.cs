@@ -1,4 +1,5 @@
 using System.Numerics;
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Preparing;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
@@ -19,7 +20,30 @@ public static class BodyFiles
 
     /// <summary>The present tooth as glass over the preparation.</summary>
     public static IReadOnlyList<SceneBody> Scene(PlannedBody planned, Fineness fineness) =>
-        [new("prepared", planned.Mesh(fineness), new Vector4(0.86f, 0.74f, 0.55f, 1)), Tooth(planned.PresentMesh(fineness), 0.35f)];
+        [new("prepared", planned.Mesh(fineness), Shades["prepared"]), Tooth(planned.PresentMesh(fineness), 0.35f)];
 
     public static SceneBody Tooth(Mesh mesh, float opacity) => new("tooth", mesh, new Vector4(0.95f, 0.92f, 0.86f, opacity));
+
+    /// <summary>A unit in the round: bodies and finish lines with what is baked at their vertices.</summary>
+    public static (IReadOnlyList<SceneBody> Bodies, IReadOnlyList<SceneLine> Lines) Round(RoundFigure figure) =>
+        (
+            [.. figure.Bodies.Select(body => new SceneBody(body.Name, body.Surface, Shades[body.Name]) { Values = body.Values })],
+            [.. figure.FinishLines.Select(line => new SceneLine("finish-line", [.. line.Points.Select(at => (Vector3)at.At)], Along(line)))]
+        );
+
+    private static readonly Dictionary<string, Vector4> Shades = new()
+    {
+        ["prepared"] = new(0.86f, 0.74f, 0.55f, 1),
+        ["tooth"] = new(0.95f, 0.92f, 0.86f, 0.35f),
+        ["restored"] = new(0.95f, 0.92f, 0.86f, 0.35f),
+    };
+
+    private static VertexValues[] Along(FinishLine line) =>
+        line.Points.All(point => point.Width is not null)
+            ?
+            [
+                new("_WIDTH", [.. line.Points.Select(point => (float)point.Width!.Value)]),
+                new("_OVER_NECK", [.. line.Points.Select(point => (float)point.OverNeck!.Value)]),
+            ]
+            : [];
 }

@@ -1,3 +1,4 @@
+using System.Numerics;
 using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Geometry.Surfaces;
@@ -31,6 +32,40 @@ public static class Curvature
             var near = new HashSet<int>();
             for (var i = run * 256; i < Math.Min(bends.Length, (run + 1) * 256); i++)
                 bends[i] = At(mesh, topology, i, reach, near);
+        });
+        return bends;
+    }
+
+    /// <summary>
+    /// Mean curvature at each vertex from its neighbours alone: the mean of 2·(p − q)·n / |p − q|² over them, which is 1/r on a ball
+    /// of radius r. Quick, and good enough to draw by; <see cref="Of"/> tells how a surface bends.
+    /// </summary>
+    public static double[] Quick(Mesh mesh)
+    {
+        var ring = mesh.Ring;
+        var normals = mesh.Normals.ToArray();
+        var bends = new double[mesh.Positions.Length];
+        Parallel.For(0, (bends.Length + 1023) / 1024, run =>
+        {
+            var positions = mesh.Positions;
+            var corners = mesh.Corners;
+            for (var i = run * 1024; i < Math.Min(bends.Length, (run + 1) * 1024); i++)
+            {
+                var (sum, count, p, n) = (0.0, 0, positions[i], normals[i]);
+                foreach (var triangle in ring.Around(i))
+                {
+                    // Every neighbour twice round a closed surface, once at an open edge: the mean hardly feels it.
+                    for (var k = 3 * triangle; k < (3 * triangle) + 3; k++)
+                    {
+                        var away = p - positions[corners[k]];
+                        if (corners[k] == i || away == default)
+                            continue;
+                        sum += 2 * Vector3.Dot(away, n) / away.LengthSquared();
+                        count++;
+                    }
+                }
+                bends[i] = count > 0 ? sum / count : 0;
+            }
         });
         return bends;
     }

@@ -27,6 +27,8 @@ public sealed record DrawingView
 
     public required AboveView Above { get; init; }
 
+    public required RoundView Round { get; init; }
+
     public required IReadOnlyList<OutcomeView> Outcomes { get; init; }
 
     public static DrawingView From(PlannedUnit unit, ArchDrawing arch) => From(unit.Preparation, unit.Drawing, arch);
@@ -42,6 +44,7 @@ public sealed record DrawingView
             Faciolingual = [.. drawing.Faciolingual.Select((section, i) => SectionView.From(section, arch.Lines[i]))],
             Mesiodistal = SectionView.From(drawing.Mesiodistal, arch.Lines[^1]),
             Above = AboveView.From(drawing.Above, [.. drawing.Points, .. arch.Contacts]),
+            Round = RoundView.From(drawing.Round),
             Outcomes =
             [
                 .. preparation.Outcomes.Select(outcome => OutcomeView.From(outcome, arch.Rooms.GetValueOrDefault(outcome.Zone.Name))),
@@ -193,6 +196,35 @@ public sealed record PointView(PlatePointKind Kind, string Where, double X, doub
             point.Reason is { Effect: { } mm } reason ? ReasonDocument.From(reason with { Effect = Math.Round(mm, 2) }) : null
         );
 }
+
+/// <summary>Where numbers stand in the round. Places and directions are x, y, z: z to the bite, y facial, millimetres.</summary>
+/// <param name="Path">Direction of draw.</param>
+/// <param name="Mesial">Where mesial is, along x or against it.</param>
+public sealed record RoundView(
+    IReadOnlyList<RoundZoneView> Zones,
+    IReadOnlyList<StationView> Stations,
+    IReadOnlyList<double> Path,
+    IReadOnlyList<double> Mesial
+)
+{
+    public static RoundView From(RoundMarks marks) =>
+        new(
+            [.. marks.Zones.Select(zone => new RoundZoneView(zone.Zone, Of(zone.At), Of(zone.Outward), Math.Round(zone.Cut, 2)))],
+            [.. marks.Stations.Select(station => new StationView(station.Segment, Of(station.At), Of(station.Outward)))],
+            Of(marks.Path),
+            Of(marks.Mesial)
+        );
+
+    private static double[] Of(Vec3 p) => [Flat.Round(p.X), Flat.Round(p.Y), Flat.Round(p.Z)];
+}
+
+/// <param name="Outward">Square to the surface, length 1.</param>
+/// <param name="CutMm">How deep under the present surface the place lies.</param>
+public sealed record RoundZoneView(string Zone, IReadOnlyList<double> At, IReadOnlyList<double> Outward, double CutMm);
+
+/// <summary>A piece of the margin on the finish line.</summary>
+/// <param name="Outward">Level, away from the tooth.</param>
+public sealed record StationView(Segment Segment, IReadOnlyList<double> At, IReadOnlyList<double> Outward);
 
 internal static class Flat
 {

@@ -28,6 +28,7 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
 {
     private const int MostSettled = 600,
         MostPlanned = 24,
+        MostRounds = 12,
         MostSummaries = 2000;
     private readonly ConcurrentDictionary<(string Id, int Version), KeptProtocol> kept = new();
     private readonly ConcurrentDictionary<(string Id, int Version), bool> taken = new();
@@ -50,6 +51,9 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
 
     /// <summary>Whole units, by what they were made from: who looks at one reads it, changes it and looks again.</summary>
     public Shelf Planned { get; } = new(MostPlanned);
+
+    /// <summary>Units in the round as files of some megabytes, by what they were made from.</summary>
+    public Shelf Rounds { get; } = new(MostRounds);
 
     /// <summary>What lists say of units, by what it follows from.</summary>
     public Shelf Summaries { get; } = new(MostSummaries);

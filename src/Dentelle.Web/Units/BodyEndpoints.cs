@@ -1,3 +1,4 @@
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Preparing;
@@ -20,6 +21,7 @@ public static class BodyEndpoints
         // Files for people and viewers, no contract for the program's own pages: they stay out of its description.
         var bodies = routes.MapGroup("units/{id:guid}/bodies").ExcludeFromDescription();
         bodies.MapGet("scene.glb", Scene);
+        bodies.MapGet("round.glb", Round);
         bodies.MapGet("{body}.{ending}", One);
     }
 
@@ -41,6 +43,44 @@ public static class BodyEndpoints
         using var stream = new MemoryStream();
         GltfWriter.Write(BodyFiles.Scene(planned, fineness), stream);
         return TypedResults.Bytes(stream.ToArray(), "model/gltf-binary", fine == true ? $"{unit.Tooth}.glb" : null);
+    }
+
+    /// <summary>The unit in the round, with what the screen's engraving needs at each vertex.</summary>
+    private static async Task<FileAnswer> Round(
+        Guid id,
+        string? quality,
+        CaseStore store,
+        UnitViews views,
+        ProtocolShelf shelf,
+        CancellationToken stop
+    )
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.NoSuch("unit");
+        if (!views.Planned(unit).Is(out var planned, out var problem))
+            return Problems.From(problem);
+        var wanted = quality == "fine" ? RoundQuality.Fine : RoundQuality.Draft;
+        while (true)
+        {
+            try
+            {
+                var file = shelf.Rounds.Get((views.KeyOf(unit), wanted), () => Written(planned, wanted, stop));
+                return TypedResults.Bytes(file, "model/gltf-binary");
+            }
+            catch (OperationCanceledException) when (!stop.IsCancellationRequested)
+            {
+                // Another who asked for the same has gone away while it was made.
+            }
+        }
+    }
+
+    private static byte[] Written(PlannedUnit planned, RoundQuality quality, CancellationToken stop)
+    {
+        var figure = RoundBaker.Of(planned.Preparation, quality, stop);
+        var (shown, lines) = BodyFiles.Round(figure);
+        using var stream = new MemoryStream();
+        GltfWriter.Write(shown, stream, lines);
+        return stream.ToArray();
     }
 
     private static async Task<FileAnswer> One(

@@ -1179,6 +1179,7 @@ export interface components {
             faciolingual: components["schemas"]["SectionView"][];
             mesiodistal: components["schemas"]["SectionView"];
             above: components["schemas"]["AboveView"];
+            round: components["schemas"]["RoundView"];
             outcomes: components["schemas"]["OutcomeView"][];
         };
         EnamelDocument: {
@@ -1978,6 +1979,26 @@ export interface components {
             standing: components["schemas"]["Standing"];
             holds: boolean;
         };
+        /** @description Where numbers stand in the round. Places and directions are x, y, z: z to the bite, y facial, millimetres. */
+        RoundView: {
+            zones: components["schemas"]["RoundZoneView"][];
+            stations: components["schemas"]["StationView"][];
+            /** @description Direction of draw. */
+            path: number[];
+            /** @description Where mesial is, along x or against it. */
+            mesial: number[];
+        };
+        RoundZoneView: {
+            zone: string;
+            at: number[];
+            /** @description Square to the surface, length 1. */
+            outward: number[];
+            /**
+             * Format: double
+             * @description How deep under the present surface the place lies.
+             */
+            cutMm: number;
+        };
         /**
          * @description A run sheet as files, command line and API tell it.
          *     Lengths in millimetres, angles in degrees, times in minutes from the begin.
@@ -2187,6 +2208,13 @@ export interface components {
          * @enum {unknown}
          */
         Standing: "common-practice" | "from-memory" | "assumed" | "house";
+        /** @description A piece of the margin on the finish line. */
+        StationView: {
+            segment: components["schemas"]["Segment"];
+            at: number[];
+            /** @description Level, away from the tooth. */
+            outward: number[];
+        };
         StepDocument: {
             /** Format: int32 */
             order: number;

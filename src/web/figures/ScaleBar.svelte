@@ -1,8 +1,7 @@
 <script lang="ts">
-  let { x, y, scale }: { x: number; y: number; scale: number } = $props();
+  let { x, y, scale, length = 5 }: { x: number; y: number; scale: number; length?: number } = $props();
 
-  const length = 5;
-  const ticks = Array.from({ length: length + 1 }, (_, i) => i);
+  const ticks = $derived(Array.from({ length: length + 1 }, (_, i) => i));
 </script>
 
 <g stroke="var(--ink)" stroke-width="1">

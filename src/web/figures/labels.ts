@@ -6,60 +6,42 @@ export interface Wish {
 }
 
 /**
- * Heights at which labels stand without touching: as near to their wishes as the order allows. A group of crowded labels
- * is centred on the mean of its wishes (pool adjacent violators, Ayer et al. 1955), which is the least-squares answer.
+ * Heights at which labels stand without touching: as near to their wishes as the order allows, none above the top and none that
+ * ends below the bottom while there is room for all. A group of crowded labels is centred on the mean of its wishes (pool adjacent
+ * violators, Ayer et al. 1955), which is the least-squares answer.
  */
 export function spread(wishes: readonly Wish[], top: number, bottom: number): Map<string, number> {
-  const sorted = [...wishes].sort((a, b) => a.y - b.y);
-  interface Group {
-    members: Wish[];
-    first: number;
+  return stack(
+    [...wishes].sort((a, b) => a.y - b.y),
+    top,
+    bottom,
+  );
+}
+
+/** The same for labels whose order is settled already. */
+export function stack(ordered: readonly Wish[], top: number, bottom: number): Map<string, number> {
+  // Without the heights of those before it a label's place must only never be less than that of the one before.
+  const before: number[] = [];
+  let total = 0;
+  for (const { height } of ordered) {
+    before.push(total);
+    total += height;
   }
-  const groups: Group[] = [];
-  for (const wish of sorted) {
-    groups.push({ members: [wish], first: wish.y });
+  const groups: { sum: number; count: number }[] = [];
+  ordered.forEach((wish, i) => {
+    groups.push({ sum: wish.y - before[i]!, count: 1 });
     while (groups.length > 1) {
-      const last = groups[groups.length - 1]!;
-      const before = groups[groups.length - 2]!;
-      if (end(before) + gapAfter(before) <= last.first) break;
+      const [last, other] = [groups[groups.length - 1]!, groups[groups.length - 2]!];
+      if (other.sum / other.count <= last.sum / last.count) break;
       groups.pop();
-      before.members.push(...last.members);
-      before.first = settle(before.members);
+      other.sum += last.sum;
+      other.count += last.count;
     }
-  }
-
-  const placed = new Map<string, number>();
-  let floor = top;
-  for (const group of groups) {
-    let y = Math.max(floor, Math.min(group.first, bottom - span(group.members)));
-    for (const member of group.members) {
-      placed.set(member.id, y);
-      y += member.height;
-    }
-    floor = y;
-  }
-  return placed;
-
-  function gapAfter(group: Group): number {
-    return group.members[group.members.length - 1]!.height;
-  }
-
-  function end(group: Group): number {
-    return group.first + span(group.members);
-  }
-
-  function span(members: readonly Wish[]): number {
-    return members.slice(0, -1).reduce((sum, member) => sum + member.height, 0);
-  }
-
-  // Least squares: the first member's height when every other follows at its distance.
-  function settle(members: readonly Wish[]): number {
-    let offset = 0;
-    let sum = 0;
-    for (const member of members) {
-      sum += member.y - offset;
-      offset += member.height;
-    }
-    return sum / members.length;
-  }
+  });
+  // Bounds that are the same for all leave the answer the best one when it is cut off at them.
+  const lowest = Math.max(top, bottom - total);
+  const places = groups.flatMap(({ sum, count }) =>
+    Array.from({ length: count }, () => Math.min(lowest, Math.max(top, sum / count))),
+  );
+  return new Map(ordered.map((wish, i) => [wish.id, places[i]! + before[i]!]));
 }

@@ -4,8 +4,8 @@
   import { plateLayout, type SmallFigure } from '../../../figures/plateLayout';
   import AboveFigure from '../../../figures/AboveFigure.svelte';
   import AbovePlate from './AbovePlate.svelte';
-  import BodiesView from './BodiesView.svelte';
   import PlateLabel from './PlateLabel.svelte';
+  import RoundPlate from './RoundPlate.svelte';
   import ScaleBar from '../../../figures/ScaleBar.svelte';
   import SectionFigure from '../../../figures/SectionFigure.svelte';
   import type { Label } from '../../../figures/labelled';
@@ -65,7 +65,7 @@
     {/each}
   </div>
   {#if figure === 'round' && layout.drawn}
-    <BodiesView {unit} />
+    <RoundPlate {unitState} {unit} {zone} />
   {:else if figure === 'above'}
     <AbovePlate {unitState} {unit} {zone} {width} {height} />
   {:else}

@@ -1,0 +1,136 @@
+using System.Numerics;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Restorations;
+using Dentelle.Geometry.Files;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
+using Dentelle.Geometry.Surfaces;
+using Dentelle.Geometry.Trees;
+
+namespace Dentelle.Core.Drawing;
+
+/// <summary>How well a figure in the round is made: at once, or from the bodies in full.</summary>
+public enum RoundQuality
+{
+    Draft,
+    Fine,
+}
+
+/// <summary>Works out, of each vertex of a unit's bodies, what an engraving of them needs.</summary>
+public static class RoundBaker
+{
+    /// <summary>A fine body has no more triangles, and no vertex in full lies farther from it.</summary>
+    private const int Triangles = 30_000;
+    private const double Error = 0.005;
+
+    /// <summary>Where edges turn by more, none of their vertices is left out.</summary>
+    private const double SharpDegrees = 40;
+
+    /// <summary>Nearer to the present surface nothing counts as cut: meshes are no finer.</summary>
+    internal const double Left = 0.03;
+
+    private const int DraftRays = 24,
+        FineRays = 64;
+
+    public static RoundFigure Of(Preparation preparation, RoundQuality quality, CancellationToken cancel = default)
+    {
+        var (present, plan) = (preparation.Present, preparation.Plan);
+        Drawn? prepared = null,
+            tooth = null;
+        MeshTree? full = null;
+        Parallel.Invoke(
+            new ParallelOptions { CancellationToken = cancel },
+            () => tooth = present.Made.Get((typeof(RoundBaker), quality), () => Tooth(present, quality, cancel)),
+            () => prepared = preparation.Body is { } body ? Made(body.Unplaced, body.Surface, quality, cancel) : null,
+            () => full = quality == RoundQuality.Draft ? present.Tree : new MeshTree(present.Form.Unplaced(Fineness.Full))
+        );
+        var removed = prepared is null ? [] : full!.Distances(prepared.Tree.Mesh.Positions.ToArray(), cancel: cancel);
+        var bodies = new List<RoundBody>();
+        if (prepared is not null)
+            bodies.Add(Prepared(preparation, prepared, removed));
+        if (plan.Rules().IsCut)
+            bodies.Add(Body("tooth", tooth!, Taken(tooth!, prepared), Zones(preparation, tooth!), []));
+        if (RestoredSurface.Of(preparation, tooth!.Tree.Mesh) is { } restored)
+            bodies.Add(new("restored", restored, [new("_REMOVED", Taken(tooth, prepared))]));
+        return new RoundFigure(
+            [.. bodies.Select(body => body with { Surface = present.Standing(body.Surface, plan.Tooth) })],
+            [.. Lines().Select(line => new FinishLine([.. line.Points.Select(Standing)]))],
+            Math.Max(tooth.Error, prepared?.Error ?? 0)
+        );
+
+        IReadOnlyList<FinishLine> Lines() =>
+            preparation.Walled is { } walled ? [FinishLines.Round(walled)]
+            : prepared is null ? []
+            : FinishLines.Where(prepared.Tree.Mesh, removed, Left);
+
+        FinishPoint Standing(FinishPoint point) => point with { At = present.Standing(point.At, plan.Tooth) };
+    }
+
+    /// <summary>A body to be drawn, before what depends on the other one.</summary>
+    private sealed record Drawn(MeshTree Tree, SurfaceLook Look, double Error);
+
+    private static Drawn Tooth(PresentTooth present, RoundQuality quality, CancellationToken cancel) =>
+        Made(present.Form.Unplaced, present.Surface, quality, cancel);
+
+    private static Drawn Made(Func<Fineness, Mesh> mesh, Mesh preview, RoundQuality quality, CancellationToken cancel)
+    {
+        var (drawn, error) = quality == RoundQuality.Draft ? (preview, 0) : Simplified(mesh(Fineness.Full), cancel);
+        var tree = new MeshTree(drawn);
+        return new(tree, SurfaceLook.Of(tree, quality == RoundQuality.Draft ? DraftRays : FineRays, cancel), error);
+    }
+
+    private static (Mesh Drawn, double Error) Simplified(Mesh full, CancellationToken cancel)
+    {
+        var sharp = SharpEdges.Vertices(full, SharpDegrees);
+        var drawn = Simplification.Of(full, Triangles, Error, vertex => sharp[vertex], cancel);
+        return (drawn, new MeshTree(drawn).Distances(full.Positions.ToArray(), cancel: cancel).Max());
+    }
+
+    private static RoundBody Prepared(Preparation preparation, Drawn drawn, float[] removed)
+    {
+        var mesh = drawn.Tree.Mesh;
+        var path = preparation.Plan.Path;
+        var off = (float)(1e-4 * mesh.Box.Size.Length);
+        Vector3[] from = [.. Enumerable.Range(0, removed.Length).Select(i => mesh.Positions[i] + (off * mesh.Normals[i]))];
+        var hidden = Array.ConvertAll(drawn.Tree.AnyHits(from, path), meets => meets ? 1.0 : 0);
+        // What was under the tooth's own bulge before is none of the cut.
+        for (var i = 0; i < hidden.Length; i++)
+            hidden[i] = removed[i] > Left ? hidden[i] : 0;
+        SurfaceValues.Even(mesh, hidden, 2, _ => true, _ => true);
+        return Body("prepared", drawn, removed, Zones(preparation, drawn), [new("_HIDDEN", Floats(hidden))]);
+    }
+
+    private static RoundBody Body(string name, Drawn drawn, float[] removed, float[] zones, VertexValues[] further) =>
+        new(
+            name,
+            drawn.Tree.Mesh,
+            [
+                new("_OPENNESS", Floats(drawn.Look.Openness)),
+                new("_FINE_BEND", Floats(drawn.Look.FineBend)),
+                new("_BROAD_BEND", Floats(drawn.Look.BroadBend)),
+                new("_REMOVED", removed),
+                new("_ZONE", zones),
+                .. further,
+            ]
+        );
+
+    /// <summary>How much is cut under each vertex of the present tooth.</summary>
+    private static float[] Taken(Drawn tooth, Drawn? prepared)
+    {
+        var places = tooth.Tree.Mesh.Positions.ToArray();
+        return prepared is null ? new float[places.Length] : prepared.Tree.Distances(places);
+    }
+
+    /// <summary>The number of the plan's zone at each vertex: that of the present surface nearest to it; −1 for none.</summary>
+    private static float[] Zones(Preparation preparation, Drawn drawn)
+    {
+        var present = preparation.Present;
+        var places = drawn.Tree.Mesh.Positions.ToArray();
+        return Array.ConvertAll(present.Tree.ClosestAll(places), place =>
+            (float)preparation.Labels[present.Surface.Corners[3 * place.Triangle]]
+        );
+    }
+
+    private static float[] Floats(double[] values) => Array.ConvertAll(values, value => (float)value);
+}

@@ -1,0 +1,168 @@
+<script lang="ts">
+  import { onMount, type Snippet, untrack } from 'svelte';
+  import type * as Engine from '../../scene/roundScene';
+  import { chairPalette, paperPalette } from '../../scene/palettes';
+  import type { View } from '../../scene/turntable';
+  import { notices } from '../notices.svelte';
+  import { shared } from '../shared.svelte';
+  import type { Plate } from './plate';
+  import type { RoundState } from './roundState.svelte';
+  import { turning } from './turning';
+
+  let {
+    address,
+    round,
+    label,
+    room = { x: 150, top: 96, bottom: 84 },
+    overlay,
+    onpoint,
+    onpick,
+    plate = $bindable(),
+  }: {
+    /** Where the bodies come from; the same with ?quality=fine gives them in full. */
+    address: string;
+    round: RoundState;
+    label: string;
+    /** What is kept free round the body for words; pixels. */
+    room?: { x: number; top: number; bottom: number };
+    overlay?: Snippet<[Plate]>;
+    /** Told what is pointed at; null when the pointer leaves. */
+    onpoint?: (at: { x: number; y: number } | null, plate: Plate) => void;
+    onpick?: (at: { x: number; y: number }, plate: Plate) => void;
+    plate?: Plate;
+  } = $props();
+
+  let canvas = $state<HTMLCanvasElement>();
+  let width = $state(0);
+  let height = $state(0);
+  let engine = $state.raw<typeof Engine>();
+  let scene = $state.raw<Engine.RoundScene>();
+  let failed = $state('');
+  let waiting = $state(false);
+  /** Counts the bodies shown: what follows from them is worked out again. */
+  let shown = $state(0);
+
+  onMount(() => {
+    let closed = false;
+    // The engine's library is large; it comes when it is first wanted.
+    void import('../../scene/roundScene').then((loaded) => {
+      if (closed || !canvas) return;
+      try {
+        scene = new loaded.RoundScene(canvas);
+        engine = loaded;
+      } catch {
+        failed = 'This browser draws nothing in the round; the sections show the same bodies.';
+      }
+    });
+    return () => {
+      closed = true;
+      scene?.close();
+      scene = undefined;
+    };
+  });
+
+  $effect(() => {
+    const from = address;
+    if (!scene) return;
+    const drawn = scene;
+    const stop = new AbortController();
+    const patience = setTimeout(() => (waiting = true), 250);
+    const settle = () => {
+      clearTimeout(patience);
+      waiting = false;
+    };
+    void bring(drawn, from, stop.signal)
+      .then(() => bring(drawn, `${from}${from.includes('?') ? '&' : '?'}quality=fine`, stop.signal))
+      .catch((error: unknown) => {
+        if (!stop.signal.aborted && error instanceof Error)
+          notices.say('The bodies could not be fetched; the sections show the plan as it is.');
+      })
+      .finally(settle);
+    return () => {
+      stop.abort();
+      settle();
+    };
+  });
+
+  async function bring(drawn: Engine.RoundScene, from: string, signal: AbortSignal) {
+    const answer = await fetch(from, { signal });
+    if (!answer.ok) throw new Error(String(answer.status));
+    const file = await answer.arrayBuffer();
+    if (signal.aborted) return;
+    await drawn.show(file);
+    shown++;
+    waiting = false;
+  }
+
+  const reach = $derived.by(() => {
+    void shown;
+    const body = scene?.bodies?.tooth ?? scene?.bodies?.prepared ?? scene?.bodies?.restored;
+    if (!engine || !body) return null;
+    const along = (x: number, y: number, z: number) => engine!.reachAlong(body, [x, y, z]);
+    return { body, x: along(1, 0, 0), y: along(0, 1, 0), z: along(0, 0, 1) };
+  });
+
+  const view = $derived.by((): View | null => {
+    if (!reach || width < 1 || height < 1) return null;
+    const { x, y, z } = reach;
+    // The stump of the root counts a little: it fades out.
+    const [low, high] = [z[0] - 1.6, z[1] + 0.4];
+    const across = Math.hypot(x[1] - x[0], y[1] - y[0]) * 0.92;
+    const fit = Math.min((width - 2 * room.x) / across, (height - room.top - room.bottom) / (high - low));
+    const lift = (room.bottom - room.top) / 2 / fit;
+    return {
+      azimuth: round.azimuth,
+      elevation: round.elevation,
+      hanging: round.hanging,
+      scale: fit * round.zoom,
+      centre: [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (low + high) / 2 - lift * (round.hanging ? -1 : 1)],
+      width,
+      height,
+    };
+  });
+
+  const look = $derived.by((): Engine.Look | null => {
+    if (!engine || !reach) return null;
+    const [low, high] = engine.reachAlong(reach.body, round.cutNormal);
+    const distance = high + 0.01 - round.share * (high - low + 0.02);
+    return { present: round.present, through: round.through, cut: { normal: round.cutNormal, distance } };
+  });
+
+  const standing = $derived(engine && scene && view && look ? { engine, scene, view, look } : undefined);
+  $effect(() => {
+    plate = standing;
+  });
+
+  $effect(() => scene?.paint(shared.theme === 'chair' ? chairPalette : paperPalette));
+  $effect(() => {
+    if (look) scene?.look(look);
+  });
+  $effect(() => {
+    if (view) scene?.turn(view);
+  });
+
+  function at(event: MouseEvent) {
+    const box = canvas!.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  }
+</script>
+
+<div class="absolute inset-0" bind:clientWidth={width} bind:clientHeight={height}>
+  <canvas
+    bind:this={canvas}
+    class="block h-full w-full touch-none outline-offset-[-3px]"
+    tabindex="0"
+    aria-label={label}
+    data-pictures={shown}
+    {@attach turning({
+      turn: (across, down) => round.turn(across, down),
+      zoom: (by) => (round.zoom = Math.min(6, Math.max(0.6, round.zoom * by))),
+      peel: (steps) => round.peel(steps),
+      tap: (event) => standing && onpick?.(at(event), standing),
+      point: (event) => untrack(() => standing && onpoint?.(event && at(event), standing)),
+    })}
+  ></canvas>
+  {#if standing}{@render overlay?.(standing)}{/if}
+  {#if failed}<p class="absolute inset-x-0 top-1/3 text-center text-soft">{failed}</p>{/if}
+  {#if waiting}<p class="quiet absolute inset-x-0 top-1/2 text-center" role="status">drawing …</p>{/if}
+</div>

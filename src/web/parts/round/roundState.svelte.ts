@@ -1,0 +1,81 @@
+import type { Present } from '../../scene/roundScene';
+import { between, seenFrom, type Side, turned, turnTo, type Vec, type View } from '../../scene/turntable';
+
+const FLIGHT = 190;
+const STEP = 0.06;
+
+/** How a unit is looked at in the round. Several plates may share one: then they turn together. */
+export class RoundState {
+  azimuth = $state(0);
+  elevation = $state(16);
+  /** Times the size at which the whole is seen. */
+  zoom = $state(1);
+  present = $state<Present>('cut');
+  /** Whether the planned body is cut through as well. */
+  through = $state(false);
+  /** Whether the bite points down. */
+  hanging = $state(false);
+  /** Degrees round the bite of the way to which the cut takes away. */
+  cutAzimuth = $state(0);
+  /** How much of the tooth's width along that way is taken away. */
+  share = $state(0.4);
+  #flight = 0;
+
+  constructor(readonly mesial: Vec) {
+    this.#set(seenFrom('mesial', mesial));
+    // A little past the side, so that the other one is told as well.
+    this.azimuth += mesial[0] > 0 ? 12 : -12;
+    this.cutAzimuth = mesial[0] > 0 ? 0 : 180;
+  }
+
+  get cutNormal(): Vec {
+    const angle = (this.cutAzimuth * Math.PI) / 180;
+    return [Math.cos(angle), Math.sin(angle), 0];
+  }
+
+  turn(across: number, down: number): void {
+    cancelAnimationFrame(this.#flight);
+    this.#set(turned(this.#view, across, down));
+  }
+
+  /** Peels off more or less, by steps of a wheel or a key. */
+  peel(steps: number): void {
+    this.share = Math.min(1, Math.max(0, this.share + steps * STEP));
+  }
+
+  /** Turns to a side; seen from a side, the cut takes that side away. */
+  lookFrom(side: Side): void {
+    if (side !== 'above') this.cutAzimuth = seenFrom(side, this.mesial).azimuth;
+    this.#fly(seenFrom(side, this.mesial));
+  }
+
+  /** Turns so that the cut is seen from its open side. */
+  faceCut(): void {
+    this.#fly({ azimuth: this.cutAzimuth, elevation: 16 });
+  }
+
+  #fly(to: Pick<View, 'azimuth' | 'elevation'>): void {
+    cancelAnimationFrame(this.#flight);
+    const still = matchMedia('(prefers-reduced-motion: reduce)').matches;
+    const far = Math.abs(turnTo(this.azimuth, to.azimuth)) + Math.abs(this.elevation - to.elevation);
+    if (still || far < 1) return this.#set(to);
+    const [start, view] = [performance.now(), this.#view];
+    const step = (now: number) => {
+      const share = Math.min(1, Math.max(0, (now - start) / FLIGHT));
+      this.#set(between(view, to, share * share * (3 - 2 * share)));
+      if (share < 1) this.#flight = requestAnimationFrame(step);
+      else this.#set(to);
+    };
+    this.#flight = requestAnimationFrame(step);
+  }
+
+  get #view(): View {
+    const { azimuth, elevation, hanging } = this;
+    return { azimuth, elevation, hanging, scale: 1, centre: [0, 0, 0], width: 1, height: 1 };
+  }
+
+  #set({ azimuth, elevation }: Pick<View, 'azimuth' | 'elevation'>): void {
+    this.azimuth = azimuth;
+    this.elevation = elevation;
+  }
+}

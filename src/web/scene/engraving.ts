@@ -1,0 +1,270 @@
+import { Color, DoubleSide, type IUniform, ShaderMaterial, Vector2, Vector3, Vector4 } from 'three';
+import type { Palette } from './palettes';
+
+/** What all materials of a picture share: one object each, so that a change reaches every one of them. */
+export interface Shared {
+  [name: string]: IUniform;
+  /** Pixels of the picture for a millimetre. */
+  scale: IUniform<number>;
+  /** Where the bodies' middle lies in the picture, its pixels from the lower left. */
+  middle: IUniform<Vector2>;
+  /** What lies on the side of its normal is cut away: normal and distance from the origin. */
+  plane: IUniform<Vector4>;
+  /** Heights between which the root goes over into the paper. */
+  fade: IUniform<Vector2>;
+  paper: IUniform<Color>;
+  plum: IUniform<Color>;
+  dark: IUniform<boolean>;
+}
+
+export function sharedUniforms(): Shared {
+  return {
+    scale: { value: 40 },
+    middle: { value: new Vector2() },
+    plane: { value: new Vector4(1, 0, 0, 1000) },
+    fade: { value: new Vector2(-2.8, -0.6) },
+    paper: { value: new Color() },
+    plum: { value: new Color() },
+    dark: { value: false },
+  };
+}
+
+/** Lines of one width in the picture, whatever way they run; and how far they lie apart, in pixels. */
+const lines = /* glsl */ `
+  // How much of a pixel is ink where lines of a half width (pixels) run at the whole numbers of f.
+  float inkOf(float f, float halfWidth) {
+    float perPixel = max(fwidth(f), 1e-5);
+    float off = (0.5 - abs(fract(f) - 0.5)) / perPixel;
+    float wide = min(halfWidth, 0.31 / perPixel);
+    return clamp(wide - off + 0.5, 0.0, 1.0) * step(0.05, wide) * smoothstep(1.5, 2.6, 1.0 / perPixel);
+  }
+`;
+
+const tone = /* glsl */ `
+  varying vec3 vPlace;
+  varying vec3 vNormal;
+  varying vec3 vOwn;
+  varying vec3 vLook;
+  varying vec3 vCut;
+
+  // Light from above and the left makes shelf and chewing surface bright, walls middle, inner angles dark.
+  float toneOf(vec3 n) {
+    float light = 0.13 + 0.26 * (0.5 + 0.5 * n.y)
+      + 0.54 * max(0.0, dot(n, vec3(-0.46, 0.80, 0.40))) + 0.09 * max(0.0, dot(n, vec3(0.8, -0.1, 0.6)));
+    float t = pow(vLook.x, 1.35) * light;
+    t += clamp(0.075 * vLook.y, -0.20, 0.14) + clamp(0.07 * vLook.z, -0.12, 0.09);
+    return t - 0.16 * smoothstep(0.6, 1.5, -vLook.y);
+  }
+`;
+
+const vertex = /* glsl */ `
+  attribute float _openness;
+  attribute float _fine_bend;
+  attribute float _broad_bend;
+  attribute float _removed;
+  attribute float _hidden;
+  varying vec3 vPlace;
+  varying vec3 vNormal;
+  varying vec3 vOwn;
+  varying vec3 vLook;
+  varying vec3 vCut;
+  varying float vToward;
+
+  void main() {
+    vPlace = position;
+    vOwn = normal;
+    vNormal = normalMatrix * normal;
+    vLook = vec3(_openness, _fine_bend, _broad_bend);
+    vCut = vec3(_removed, _hidden, 0.0);
+    vec4 seen = modelViewMatrix * vec4(position, 1.0);
+    vToward = seen.z;
+    gl_Position = projectionMatrix * seen;
+  }
+`;
+
+/** Half tones and hatching of a body: the planned preparation, or the present tooth as a shell over it. */
+const fragment = /* glsl */ `
+  uniform float scale;
+  uniform vec2 middle;
+  uniform vec4 plane;
+  uniform vec2 fade;
+  uniform vec3 paper;
+  uniform vec3 plum;
+  uniform bool dark;
+  uniform bool shell;
+  uniform bool cutOpen;
+  uniform vec3 low;
+  uniform vec3 own;
+  uniform vec3 high;
+  uniform vec3 line;
+  ${tone}
+  ${lines}
+
+  // Spacing in millimetres at which lines of a family lie some four pixels apart; between two of them the finer one fades in.
+  float hatch(float at, float halfWidth) {
+    float octave = log2(max(scale, 1.0) * 0.09 / 4.0);
+    float spacing = 0.09 * exp2(-floor(octave));
+    float finer = smoothstep(0.35, 0.95, fract(octave));
+    return max(inkOf(at / spacing, halfWidth), finer * inkOf(at / spacing + 0.5, halfWidth * finer));
+  }
+
+  void main() {
+    bool away = dot(plane.xyz, vPlace) > plane.w;
+    if (shell && (away || vCut.x < 0.035)) discard;
+    if (!shell && cutOpen && away) discard;
+    bool inside = !gl_FrontFacing;
+    vec3 n = normalize(vNormal) * (inside ? -1.0 : 1.0);
+    float t = clamp(toneOf(n), 0.0, 1.0);
+    float cut = shell ? 1.0 : smoothstep(0.02, 0.05, vCut.x);
+    t = mix(0.58 + 0.42 * t, t, cut);
+    vec3 colour = t < 0.62 ? mix(low, own, t / 0.62) : mix(own, high, (t - 0.62) / 0.38);
+
+    // On near-level surfaces a second family takes over: the lines of the first would lie far apart there.
+    float level = smoothstep(0.66, 0.94, abs(normalize(vOwn).z));
+    float swell = 0.1 + 1.2 * (dark ? smoothstep(0.22, 0.98, t) : smoothstep(0.72, 0.14, t));
+    if (shell) swell *= 0.8;
+    float ink = max(
+      hatch(vPlace.z, swell - 1.3 * level),
+      hatch(0.34 * vPlace.x + 0.94 * vPlace.y + 0.2 * vPlace.z, swell - 1.3 * (1.0 - level))
+    );
+    colour = mix(colour, line, ink * cut * (dark ? 0.85 : 0.8) * (inside ? 0.4 : 1.0));
+
+    // What can't be seen along the path is drawn over in lines that run with it.
+    float under = smoothstep(0.35, 0.6, vCut.y);
+    float strokes = inkOf((gl_FragCoord.x - middle.x) / max(5.0, scale * 0.12), 1.0);
+    colour = mix(colour, plum, under * (0.18 + 0.82 * strokes));
+    gl_FragColor = vec4(mix(paper, colour, smoothstep(fade.x, fade.y, vPlace.z)), 1.0);
+  }
+`;
+
+/** For the ink: direction, distance toward the viewer, and which body; how much the paper covers it in the fraction. */
+const shape = /* glsl */ `
+  uniform vec4 plane;
+  uniform vec2 fade;
+  uniform bool shell;
+  uniform bool cutOpen;
+  uniform float kind;
+  varying vec3 vPlace;
+  varying vec3 vNormal;
+  varying vec3 vCut;
+  varying float vToward;
+
+  void main() {
+    bool away = dot(plane.xyz, vPlace) > plane.w;
+    if (shell && (away || vCut.x < 0.035)) discard;
+    if (!shell && cutOpen && away) discard;
+    vec3 n = normalize(vNormal) * (gl_FrontFacing ? 1.0 : -1.0);
+    gl_FragColor = vec4(n.xy, vToward, kind + 0.49 * smoothstep(fade.x, fade.y, vPlace.z));
+  }
+`;
+
+export interface Pair {
+  /** What is seen. */
+  seen: ShaderMaterial;
+  /** What the ink is drawn from. */
+  shape: ShaderMaterial;
+}
+
+/** Materials of one body. */
+export function engraved(shared: Shared, shell: boolean, cutOpen: IUniform<boolean>): Pair {
+  const own = { shell: { value: shell }, cutOpen, kind: { value: shell ? 2 : 1 } };
+  const inks = { low: { value: new Color() }, own: { value: new Color() }, high: { value: new Color() } };
+  return {
+    seen: new ShaderMaterial({
+      vertexShader: vertex,
+      fragmentShader: fragment,
+      uniforms: { ...shared, ...own, ...inks, line: { value: new Color() } },
+      side: DoubleSide,
+    }),
+    shape: new ShaderMaterial({
+      vertexShader: vertex,
+      fragmentShader: shape,
+      uniforms: { ...shared, ...own },
+      side: DoubleSide,
+    }),
+  };
+}
+
+export function ink({ seen }: Pair, [low, own, high]: Palette['tooth'], line: string): void {
+  seen.uniforms.low!.value.set(low);
+  seen.uniforms.own!.value.set(own);
+  seen.uniforms.high!.value.set(high);
+  seen.uniforms.line!.value.set(line);
+}
+
+/** A face that a plane has cut open: flat, hatched at 45°. */
+export function cutFace(shared: Shared, kind: number): Pair {
+  const plain = /* glsl */ `
+    attribute vec2 flatPlace;
+    varying vec2 vFlat;
+    varying vec3 vPlace;
+    varying vec3 vNormal;
+    varying float vToward;
+    uniform vec4 plane;
+    void main() {
+      vFlat = flatPlace;
+      vPlace = position;
+      vNormal = normalMatrix * plane.xyz;
+      vec4 seen = modelViewMatrix * vec4(position, 1.0);
+      vToward = seen.z;
+      gl_Position = projectionMatrix * seen;
+    }
+  `;
+  const head = /* glsl */ `
+    varying vec2 vFlat;
+    varying vec3 vPlace;
+    varying vec3 vNormal;
+    varying float vToward;
+    uniform vec2 fade;
+    // Where the finish line is met on either side: below the line between them nothing is cut.
+    uniform vec4 foot;
+    bool below() {
+      return foot.z > foot.x && vFlat.y < mix(foot.y, foot.w, (vFlat.x - foot.x) / (foot.z - foot.x)) - 0.02;
+    }
+  `;
+  const uniforms = {
+    ...shared,
+    foot: { value: new Vector4() },
+    base: { value: new Color() },
+    line: { value: new Color() },
+    spacing: { value: 0.17 },
+    kind: { value: kind },
+    hatched: { value: new Vector3(1, 1, 0) },
+  };
+  return {
+    seen: new ShaderMaterial({
+      vertexShader: plain,
+      fragmentShader: /* glsl */ `
+        ${head}
+        ${lines}
+        uniform vec3 base;
+        uniform vec3 line;
+        uniform vec3 paper;
+        uniform float spacing;
+        uniform float scale;
+        void main() {
+          if (below()) discard;
+          float f = (vFlat.x + vFlat.y) / (1.414 * max(spacing, 5.0 / scale));
+          vec3 colour = mix(base, line, inkOf(f, 0.55) * 0.85);
+          gl_FragColor = vec4(mix(paper, colour, smoothstep(fade.x, fade.y, vPlace.z)), 1.0);
+        }
+      `,
+      uniforms,
+      side: DoubleSide,
+    }),
+    shape: new ShaderMaterial({
+      vertexShader: plain,
+      fragmentShader: /* glsl */ `
+        ${head}
+        uniform float kind;
+        void main() {
+          if (below()) discard;
+          vec3 n = normalize(vNormal);
+          gl_FragColor = vec4(n.z < 0.0 ? -n.xy : n.xy, vToward, kind + 0.49 * smoothstep(fade.x, fade.y, vPlace.z));
+        }
+      `,
+      uniforms,
+      side: DoubleSide,
+    }),
+  };
+}

@@ -1,0 +1,226 @@
+<script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import { untrack } from 'svelte';
+  import type { Unit, Zone } from '../../../api/client';
+  import ScaleBar from '../../../figures/ScaleBar.svelte';
+  import type { Plate } from '../../../parts/round/plate';
+  import RoundCanvas from '../../../parts/round/RoundCanvas.svelte';
+  import { RoundState } from '../../../parts/round/roundState.svelte';
+  import { along, sideOf, toScreen, type Side, type Vec } from '../../../scene/turntable';
+  import type { Found } from '../../../scene/probe';
+  import { mm } from '../../../words/words';
+  import { shortWords } from '../../../words/zoneWords';
+  import type { UnitState } from '../unitState.svelte';
+  import RoundFiles from './RoundFiles.svelte';
+  import RoundLabels from './RoundLabels.svelte';
+  import SectionBeside from './SectionBeside.svelte';
+
+  let { unitState, unit, zone }: { unitState: UnitState; unit: Unit; zone: Zone } = $props();
+
+  const marks = $derived(unit.drawing.round);
+  const mesial = $derived(marks.mesial as unknown as Vec);
+  const path = $derived(marks.path as unknown as Vec);
+  const round = untrack(() => new RoundState(mesial));
+  let plate = $state.raw<Plate>();
+  let pointed = $state.raw<{ x: number; y: number; found: Found } | null>(null);
+
+  const upper = $derived(unit.drawing.jaw === 'upper');
+  const sides: readonly Side[] = ['facial', 'mesial', 'lingual', 'distal', 'above'];
+  const presents = [
+    { value: 'cut', words: 'Cut away' },
+    { value: 'outline', words: 'Outline' },
+    { value: 'hidden', words: 'Hidden' },
+  ] as const;
+  const facing = $derived(plate && sideOf(plate.view, mesial));
+
+  /** What is peeled off: from which side, and how far. */
+  const peeled = $derived.by(() => {
+    if (!plate || round.share <= 0) return 'nothing off';
+    const body = plate.scene.bodies?.tooth ?? plate.scene.bodies?.prepared;
+    if (!body) return '';
+    const [, high] = plate.engine.reachAlong(body, round.cutNormal);
+    return `${mm(Math.max(0, Math.round((high - plate.look.cut.distance) * 10) / 10))} off, ${sideWords(round.cutAzimuth)}`;
+  });
+
+  function sideWords(azimuth: number): string {
+    const angle = (azimuth * Math.PI) / 180;
+    const [toMesial, toFacial] = [Math.cos(angle) * mesial[0], Math.sin(angle)];
+    const words = [
+      Math.abs(toMesial) > 0.4 ? (toMesial > 0 ? 'mesial' : 'distal') : '',
+      Math.abs(toFacial) > 0.4 ? (toFacial > 0 ? 'facial' : 'lingual') : '',
+    ];
+    return words.filter(Boolean).join(' and ');
+  }
+
+  function probe(at: { x: number; y: number }, on: Plate): Found | null {
+    return on.scene.bodies ? on.engine.probe(on.scene.bodies, on.look, path, at.x, at.y, on.view) : null;
+  }
+
+  function tell({ depth, lean, zone: number, planned }: Found): string[] {
+    const named = unit.plan.zones[number];
+    const leans = lean < -0.5 ? `${Math.round(-lean)}° undercut` : `leans ${Math.round(lean)}°`;
+    return [
+      depth === null
+        ? 'stays as it is'
+        : planned
+          ? `${mm(Math.round(depth * 10) / 10)} cut · ${leans}`
+          : `${mm(Math.round(depth * 10) / 10)} to be cut`,
+      ...(named ? [shortWords(named.kind)] : []),
+    ];
+  }
+
+  function pick(at: { x: number; y: number }, on: Plate) {
+    const found = probe(at, on);
+    pointed = found && { ...at, found };
+    const named = found && unit.plan.zones[found.zone];
+    if (named) unitState.select(named.zone);
+  }
+
+  /** The path stands over the middle of what is cut. */
+  function pathOn({ view, scene }: Plate) {
+    const body = scene.bodies?.prepared;
+    if (!body || unit.traits.isVeneer) return null;
+    body.geometry.boundingBox ?? body.geometry.computeBoundingBox();
+    const { min, max } = body.geometry.boundingBox!;
+    const foot: Vec = [(min.x + max.x) / 2, (min.y + max.y) / 2, max.z + (round.present === 'hidden' ? 0.5 : 1.6)];
+    const [to, from] = [toScreen(foot, view), toScreen(along(foot, path, 1.3), view)];
+    const length = Math.hypot(from.x - to.x, from.y - to.y);
+    return length < 12 ? null : { to, from, x: (to.x - from.x) / length, y: (to.y - from.y) / length };
+  }
+</script>
+
+{#snippet overlay(on: Plate)}
+  {@const { view } = on}
+  {@const arrow = pathOn(on)}
+  {@const bar = view.scale > 90 ? 1 : view.scale > 55 ? 2 : 3}
+  <svg
+    width={view.width}
+    height={view.height}
+    viewBox="0 0 {view.width} {view.height}"
+    class="pointer-events-none absolute inset-0 block"
+    role="group"
+    aria-label="Plate, in the round"
+  >
+    <text x="22" y="34" class="title">{unit.plan.tooth}, in the round</text>
+    <text x="22" y="53" class="caption">
+      {round.present === 'hidden'
+        ? 'planned preparation'
+        : round.present === 'cut'
+          ? 'planned preparation · hatched blue is what is cut'
+          : 'planned preparation · dotted the present tooth'}
+    </text>
+    {#if arrow}
+      <line x1={arrow.from.x} y1={arrow.from.y} x2={arrow.to.x} y2={arrow.to.y} class="path" />
+      <path
+        d="M{arrow.to.x} {arrow.to.y}L{arrow.to.x - 7 * arrow.x - 4 * arrow.y} {arrow.to.y -
+          7 * arrow.y +
+          4 * arrow.x}L{arrow.to.x - 7 * arrow.x + 4 * arrow.y} {arrow.to.y - 7 * arrow.y - 4 * arrow.x}Z"
+        class="path-head"
+      />
+      <text x={arrow.from.x - 7} y={arrow.from.y + 9} text-anchor="end" class="path-head">path</text>
+    {/if}
+    <g class="pointer-events-auto">
+      <RoundLabels plate={on} {unitState} {unit} zone={zone.zone} />
+    </g>
+    <ScaleBar x={view.width - bar * view.scale - 58} y={view.height - 8} scale={view.scale} length={bar} />
+    {#if pointed}
+      {@const right = pointed.x > view.width - 170}
+      <circle cx={pointed.x} cy={pointed.y} r="3" class="pointed" />
+      {#each tell(pointed.found) as line, i (i)}
+        <text
+          x={pointed.x + (right ? -12 : 12)}
+          y={pointed.y - 12 + 16 * i}
+          text-anchor={right ? 'end' : 'start'}
+          class="told">{line}</text
+        >
+      {/each}
+    {/if}
+  </svg>
+  {#if round.through}
+    <SectionBeside plate={on} {round} />
+  {/if}
+{/snippet}
+
+<div class="absolute inset-0 flex flex-col">
+  <div class="relative min-h-0 flex-1">
+    <RoundCanvas
+      address="/api/units/{unit.id}/bodies/round.glb?version={unit.version}"
+      {round}
+      label="Planned preparation of the {unit.plan
+        .toothName} in the round; drag, or shift and the arrow keys, turns it; the wheel peels"
+      {overlay}
+      bind:plate
+      onpoint={(at, on) => {
+        const found = at && probe(at, on);
+        pointed = at && found ? { ...at, found } : null;
+      }}
+      onpick={pick}
+    />
+  </div>
+  <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5 px-5 pb-2 text-[13px]">
+    <div class="flex gap-1" role="group" aria-label="Seen from">
+      {#each sides as side (side)}
+        <Button
+          class="px-2.5 first-letter:uppercase"
+          aria-pressed={facing === side}
+          onclick={() => round.lookFrom(side)}>{side}</Button
+        >
+      {/each}
+    </div>
+    <div class="flex gap-1" role="group" aria-label="Present tooth">
+      {#each presents as { value, words } (value)}
+        <Button class="px-2.5" aria-pressed={round.present === value} onclick={() => (round.present = value)}
+          >{words}</Button
+        >
+      {/each}
+    </div>
+    <label class="flex items-center gap-2 text-soft">
+      peel
+      <input type="range" min="0" max="1" step="0.01" bind:value={round.share} class="w-32" aria-valuetext={peeled} />
+      <span class="measure min-w-36 text-[15px]">{peeled}</span>
+    </label>
+    <Button class="px-2.5" aria-pressed={round.through} onclick={() => (round.through = !round.through)}>Section</Button
+    >
+    {#if upper}
+      <Button class="px-2.5" aria-pressed={round.hanging} onclick={() => (round.hanging = !round.hanging)}
+        >As in the mouth</Button
+      >
+    {/if}
+    <RoundFiles {unit} {plate} />
+  </div>
+</div>
+
+<style>
+  .title {
+    font: 400 21px var(--font-plate);
+    fill: var(--ink);
+  }
+  .caption {
+    font-size: 13px;
+    fill: var(--soft);
+  }
+  .path {
+    stroke: var(--plum);
+    stroke-width: 1.3;
+  }
+  .path-head {
+    fill: var(--plum);
+    font-size: 13px;
+  }
+  .pointed {
+    fill: none;
+    stroke: var(--plum);
+    stroke-width: 1.4;
+  }
+  .told {
+    font-size: 13.5px;
+    fill: var(--plum);
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 4px;
+    stroke-linejoin: round;
+  }
+  input[type='range'] {
+    accent-color: var(--plum);
+  }
+</style>
