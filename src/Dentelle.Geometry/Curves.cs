@@ -154,6 +154,15 @@ public static class Curves
     public static Vec2[] Evened(IReadOnlyList<Vec2> closed, int reach) =>
         [.. Evened([.. closed.Select(p => p.X)], reach).Zip(Evened([.. closed.Select(p => p.Y)], reach), (x, y) => new Vec2(x, y))];
 
+    /// <summary>The same in space.</summary>
+    public static Vec3[] Evened(IReadOnlyList<Vec3> closed, int reach)
+    {
+        var (x, y, z) = (Along(p => p.X), Along(p => p.Y), Along(p => p.Z));
+        return [.. Enumerable.Range(0, closed.Count).Select(i => new Vec3(x[i], y[i], z[i]))];
+
+        double[] Along(Func<Vec3, double> axis) => Evened([.. closed.Select(axis)], reach);
+    }
+
     /// <summary>Stretches of a closed line that are meant, as indices in its order; one across its seam stays whole.</summary>
     /// <param name="isMeant">For each point. Where all are, the one stretch ends with the point it began with.</param>
     public static IEnumerable<int[]> Runs(bool[] isMeant)

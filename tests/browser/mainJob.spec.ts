@@ -59,29 +59,6 @@ test('the main job with the pointer: two taps for a reading, found again after a
   await expect(page.getByText('0.5 short').last()).toBeVisible();
 });
 
-test('in the round: the planned body is drawn, cut open, and taken away as a file', async ({ page }) => {
-  await begin(page, '36 crown zirconia');
-  const scene = page.waitForResponse((answer) => answer.url().includes('scene.glb'));
-  await page.keyboard.press('3');
-  expect((await scene).status()).toBe(200);
-  const canvas = page.locator('canvas');
-  const painted = async () => (await canvas.screenshot()).toString('base64');
-  await page.waitForTimeout(300);
-  const whole = await painted();
-  await page.getByLabel('cut open').fill('0.5');
-  await expect.poll(painted).not.toBe(whole);
-  const open = await painted();
-  await canvas.focus();
-  await page.keyboard.press('ArrowLeft');
-  await expect.poll(painted).not.toBe(open);
-
-  const fetched = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'STL' }).first().click();
-  expect((await fetched).suggestedFilename()).toBe('36-prepared.stl');
-  await page.getByRole('button', { name: 'Across' }).click();
-  await expect(page.locator('path.planned.large')).toBeVisible();
-});
-
 test('material, school, build-out and margin level redraw the plate and say why', async ({ page }) => {
   await begin(page, '36 crown zirconia');
   const planned = page.locator('path.planned.large');

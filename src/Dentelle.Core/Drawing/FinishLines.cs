@@ -2,6 +2,7 @@ using Dentelle.Core.Preparing;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Grids;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Sections;
 using Dentelle.Geometry.Surfaces;
 
 namespace Dentelle.Core.Drawing;
@@ -11,6 +12,9 @@ internal static class FinishLines
 {
     /// <summary>A shorter line goes round a scrap of the mesh, not round a cut; millimetres.</summary>
     private const double Shortest = 3;
+
+    /// <summary>Where a wall begins, the line steps from edge to edge of the mesh: it is evened out over so many points either way.</summary>
+    private const int Even = 4;
 
     /// <summary>Of a body that keeps the ring of its margin: the ring, and what is planned along it.</summary>
     public static FinishLine Round(PlannedForm walled)
@@ -39,7 +43,7 @@ internal static class FinishLines
         [
             .. LevelLines
                 .Of(prepared, Array.ConvertAll(removed, depth => (double)depth), left)
-                .Where(line => line.IsClosed && line.Length > Shortest)
-                .Select(line => new FinishLine([.. line.Points.Select(at => new FinishPoint(at, null, null))])),
+                .Where(line => line.IsClosed && new SectionLine(line.Points, IsClosed: true).Length > Shortest)
+                .Select(line => new FinishLine([.. Curves.Evened(line.Points, Even).Select(at => new FinishPoint(at, null, null))])),
         ];
 }

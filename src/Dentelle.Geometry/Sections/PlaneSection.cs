@@ -40,6 +40,6 @@ public static class PlaneSection
         var level = plane.Point.Dot(normal);
         for (var i = 0; i < heights.Length; i++)
             heights[i] = normal.Dot(mesh.Positions[i]) - level;
-        return LevelCut.Lines(mesh, heights);
+        return [.. LevelCut.Lines(mesh, heights).Select(line => new SectionLine(line.Points, line.IsClosed))];
     }
 }

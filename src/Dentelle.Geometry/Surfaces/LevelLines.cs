@@ -10,6 +10,6 @@ public static class LevelLines
     /// <param name="values">One for each vertex; between them the value changes evenly along an edge.</param>
     /// <param name="level">A vertex exactly on it counts as above.</param>
     /// <returns>Ordered lines; what is above the level lies to their left, seen from outside.</returns>
-    public static IReadOnlyList<SectionLine> Of(Mesh mesh, IReadOnlyList<double> values, double level) =>
+    public static IReadOnlyList<EdgeLine> Of(Mesh mesh, IReadOnlyList<double> values, double level) =>
         LevelCut.Lines(mesh, [.. values.Select(value => value - level)]);
 }

@@ -23,7 +23,7 @@ public static class Occlusion
         var mesh = tree.Mesh;
         var open = new double[mesh.Positions.Length];
         // Off the surface by more than single precision loses.
-        var off = 1e-4 * tree.Mesh.Box.Size.Length;
+        var off = 1e-5 * tree.Mesh.Box.Size.Length;
         _ = mesh.Normals;
         var options = new ParallelOptions { MaxDegreeOfParallelism = cores ?? Environment.ProcessorCount, CancellationToken = cancel };
         Parallel.For(0, (open.Length + run - 1) / run, options, part =>

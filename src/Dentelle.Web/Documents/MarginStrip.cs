@@ -26,7 +26,9 @@ internal static class MarginStrip
         {
             var middle = area.Left + (column * ((int)piece.Segment + 0.5));
             var (width, level) = (piece.Width.Value.Target, piece.Level.Value);
-            page.WriteCentred(Kebab.Of(piece.Segment), small, Ink.Brush(Ink.Soft), new XPoint(middle, area.Top + 8));
+            var name = Name(piece.Segment);
+            for (var i = 0; i < name.Length; i++)
+                page.WriteCentred(name[i], small, Ink.Brush(Ink.Soft), new XPoint(middle, area.Top + 11 - (8 * (name.Length - 1 - i))));
             if (width.Value > 0)
                 page.WriteCentred(width.ToString(), number, Ink.Brush(Ink.Text), new XPoint(middle, area.Top + 24));
             var design = Paper.Lines(page, Kebab.Words(piece.Design), small, column - 2);
@@ -39,6 +41,10 @@ internal static class MarginStrip
             Shelf(page, margin, run, x => area.Left + (column * x), gum);
         page.Write("gum", small, Ink.Brush(Ink.Gum), new XPoint(area.Left - 18, gum + 2.5));
     }
+
+    /// <summary>A corner's name on two lines: a column is narrow.</summary>
+    private static string[] Name(Segment segment) =>
+        Kebab.Of(segment) is { Length: > 8 } corner ? [$"{corner[..5]}-", corner[5..]] : [Kebab.Of(segment)];
 
     /// <summary>From the finish line up to the foot of the wall, as wide as the shelf.</summary>
     private static void Shelf(XGraphics page, Margin margin, (int First, int Count) run, Func<double, double> across, double gum)

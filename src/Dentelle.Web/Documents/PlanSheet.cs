@@ -8,7 +8,7 @@ using PdfSharp.Drawing;
 namespace Dentelle.Web.Documents;
 
 /// <summary>
-/// A unit on paper: sections to scale, the margin unrolled, zone table, cautions. Cautions that find no room stand on a second
+/// A unit on paper: sections to scale, the preparation in the round, the margin unrolled, zone table, cautions. Cautions that find no room stand on a second
 /// page.
 /// </summary>
 internal static class PlanSheet
@@ -92,7 +92,8 @@ internal static class PlanSheet
         Section(sections[1], Edge + (Width / 2), flip: !tooth.IsRight);
         var above = new SheetFigure(page, scale / 2, crownUp: true, new XRect(Edge, 382, 92, 108));
         above.Above(drawing.Above, flip: tooth.IsRight != (tooth.Jaw == Jaw.Upper));
-        MarginStrip.Draw(page, planned.Plan.Margin, new XRect(Edge + 122, 376, Width - 122, 116));
+        RoundDrawing.Draw(page, planned, scale / 2, new XRect(Edge + 92, 378, 108, 112));
+        MarginStrip.Draw(page, planned.Plan.Margin, new XRect(Edge + 216, 376, Width - 216, 116));
 
         void Section(SectionDrawing section, double left, bool flip) =>
             new SheetFigure(page, scale, up, new XRect(left, top, Width / 2, high)).Section(section, planned.Plan, flip);

@@ -52,7 +52,7 @@ public sealed class ProtocolShelf(Handbook shipped, NamedText shippedFile, Named
     /// <summary>Whole units, by what they were made from: who looks at one reads it, changes it and looks again.</summary>
     public Shelf Planned { get; } = new(MostPlanned);
 
-    /// <summary>Units in the round as files of some megabytes, by what they were made from.</summary>
+    /// <summary>Units in the round, some megabytes each, by what they were made from.</summary>
     public Shelf Rounds { get; } = new(MostRounds);
 
     /// <summary>What lists say of units, by what it follows from.</summary>

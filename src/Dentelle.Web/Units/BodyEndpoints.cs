@@ -1,10 +1,13 @@
+using System.Text;
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Preparing;
+using Dentelle.Core.Restorations;
 using Dentelle.Data;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshing;
+using Dentelle.Web.Figures;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -22,6 +25,7 @@ public static class BodyEndpoints
         var bodies = routes.MapGroup("units/{id:guid}/bodies").ExcludeFromDescription();
         bodies.MapGet("scene.glb", Scene);
         bodies.MapGet("round.glb", Round);
+        bodies.MapGet("round.svg", Engraving);
         bodies.MapGet("{body}.{ending}", One);
     }
 
@@ -60,12 +64,48 @@ public static class BodyEndpoints
         if (!views.Planned(unit).Is(out var planned, out var problem))
             return Problems.From(problem);
         var wanted = quality == "fine" ? RoundQuality.Fine : RoundQuality.Draft;
+        return TypedResults.Bytes(Written(Figure(unit, planned, wanted, views, shelf, stop)), "model/gltf-binary");
+    }
+
+    /// <summary>The unit in the round as lines for paper, seen from where the screen shows it.</summary>
+    private static async Task<FileAnswer> Engraving(
+        Guid id,
+        double azimuth,
+        double elevation,
+        bool? hanging,
+        CaseStore store,
+        UnitViews views,
+        ProtocolShelf shelf,
+        CancellationToken stop
+    )
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.NoSuch("unit");
+        if (!views.Planned(unit).Is(out var planned, out var problem))
+            return Problems.From(problem);
+        var figure = Figure(unit, planned, RoundQuality.Fine, views, shelf, stop);
+        var lines = RoundEngraver.Lines(figure, new RoundSight(azimuth, elevation, hanging ?? false), Spacing);
+        var title = $"{planned.Plan.Tooth}, {planned.Plan.Restoration.Words()}, in the round, five times its size";
+        return TypedResults.Bytes(Encoding.UTF8.GetBytes(RoundSvg.Of(lines, title)), "image/svg+xml", $"{unit.Tooth}-in-the-round.svg");
+    }
+
+    /// <summary>Hatching at five times the tooth's size lies half a millimetre apart.</summary>
+    private const double Spacing = 0.1;
+
+    private static RoundFigure Figure(
+        UnitRow unit,
+        PlannedUnit planned,
+        RoundQuality quality,
+        UnitViews views,
+        ProtocolShelf shelf,
+        CancellationToken stop
+    )
+    {
         while (true)
         {
             try
             {
-                var file = shelf.Rounds.Get((views.KeyOf(unit), wanted), () => Written(planned, wanted, stop));
-                return TypedResults.Bytes(file, "model/gltf-binary");
+                return shelf.Rounds.Get((views.KeyOf(unit), quality), () => RoundBaker.Of(planned.Preparation, quality, stop));
             }
             catch (OperationCanceledException) when (!stop.IsCancellationRequested)
             {
@@ -74,9 +114,8 @@ public static class BodyEndpoints
         }
     }
 
-    private static byte[] Written(PlannedUnit planned, RoundQuality quality, CancellationToken stop)
+    private static byte[] Written(RoundFigure figure)
     {
-        var figure = RoundBaker.Of(planned.Preparation, quality, stop);
         var (shown, lines) = BodyFiles.Round(figure);
         using var stream = new MemoryStream();
         GltfWriter.Write(shown, stream, lines);

@@ -192,6 +192,12 @@ export function ink({ seen }: Pair, [low, own, high]: Palette['tooth'], line: st
   seen.uniforms.line!.value.set(line);
 }
 
+export function faceInk({ seen }: Pair, base: string, line: string, spacing: number): void {
+  seen.uniforms.base!.value.set(base);
+  seen.uniforms.line!.value.set(line);
+  seen.uniforms.spacing!.value = spacing;
+}
+
 /** A face that a plane has cut open: flat, hatched at 45°. */
 export function cutFace(shared: Shared, kind: number): Pair {
   const plain = /* glsl */ `
@@ -222,6 +228,8 @@ export function cutFace(shared: Shared, kind: number): Pair {
       return foot.z > foot.x && vFlat.y < mix(foot.y, foot.w, (vFlat.x - foot.x) / (foot.z - foot.x)) - 0.02;
     }
   `;
+  // A hair away from the viewer: along the surface that stays both bodies are one, and it lies on top.
+  const behind = { polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: kind === 3 ? 4000 : 0 };
   const uniforms = {
     ...shared,
     foot: { value: new Vector4() },
@@ -251,6 +259,7 @@ export function cutFace(shared: Shared, kind: number): Pair {
       `,
       uniforms,
       side: DoubleSide,
+      ...behind,
     }),
     shape: new ShaderMaterial({
       vertexShader: plain,
@@ -265,6 +274,7 @@ export function cutFace(shared: Shared, kind: number): Pair {
       `,
       uniforms,
       side: DoubleSide,
+      ...behind,
     }),
   };
 }

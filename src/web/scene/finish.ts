@@ -1,4 +1,4 @@
-import { type Color, Group } from 'three';
+import { type Color, Group, type Plane } from 'three';
 import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js';
 import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js';
 import { LineSegmentsGeometry } from 'three/examples/jsm/lines/LineSegmentsGeometry.js';
@@ -27,6 +27,12 @@ export class FinishInk {
   ink(colour: Color): void {
     this.#thick.color.copy(colour);
     this.#thin.color.copy(colour);
+  }
+
+  /** Draws nothing on the far side of these planes. */
+  within(planes: Plane[]): void {
+    this.#thick.clippingPlanes = planes;
+    this.#thin.clippingPlanes = planes;
   }
 
   clear(): void {

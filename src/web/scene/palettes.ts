@@ -12,6 +12,7 @@ export interface Palette {
   roomFace: string;
   faceLine: string;
   toothFace: string;
+  toothFaceLine: string;
   short: string;
   over: string;
   /** Whether lines swell with the light instead of the shade: white lines on a dark body. */
@@ -29,6 +30,7 @@ export const paperPalette: Palette = {
   roomFace: '#dce4ee',
   faceLine: '#5a6f97',
   toothFace: '#efe5cf',
+  toothFaceLine: '#b39f79',
   short: '#2b63a3',
   over: '#b86e10',
   dark: false,
@@ -45,6 +47,7 @@ export const chairPalette: Palette = {
   roomFace: '#26324a',
   faceLine: '#8fa6cb',
   toothFace: '#3a3147',
+  toothFaceLine: '#8a7a86',
   short: '#6fa3e0',
   over: '#e0a04a',
   dark: true,

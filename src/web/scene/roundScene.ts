@@ -4,21 +4,24 @@ import {
   Group,
   LinearSRGBColorSpace,
   Mesh,
-  MeshBasicMaterial,
   OrthographicCamera,
+  Plane,
   Scene,
+  type Vector2,
+  Vector3,
   Vector4,
   WebGLRenderer,
-  WebGLRenderTarget,
 } from 'three';
 import { type Bodies, type Body, dispose, readBodies } from './bodies';
 import { type Cut, faceOf, flatLines, type FlatLine, footOf, sliceOf } from './cutFaces';
-import { OutlineDots } from './dots';
-import { cutFace, engraved, ink, type Pair, sharedUniforms } from './engraving';
+import { aim } from './aim';
+import { cutFace, engraved, faceInk, ink, type Pair, sharedUniforms } from './engraving';
 import { FinishInk } from './finish';
 import { Ink } from './ink';
+import { Outermost } from './outermost';
+import { isSoftware } from './software';
 import type { Palette } from './palettes';
-import { axes, dot, type Vec, type View } from './turntable';
+import { dot, type Vec, type View } from './turntable';
 
 /** How the present tooth is drawn. */
 export type Present = 'cut' | 'outline' | 'hidden';
@@ -48,12 +51,9 @@ export class RoundScene {
   readonly #seen = new Scene();
   readonly #shapes = new Scene();
   readonly #faceGroups = [new Group(), new Group()] as const;
-  readonly #masks = [new WebGLRenderTarget(1, 1), new WebGLRenderTarget(1, 1)] as const;
-  readonly #maskScenes = [new Scene(), new Scene()] as const;
-  readonly #white = new MeshBasicMaterial({ color: '#ffffff' });
-  readonly #dots = new OutlineDots(this.#masks[0], 5, 1.9);
-  readonly #restored = new OutlineDots(this.#masks[1], 1, 0.9);
-  readonly #over = new Scene().add(this.#dots.points, this.#restored.points);
+  /** The tooth as it stands, dotted; the restoration's own surface, a fine line. */
+  readonly #present = new Outermost(5, 1.9);
+  readonly #restored = new Outermost(1, 0.9);
   /** Software draws slowly: while something moves it leaves lines out. */
   readonly slow: boolean;
   bodies: Bodies | undefined;
@@ -65,6 +65,8 @@ export class RoundScene {
   };
   /** How many pictures have been drawn, and how long the last one kept the script busy. */
   readonly drawn = { pictures: 0, milliseconds: 0 };
+  /** Height of the lowest finish line, or of the neck: below it the root goes over into the paper. */
+  foot = 0;
   #shells: Mesh[] = [];
   #view: View | undefined;
   #look: Look | undefined;
@@ -80,6 +82,7 @@ export class RoundScene {
     this.#renderer = new WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: false });
     this.#renderer.outputColorSpace = LinearSRGBColorSpace;
     this.#renderer.autoClear = false;
+    this.#renderer.localClippingEnabled = true;
     this.slow = isSoftware(this.#renderer);
     this.#seen.add(this.#faceGroups[0], this.#finish.group);
     this.#shapes.add(this.#faceGroups[1]);
@@ -92,10 +95,11 @@ export class RoundScene {
     const { prepared, tooth, restored } = bodies;
     if (prepared) this.#add(prepared, this.#body);
     this.#shells = tooth ? this.#add(tooth, this.#shell) : [];
-    const [mask, other] = this.#maskScenes;
-    for (const body of [tooth, prepared]) if (body) mask.add(new Mesh(body.geometry, this.#white));
-    if (restored) other.add(new Mesh(restored.geometry, this.#white));
+    this.#present.show(tooth, prepared);
+    this.#restored.show(restored);
     this.#finish.show(bodies.finishLines);
+    this.foot = Math.min(0.4, ...bodies.finishLines.flatMap(({ points }) => [...points].filter((_, i) => i % 3 === 2)));
+    (this.#shared.fade.value as Vector2).set(this.foot - 1.5, this.foot - 0.35);
     this.#slice();
     this.draw();
   }
@@ -104,6 +108,8 @@ export class RoundScene {
     this.#look = look;
     this.#open.value = look.through;
     (this.#shared.plane.value as Vector4).set(...look.cut.normal, look.cut.distance);
+    const { normal, distance } = look.cut;
+    this.#finish.within(look.through ? [new Plane(new Vector3(...normal).negate(), distance)] : []);
     this.#slice();
     this.#move();
   }
@@ -121,20 +127,15 @@ export class RoundScene {
   paint(palette: Palette): void {
     ink(this.#body, palette.tooth, palette.toothLine);
     ink(this.#shell, palette.room, palette.roomLine);
-    for (const [face, base] of [
-      [this.#faces[0], palette.roomFace],
-      [this.#faces[1], palette.toothFace],
-    ] as const) {
-      face.seen.uniforms.base!.value.set(base);
-      face.seen.uniforms.line!.value.set(palette.faceLine);
-    }
-    this.#faces[1].seen.uniforms.spacing!.value = 0.34;
+    const [room, tooth] = this.#faces;
+    faceInk(room, palette.roomFace, palette.faceLine, 0.17);
+    faceInk(tooth, palette.toothFace, palette.toothFaceLine, 0.26);
     this.#shared.paper.value.set(palette.paper);
     this.#shared.plum.value.set(palette.plum);
     this.#shared.dark.value = palette.dark;
     this.#ink.colour(palette.ink);
     this.#finish.ink(new Color(palette.ink));
-    this.#dots.ink(palette.ink);
+    this.#present.ink(palette.ink);
     this.#restored.ink(palette.plum);
     this.draw();
   }
@@ -173,10 +174,8 @@ export class RoundScene {
     this.#clear();
     this.#finish.dispose();
     this.#ink.dispose();
-    this.#dots.dispose();
+    this.#present.dispose();
     this.#restored.dispose();
-    this.#white.dispose();
-    for (const mask of this.#masks) mask.dispose();
     for (const { seen, shape } of [this.#body, this.#shell, ...this.#faces]) {
       seen.dispose();
       shape.dispose();
@@ -200,12 +199,18 @@ export class RoundScene {
     const [view, look] = [this.#view, this.#look];
     if (!view || !look || view.width < 1 || view.height < 1) return;
     const from = performance.now();
-    this.#aim(view);
+    aim(this.#camera, view);
     this.#shared.scale.value = view.scale * pixelRatio;
     this.#shared.middle.value.set((view.width * pixelRatio) / 2, (view.height * pixelRatio) / 2);
     const renderer = this.#renderer;
     const plain = this.#moving && this.slow;
-    const outlined = this.#outline(view, look, pixelRatio, plain);
+    const away = (at: Vec) => dot(at, look.cut.normal) > look.cut.distance;
+    const outlined = [
+      !plain &&
+        look.present !== 'hidden' &&
+        this.#present.prepare(renderer, this.#camera, view, look.present === 'cut' ? away : () => true),
+      !plain && this.#restored.prepare(renderer, this.#camera, view, () => true),
+    ];
     renderer.setRenderTarget(null);
     renderer.setClearColor(this.#shared.paper.value, 1);
     renderer.clear();
@@ -215,53 +220,12 @@ export class RoundScene {
         renderer,
         () => renderer.render(this.#shapes, this.#camera),
         view.scale * pixelRatio,
-        !this.#moving && !this.slow,
+        !this.#moving,
       );
-    if (outlined) renderer.render(this.#over, this.#camera);
+    for (const [i, outline] of [this.#present, this.#restored].entries())
+      if (outlined[i]) outline.draw(renderer, this.#camera);
     this.drawn.pictures++;
     this.drawn.milliseconds = performance.now() - from;
-  }
-
-  /** Dots of the present outline and the line of the restoration's own, with the masks that tell which are outermost. */
-  #outline(view: View, look: Look, pixelRatio: number, plain: boolean): boolean {
-    const { tooth, restored } = this.bodies ?? {};
-    const shown = [look.present === 'hidden' ? undefined : tooth, restored] as const;
-    [this.#dots, this.#restored].forEach((dots, i) => {
-      const body = shown[i];
-      dots.points.visible = !!body && !plain;
-      if (!body || plain) return;
-      const away =
-        ({ normal, distance }: Cut) =>
-        (at: Vec) =>
-          dot(at, normal) > distance;
-      dots.along(body, view, pixelRatio, i === 0 && look.present === 'cut' ? away(look.cut) : () => true);
-      const mask = this.#masks[i]!;
-      mask.setSize(view.width * pixelRatio, view.height * pixelRatio);
-      this.#renderer.setRenderTarget(mask);
-      this.#renderer.setClearColor('#000000', 1);
-      this.#renderer.clear();
-      this.#renderer.render(this.#maskScenes[i]!, this.#camera);
-    });
-    return this.#dots.points.visible || this.#restored.points.visible;
-  }
-
-  #aim(view: View): void {
-    const { right, up, toward } = axes(view);
-    const camera = this.#camera;
-    const [half, high] = [view.width / 2 / view.scale, view.height / 2 / view.scale];
-    Object.assign(camera, { left: -half, right: half, top: high, bottom: -high, near: 1, far: 120 });
-    camera.updateProjectionMatrix();
-    camera.matrixAutoUpdate = false;
-    const eye = [0, 1, 2].map((k) => view.centre[k]! + 60 * toward[k]!) as unknown as Vec;
-    camera.matrix.set(
-      ...([right[0], up[0], toward[0], eye[0]] as const),
-      ...([right[1], up[1], toward[1], eye[1]] as const),
-      ...([right[2], up[2], toward[2], eye[2]] as const),
-      ...([0, 0, 0, 1] as const),
-    );
-    camera.matrixWorld.copy(camera.matrix);
-    camera.matrixWorldInverse.copy(camera.matrix).invert();
-    camera.matrixWorldAutoUpdate = false;
   }
 
   /** The lines of the cut, and its faces. */
@@ -299,10 +263,12 @@ export class RoundScene {
 
   #clear(): void {
     this.#shells = [];
-    for (const scene of [this.#seen, this.#shapes, ...this.#maskScenes])
+    for (const scene of [this.#seen, this.#shapes])
       for (const child of [...scene.children]) if (child instanceof Mesh) scene.remove(child);
     for (const group of this.#faceGroups) emptied(group);
     this.#finish.clear();
+    this.#present.show();
+    this.#restored.show();
     dispose(this.bodies);
     this.bodies = undefined;
   }
@@ -313,13 +279,6 @@ function emptied(group: Group): void {
     group.remove(face);
     face.geometry.dispose();
   }
-}
-
-function isSoftware(renderer: WebGLRenderer): boolean {
-  const gl = renderer.getContext();
-  const known = gl.getExtension('WEBGL_debug_renderer_info');
-  const name = known ? String(gl.getParameter(known.UNMASKED_RENDERER_WEBGL)) : '';
-  return /swiftshader|llvmpipe|software/i.test(name);
 }
 
 export { probe, reachAlong, sees } from './probe';

@@ -22,7 +22,7 @@ export interface View {
 /** How far the table may be tipped: from under the tooth to straight above it. */
 const STEEPEST = 90;
 const LOWEST = -60;
-const SIDEWAYS = 16;
+const SIDEWAYS = 20;
 
 const radians = (degrees: number) => (degrees * Math.PI) / 180;
 export const dot = (a: Vec, b: Vec) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];

@@ -2,7 +2,7 @@
   import { onMount, type Snippet, untrack } from 'svelte';
   import type * as Engine from '../../scene/roundScene';
   import { chairPalette, paperPalette } from '../../scene/palettes';
-  import type { View } from '../../scene/turntable';
+  import { along, axes, type View } from '../../scene/turntable';
   import { notices } from '../notices.svelte';
   import { shared } from '../shared.svelte';
   import type { Plate } from './plate';
@@ -13,7 +13,8 @@
     address,
     round,
     label,
-    room = { x: 150, top: 96, bottom: 84 },
+    room = { x: 136, top: 84, bottom: 30 },
+    beside = 0,
     overlay,
     onpoint,
     onpick,
@@ -25,6 +26,8 @@
     label: string;
     /** What is kept free round the body for words; pixels. */
     room?: { x: number; top: number; bottom: number };
+    /** Pixels at the right that something else stands on. */
+    beside?: number;
     overlay?: Snippet<[Plate]>;
     /** Told what is pointed at; null when the pointer leaves. */
     onpoint?: (at: { x: number; y: number } | null, plate: Plate) => void;
@@ -39,6 +42,8 @@
   let scene = $state.raw<Engine.RoundScene>();
   let failed = $state('');
   let waiting = $state(false);
+  /** Pictures drawn: none while nothing moves. */
+  let pictures = $state(0);
   /** Counts the bodies shown: what follows from them is worked out again. */
   let shown = $state(0);
 
@@ -48,7 +53,7 @@
     void import('../../scene/roundScene').then((loaded) => {
       if (closed || !canvas) return;
       try {
-        scene = new loaded.RoundScene(canvas);
+        scene = new loaded.RoundScene(canvas, () => pictures++);
         engine = loaded;
       } catch {
         failed = 'This browser draws nothing in the round; the sections show the same bodies.';
@@ -99,18 +104,20 @@
     const body = scene?.bodies?.tooth ?? scene?.bodies?.prepared ?? scene?.bodies?.restored;
     if (!engine || !body) return null;
     const along = (x: number, y: number, z: number) => engine!.reachAlong(body, [x, y, z]);
-    return { body, x: along(1, 0, 0), y: along(0, 1, 0), z: along(0, 0, 1) };
+    return { body, x: along(1, 0, 0), y: along(0, 1, 0), z: along(0, 0, 1), foot: scene!.foot };
   });
 
   const view = $derived.by((): View | null => {
     if (!reach || width < 1 || height < 1) return null;
-    const { x, y, z } = reach;
-    // The stump of the root counts a little: it fades out.
-    const [low, high] = [z[0] - 1.6, z[1] + 0.4];
+    const { x, y, z, foot } = reach;
+    // Of the root a little counts: it fades out.
+    const [low, high] = [foot - 1.3, z[1] + 0.3];
     const across = Math.hypot(x[1] - x[0], y[1] - y[0]) * 0.92;
-    const fit = Math.min((width - 2 * room.x) / across, (height - room.top - room.bottom) / (high - low));
+    // On a narrow plate the words give way to what stands beside.
+    const words = beside === 0 ? room.x : width < 700 ? 30 : 84;
+    const fit = Math.min((width - beside - 2 * words) / across, (height - room.top - room.bottom) / (high - low));
     const lift = (room.bottom - room.top) / 2 / fit;
-    return {
+    const seen: View = {
       azimuth: round.azimuth,
       elevation: round.elevation,
       hanging: round.hanging,
@@ -119,6 +126,7 @@
       width,
       height,
     };
+    return { ...seen, centre: along(seen.centre, axes(seen).right, beside / 2 / seen.scale) };
   });
 
   const look = $derived.by((): Engine.Look | null => {
@@ -153,7 +161,8 @@
     class="block h-full w-full touch-none outline-offset-[-3px]"
     tabindex="0"
     aria-label={label}
-    data-pictures={shown}
+    data-bodies={shown}
+    data-pictures={pictures}
     {@attach turning({
       turn: (across, down) => round.turn(across, down),
       zoom: (by) => (round.zoom = Math.min(6, Math.max(0.6, round.zoom * by))),

@@ -7,7 +7,7 @@ const STEP = 0.06;
 /** How a unit is looked at in the round. Several plates may share one: then they turn together. */
 export class RoundState {
   azimuth = $state(0);
-  elevation = $state(16);
+  elevation = $state(20);
   /** Times the size at which the whole is seen. */
   zoom = $state(1);
   present = $state<Present>('cut');
@@ -21,11 +21,14 @@ export class RoundState {
   share = $state(0.4);
   #flight = 0;
 
-  constructor(readonly mesial: Vec) {
-    this.#set(seenFrom('mesial', mesial));
-    // A little past the side, so that the other one is told as well.
-    this.azimuth += mesial[0] > 0 ? 12 : -12;
-    this.cutAzimuth = mesial[0] > 0 ? 0 : 180;
+  /** @param first The side that is seen first, a little past it so that another one is told as well. */
+  constructor(
+    readonly mesial: Vec,
+    first: Exclude<Side, 'above'>,
+  ) {
+    const seen = seenFrom(first, mesial);
+    this.#set({ ...seen, azimuth: seen.azimuth + (mesial[0] > 0 ? 12 : -12) });
+    this.cutAzimuth = seen.azimuth;
   }
 
   get cutNormal(): Vec {
@@ -51,7 +54,7 @@ export class RoundState {
 
   /** Turns so that the cut is seen from its open side. */
   faceCut(): void {
-    this.#fly({ azimuth: this.cutAzimuth, elevation: 16 });
+    this.#fly({ azimuth: this.cutAzimuth, elevation: 20 });
   }
 
   #fly(to: Pick<View, 'azimuth' | 'elevation'>): void {

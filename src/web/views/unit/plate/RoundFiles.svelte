@@ -7,6 +7,12 @@
 
   let open = $state(false);
   const root = $derived(`/api/units/${unit.id}/bodies`);
+  // The same view, drawn by the core as lines.
+  const lines = $derived.by(() => {
+    if (!plate) return `${root}/round.svg?azimuth=60&elevation=20`;
+    const { azimuth, elevation, hanging } = plate.view;
+    return `${root}/round.svg?azimuth=${azimuth.toFixed(1)}&elevation=${elevation.toFixed(1)}&hanging=${hanging}`;
+  });
   const files = ['stl', 'ply', 'obj'] as const;
 
   async function picture() {
@@ -22,11 +28,14 @@
 </script>
 
 <div class="relative">
-  <Button class="px-2.5" aria-expanded={open} onclick={() => (open = !open)}>Take away</Button>
+  <Button class="px-1.5" aria-expanded={open} onclick={() => (open = !open)}>Take away</Button>
   {#if open}
     <div class="absolute right-0 bottom-full z-10 mb-1 w-72 border border-firm bg-leaf px-4 py-3">
       <p class="quiet">Picture</p>
-      <p class="mb-2"><button class="link" onclick={() => void picture()}>PNG, twice the size</button></p>
+      <p class="mb-2 flex gap-4">
+        <button class="link" onclick={() => void picture()}>PNG, twice the size</button>
+        <a class="link" href={lines} download>SVG, lines for paper</a>
+      </p>
       <p class="quiet">Planned preparation</p>
       <p class="mb-2 flex gap-4">
         {#each files as ending (ending)}

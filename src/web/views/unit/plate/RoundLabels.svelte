@@ -9,11 +9,26 @@
   import type { UnitState } from '../unitState.svelte';
   import PlateLabel from './PlateLabel.svelte';
 
-  let { plate, unitState, unit, zone }: { plate: Plate; unitState: UnitState; unit: Unit; zone: string } = $props();
+  let {
+    plate,
+    unitState,
+    unit,
+    zone,
+    beside = 0,
+  }: {
+    plate: Plate;
+    unitState: UnitState;
+    unit: Unit;
+    zone: string;
+    /** Pixels at the right that something else stands on. */
+    beside?: number;
+  } = $props();
 
   const NUMBER = 24;
   const LINE = 14;
   const LEAD = 15;
+  /** The chosen number is larger. */
+  const LARGER = 9;
   const COLUMN = 112;
   const GAP = 26;
   const sides = ['facial', 'mesial', 'lingual', 'distal'];
@@ -29,8 +44,11 @@
     const [low, high] = body ? engine.reachAlong(body, right) : [-5, 5];
     const middle = right[0] * view.centre[0] + right[1] * view.centre[1];
     return {
-      left: Math.max(COLUMN, view.width / 2 + (low - middle) * view.scale - GAP),
-      right: Math.min(view.width - COLUMN, view.width / 2 + (high - middle) * view.scale + GAP),
+      left: Math.max(beside > 0 ? 76 : COLUMN, view.width / 2 + (low - middle) * view.scale - GAP),
+      right: Math.min(
+        view.width - (beside > 0 ? 76 + beside : COLUMN),
+        view.width / 2 + (high - middle) * view.scale + GAP,
+      ),
       top: 74,
       bottom: view.height - 30,
     };
@@ -55,11 +73,12 @@
       if (!to || !planned) continue;
       const cusp = cuspOf(planned.zone, planned.kind);
       const captions = [shortWords(planned.kind), ...(cusp ? [cusp] : [])];
+      const larger = mark.zone === chosen ? LARGER : 0;
       found.push({
         id: mark.zone,
         to,
-        height: NUMBER + captions.length * LINE + 4,
-        lead: LEAD,
+        height: NUMBER + captions.length * LINE + 5 + larger,
+        lead: LEAD + larger,
         chosen: mark.zone === chosen,
         label: { id: mark.zone, zone: mark.zone, number: mm(planned.depthMm.target), captions, to },
       });
@@ -70,17 +89,18 @@
       if (!piece || !(isChosen || sides.includes(segment))) continue;
       const to = placeOf(at as unknown as Vec, outward as unknown as Vec, 0);
       if (!to) continue;
+      const captions = [...(piece.widthMm > 0 ? [plain(piece.design)] : []), plain(segment)];
       found.push({
         id: `margin-${segment}`,
         to,
-        height: NUMBER + LINE + 4,
-        lead: LEAD,
+        height: NUMBER + captions.length * LINE + 5 + (isChosen ? LARGER : 0),
+        lead: LEAD + (isChosen ? LARGER : 0),
         chosen: isChosen,
         label: {
           id: `margin-${segment}`,
           segment,
           number: piece.widthMm > 0 ? mm(piece.widthMm) : plain(piece.design),
-          captions: [`${piece.widthMm > 0 ? plain(piece.design) : ''} ${plain(segment)}`.trim()],
+          captions,
           to,
         },
       });
@@ -90,10 +110,12 @@
 
   const labels = $derived.by((): Label[] => {
     const stands = leaders(wanted, frame);
-    return wanted.flatMap(({ id, label }) => {
+    return wanted.flatMap(({ id, label, chosen }) => {
       const stand = stands.get(id);
       if (!stand) return [];
-      return [{ ...label, side: stand.side, at: { x: stand.from.x, y: stand.top + NUMBER - 2 } }];
+      return [
+        { ...label, side: stand.side, at: { x: stand.from.x, y: stand.top + NUMBER - 2 + (chosen ? LARGER : 0) } },
+      ];
     });
   });
 

@@ -11,6 +11,7 @@
   import { mm } from '../../../words/words';
   import { shortWords } from '../../../words/zoneWords';
   import type { UnitState } from '../unitState.svelte';
+  import PlaneHandles from './PlaneHandles.svelte';
   import RoundFiles from './RoundFiles.svelte';
   import RoundLabels from './RoundLabels.svelte';
   import SectionBeside from './SectionBeside.svelte';
@@ -20,10 +21,12 @@
   const marks = $derived(unit.drawing.round);
   const mesial = $derived(marks.mesial as unknown as Vec);
   const path = $derived(marks.path as unknown as Vec);
-  const round = untrack(() => new RoundState(mesial));
+  const round = untrack(() => new RoundState(mesial, unit.plan.tooth[1]! <= '3' ? 'facial' : 'mesial'));
   let plate = $state.raw<Plate>();
   let pointed = $state.raw<{ x: number; y: number; found: Found } | null>(null);
 
+  // The section stands at the right, and the tooth moves over.
+  const beside = $derived(round.through ? 232 : 0);
   const upper = $derived(unit.drawing.jaw === 'upper');
   const sides: readonly Side[] = ['facial', 'mesial', 'lingual', 'distal', 'above'];
   const presents = [
@@ -80,12 +83,12 @@
   function pathOn({ view, scene }: Plate) {
     const body = scene.bodies?.prepared;
     if (!body || unit.traits.isVeneer) return null;
-    body.geometry.boundingBox ?? body.geometry.computeBoundingBox();
+    if (!body.geometry.boundingBox) body.geometry.computeBoundingBox();
     const { min, max } = body.geometry.boundingBox!;
     const foot: Vec = [(min.x + max.x) / 2, (min.y + max.y) / 2, max.z + (round.present === 'hidden' ? 0.5 : 1.6)];
     const [to, from] = [toScreen(foot, view), toScreen(along(foot, path, 1.3), view)];
     const length = Math.hypot(from.x - to.x, from.y - to.y);
-    return length < 12 ? null : { to, from, x: (to.x - from.x) / length, y: (to.y - from.y) / length };
+    return length < 24 ? null : { to, from, x: (to.x - from.x) / length, y: (to.y - from.y) / length };
   }
 </script>
 
@@ -120,7 +123,8 @@
       <text x={arrow.from.x - 7} y={arrow.from.y + 9} text-anchor="end" class="path-head">path</text>
     {/if}
     <g class="pointer-events-auto">
-      <RoundLabels plate={on} {unitState} {unit} zone={zone.zone} />
+      {#if round.through}<PlaneHandles plate={on} {round} />{/if}
+      <RoundLabels plate={on} {unitState} {unit} zone={zone.zone} {beside} />
     </g>
     <ScaleBar x={view.width - bar * view.scale - 58} y={view.height - 8} scale={view.scale} length={bar} />
     {#if pointed}
@@ -136,6 +140,11 @@
       {/each}
     {/if}
   </svg>
+  <label class="absolute bottom-1 left-5 flex items-center gap-2 text-[13px] text-soft">
+    peel
+    <input type="range" min="0" max="1" step="0.01" bind:value={round.share} class="w-32" aria-valuetext={peeled} />
+    <span class="measure text-[15px]">{peeled}</span>
+  </label>
   {#if round.through}
     <SectionBeside plate={on} {round} />
   {/if}
@@ -149,6 +158,7 @@
       label="Planned preparation of the {unit.plan
         .toothName} in the round; drag, or shift and the arrow keys, turns it; the wheel peels"
       {overlay}
+      {beside}
       bind:plate
       onpoint={(at, on) => {
         const found = at && probe(at, on);
@@ -157,11 +167,11 @@
       onpick={pick}
     />
   </div>
-  <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5 px-5 pb-2 text-[13px]">
+  <div class="flex flex-wrap items-center gap-x-2 gap-y-1.5 px-5 pb-2 text-[13px]">
     <div class="flex gap-1" role="group" aria-label="Seen from">
       {#each sides as side (side)}
         <Button
-          class="px-2.5 first-letter:uppercase"
+          class="px-1.5 first-letter:uppercase"
           aria-pressed={facing === side}
           onclick={() => round.lookFrom(side)}>{side}</Button
         >
@@ -169,21 +179,16 @@
     </div>
     <div class="flex gap-1" role="group" aria-label="Present tooth">
       {#each presents as { value, words } (value)}
-        <Button class="px-2.5" aria-pressed={round.present === value} onclick={() => (round.present = value)}
+        <Button class="px-1.5" aria-pressed={round.present === value} onclick={() => (round.present = value)}
           >{words}</Button
         >
       {/each}
     </div>
-    <label class="flex items-center gap-2 text-soft">
-      peel
-      <input type="range" min="0" max="1" step="0.01" bind:value={round.share} class="w-32" aria-valuetext={peeled} />
-      <span class="measure min-w-36 text-[15px]">{peeled}</span>
-    </label>
-    <Button class="px-2.5" aria-pressed={round.through} onclick={() => (round.through = !round.through)}>Section</Button
+    <Button class="px-1.5" aria-pressed={round.through} onclick={() => (round.through = !round.through)}>Section</Button
     >
     {#if upper}
-      <Button class="px-2.5" aria-pressed={round.hanging} onclick={() => (round.hanging = !round.hanging)}
-        >As in the mouth</Button
+      <Button class="px-1.5" aria-pressed={round.hanging} onclick={() => (round.hanging = !round.hanging)}
+        >In the mouth</Button
       >
     {/if}
     <RoundFiles {unit} {plate} />
