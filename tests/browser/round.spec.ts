@@ -1,5 +1,7 @@
 import { begin, expect, test } from './practice';
 
+test.setTimeout(120_000);
+
 test('in the round: drawn at rest only, turned, peeled, cut through, probed, taken away', async ({ page }) => {
   await begin(page, '36 crown zirconia');
   const fine = page.waitForResponse((answer) => answer.url().includes('quality=fine'));
@@ -21,7 +23,7 @@ test('in the round: drawn at rest only, turned, peeled, cut through, probed, tak
   await page.keyboard.press('Shift+ArrowLeft');
   await expect.poll(painted).not.toBe(first);
   const turned = await painted();
-  await page.getByLabel('peel').fill('0.8');
+  await page.getByRole('slider', { name: /^peel/ }).fill('0.8');
   await expect.poll(painted).not.toBe(turned);
   const peeled = await painted();
   await page.getByRole('button', { name: 'Section', exact: true }).click();

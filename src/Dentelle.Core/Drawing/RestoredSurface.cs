@@ -8,7 +8,7 @@ using Dentelle.Geometry.Trees;
 namespace Dentelle.Core.Drawing;
 
 /// <summary>
-/// The restoration's own surface: the present one moved by the build-out of each zone. Of a tooth that is not there, the whole of it.
+/// The restoration's own surface: the present one moved by the build-out of each zone.
 /// </summary>
 internal static class RestoredSurface
 {
@@ -20,13 +20,11 @@ internal static class RestoredSurface
 
     /// <param name="preparation">The preparation.</param>
     /// <param name="present">A mesh of the present tooth in its own frame.</param>
-    /// <returns>Null where it is the present surface itself.</returns>
+    /// <returns>Null where it is the present surface itself, or nothing is cut.</returns>
     public static Mesh? Of(Preparation preparation, Mesh present)
     {
         var plan = preparation.Plan;
-        if (!plan.Rules().IsCut)
-            return present;
-        if (plan.Zones.All(zone => zone.BuildOut == Mm.Zero))
+        if (!plan.Rules().IsCut || plan.Zones.All(zone => zone.BuildOut == Mm.Zero))
             return null;
         var (tree, labels) = (preparation.Present.Tree, preparation.Labels);
         var corners = preparation.Present.Surface.Corners.ToArray();

@@ -33,7 +33,23 @@ public static class RoundBaker
     private const int DraftRays = 24,
         FineRays = 64;
 
-    public static RoundFigure Of(Preparation preparation, RoundQuality quality, CancellationToken cancel = default)
+    public static RoundFigure Of(Preparation preparation, RoundQuality quality, CancellationToken cancel = default) =>
+        Standing(Unplaced(preparation, quality, cancel), preparation.Present, preparation.Plan.Tooth);
+
+    /// <summary>A figure of a tooth's own frame as that tooth stands.</summary>
+    internal static RoundFigure Standing(RoundFigure figure, PresentTooth present, ToothCode tooth) =>
+        new(
+            [.. figure.Bodies.Select(body => body with { Surface = present.Standing(body.Surface, tooth) })],
+            [
+                .. figure.FinishLines.Select(line => new FinishLine([
+                    .. line.Points.Select(point => point with { At = present.Standing(point.At, tooth) }),
+                ])),
+            ],
+            figure.Error
+        );
+
+    /// <summary>The same in the tooth's own frame.</summary>
+    internal static RoundFigure Unplaced(Preparation preparation, RoundQuality quality, CancellationToken cancel)
     {
         var (present, plan) = (preparation.Present, preparation.Plan);
         Drawn? prepared = null,
@@ -49,22 +65,17 @@ public static class RoundBaker
         var bodies = new List<RoundBody>();
         if (prepared is not null)
             bodies.Add(Prepared(preparation, prepared, removed));
-        if (plan.Rules().IsCut)
-            bodies.Add(Body("tooth", tooth!, Taken(tooth!, prepared), Zones(preparation, tooth!), []));
+        // A tooth that is not there is drawn whole: it is the bridge's own.
+        var name = plan.Rules().IsCut ? "tooth" : "prepared";
+        bodies.Add(Body(name, tooth!, Taken(tooth!, prepared), Zones(preparation, tooth!), []));
         if (RestoredSurface.Of(preparation, tooth!.Tree.Mesh) is { } restored)
             bodies.Add(new("restored", restored, [new("_REMOVED", Taken(tooth, prepared))]));
-        return new RoundFigure(
-            [.. bodies.Select(body => body with { Surface = present.Standing(body.Surface, plan.Tooth) })],
-            [.. Lines().Select(line => new FinishLine([.. line.Points.Select(Standing)]))],
-            Math.Max(tooth.Error, prepared?.Error ?? 0)
-        );
+        return new RoundFigure(bodies, Lines(), Math.Max(tooth.Error, prepared?.Error ?? 0));
 
         IReadOnlyList<FinishLine> Lines() =>
             preparation.Walled is { } walled ? [FinishLines.Round(walled)]
             : prepared is null ? []
             : FinishLines.Where(prepared.Tree.Mesh, removed, Left);
-
-        FinishPoint Standing(FinishPoint point) => point with { At = present.Standing(point.At, plan.Tooth) };
     }
 
     /// <summary>A body to be drawn, before what depends on the other one.</summary>

@@ -26,6 +26,7 @@ public static class BodyEndpoints
         bodies.MapGet("scene.glb", Scene);
         bodies.MapGet("round.glb", Round);
         bodies.MapGet("round.svg", Engraving);
+        bodies.MapGet("bridge.glb", Bridge);
         bodies.MapGet("{body}.{ending}", One);
     }
 
@@ -66,6 +67,12 @@ public static class BodyEndpoints
         var wanted = quality == "fine" ? RoundQuality.Fine : RoundQuality.Draft;
         return TypedResults.Bytes(Written(Figure(unit, planned, wanted, views, shelf, stop)), "model/gltf-binary");
     }
+
+    /// <summary>The whole bridge that a unit is part of.</summary>
+    private static async Task<FileAnswer> Bridge(Guid id, string? quality, BridgeRounds rounds, CancellationToken stop) =>
+        (await rounds.FigureAsync(id, quality == "fine" ? RoundQuality.Fine : RoundQuality.Draft, stop)).Is(out var figure, out var problem)
+            ? TypedResults.Bytes(Written(figure), "model/gltf-binary")
+            : Problems.From(problem);
 
     /// <summary>The unit in the round as lines for paper, seen from where the screen shows it.</summary>
     private static async Task<FileAnswer> Engraving(

@@ -19,6 +19,7 @@ public static class UnitEndpoints
         units.MapPut("inputs", SaveInputs).InTurn().WithName("saveInputs");
         units.MapPost("protocol", TakeProtocol).InTurn().WithName("takeProtocol");
         units.MapGet("cost", Cost).InTurn().WithName("getCost");
+        units.MapGet("bridge", Bridge).InTurn().WithName("getBridgeRound");
         units.MapPost("readings", AddReading).WithName("addReading");
         units.MapPut("readings/{reading:guid}/taken-back", TakeBack).WithName("takeBackReading");
         units.MapPut("finished", Finish).WithName("finishUnit");
@@ -30,6 +31,13 @@ public static class UnitEndpoints
     /// <summary>What the planned body costs the tooth: volumes take longer than the drawing and follow it.</summary>
     private static async Task<Results<Ok<CostView>, ProblemHttpResult>> Cost(Guid id, UnitWork work, CancellationToken stop) =>
         (await work.CostAsync(id, stop)).ToResult();
+
+    /// <summary>Where the units of a unit's bridge stand in the round.</summary>
+    private static async Task<Results<Ok<BridgeRoundView>, ProblemHttpResult>> Bridge(
+        Guid id,
+        BridgeRounds rounds,
+        CancellationToken stop
+    ) => (await rounds.ViewAsync(id, stop)).ToResult();
 
     /// <summary>
     /// Plans anew and keeps the plan. If-Match names the version the change was made on; what moved is told since the version

@@ -148,6 +148,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{id}/bridge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBridgeRound"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{id}/readings": {
         parameters: {
             query?: never;
@@ -797,6 +813,23 @@ export interface components {
         BridgeInput: {
             teeth: string[];
             pontics: string[];
+        };
+        /** @description A bridge as it is drawn in the round. Places are x, y, z: z to the bite, y facial for the unit in the middle, millimetres. */
+        BridgeRoundView: {
+            units: components["schemas"]["BridgeUnitView"][];
+            /** @description Common direction of draw. */
+            path: number[];
+            /** @description Where mesial is for the unit in the middle, along x or against it. */
+            mesial: number[];
+        };
+        BridgeUnitView: {
+            /** Format: uuid */
+            id: string;
+            written: string;
+            /** @description Middle of its crown's highest level. */
+            top: number[];
+            /** @description Whether anything is cut. */
+            isAbutment: boolean;
         };
         /** @enum {unknown} */
         BuildOutSchool: "uniform" | "room-driven";
@@ -2838,6 +2871,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CostView"];
+                };
+            };
+        };
+    };
+    getBridgeRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BridgeRoundView"];
                 };
             };
         };

@@ -50,15 +50,18 @@ export function sees(bodies: Bodies, look: Look, at: Vec, outward: Vec, view: Vi
   return !blocked && !behindFace(Infinity, bodies, look, from, toward);
 }
 
-/** From where to where a body reaches along a direction; the root below the neck does not count. */
-export function reachAlong(body: Body, [x, y, z]: Vec): [number, number] {
-  const { positions } = body.surface;
+/** From where to where bodies reach along a direction; the root below the neck does not count. */
+export function reachAlong(bodies: Bodies, [x, y, z]: Vec): [number, number] {
   let [low, high] = [Infinity, -Infinity];
-  for (let i = 0; i < positions.length; i += 3) {
-    if (positions[i + 2]! < 0) continue;
-    const at = positions[i]! * x + positions[i + 1]! * y + positions[i + 2]! * z;
-    low = Math.min(low, at);
-    high = Math.max(high, at);
+  for (const body of [bodies.tooth, bodies.prepared]) {
+    if (!body) continue;
+    const { positions } = body.surface;
+    for (let i = 0; i < positions.length; i += 3) {
+      if (positions[i + 2]! < 0) continue;
+      const at = positions[i]! * x + positions[i + 1]! * y + positions[i + 2]! * z;
+      low = Math.min(low, at);
+      high = Math.max(high, at);
+    }
   }
   return [low, high];
 }

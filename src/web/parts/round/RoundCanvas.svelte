@@ -101,10 +101,10 @@
 
   const reach = $derived.by(() => {
     void shown;
-    const body = scene?.bodies?.tooth ?? scene?.bodies?.prepared ?? scene?.bodies?.restored;
-    if (!engine || !body) return null;
-    const along = (x: number, y: number, z: number) => engine!.reachAlong(body, [x, y, z]);
-    return { body, x: along(1, 0, 0), y: along(0, 1, 0), z: along(0, 0, 1), foot: scene!.foot };
+    const bodies = scene?.bodies;
+    if (!engine || !scene || !bodies) return null;
+    const along = (x: number, y: number, z: number) => engine!.reachAlong(bodies, [x, y, z]);
+    return { bodies, x: along(1, 0, 0), y: along(0, 1, 0), z: along(0, 0, 1), foot: scene.foot };
   });
 
   const view = $derived.by((): View | null => {
@@ -131,7 +131,7 @@
 
   const look = $derived.by((): Engine.Look | null => {
     if (!engine || !reach) return null;
-    const [low, high] = engine.reachAlong(reach.body, round.cutNormal);
+    const [low, high] = engine.reachAlong(reach.bodies, round.cutNormal);
     const distance = high + 0.01 - round.share * (high - low + 0.02);
     return { present: round.present, through: round.through, cut: { normal: round.cutNormal, distance } };
   });

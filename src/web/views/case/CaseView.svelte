@@ -8,6 +8,7 @@
   import { shared } from '../../parts/shared.svelte';
   import { route } from '../../router';
   import BridgePlate from './BridgePlate.svelte';
+  import BridgeRound from './BridgeRound.svelte';
   import AboutCase from './AboutCase.svelte';
   import CaseRibbons from './CaseRibbons.svelte';
   import UnitLine from './UnitLine.svelte';
@@ -96,6 +97,7 @@
         <section class="mt-4" aria-label="Bridge">
           <h2 class="text-[23px]">{teeth.map((unit) => unit.written).join(' ')}: one path</h2>
           <BridgePlate units={teeth} />
+          <BridgeRound units={teeth} />
         </section>
       {/each}
       <section class="mt-4" aria-label="Units">

@@ -10,12 +10,12 @@
   /** The plane's frame: a little larger than the tooth. */
   const frame = $derived.by(() => {
     const { engine, scene, look, view } = plate;
-    const body = scene.bodies?.tooth ?? scene.bodies?.prepared;
-    if (!body) return null;
+    const { bodies } = scene;
+    if (!bodies) return null;
     const { normal, distance } = look.cut;
     const side: Vec = [-normal[1], normal[0], 0];
-    const [near, far] = engine.reachAlong(body, side);
-    const [, top] = engine.reachAlong(body, [0, 0, 1]);
+    const [near, far] = engine.reachAlong(bodies, side);
+    const [, top] = engine.reachAlong(bodies, [0, 0, 1]);
     const corner = (across: number, up: number) =>
       toScreen(along(along([0, 0, up], normal, distance), side, across), view);
     const [low, high] = [scene.foot - 0.6, top + PAST];
@@ -24,7 +24,7 @@
       move: corner((near + far) / 2, high),
       // The corner at the left: the section stands at the right.
       turn: [corner(far + PAST, high), corner(near - PAST, high)].toSorted((a, b) => a.x - b.x)[0]!,
-      reach: engine.reachAlong(body, normal),
+      reach: engine.reachAlong(bodies, normal),
     };
   });
 

@@ -40,8 +40,7 @@
   const frame = $derived.by(() => {
     const { view, scene, engine } = plate;
     const { right } = axes(view);
-    const body = scene.bodies?.tooth ?? scene.bodies?.prepared;
-    const [low, high] = body ? engine.reachAlong(body, right) : [-5, 5];
+    const [low, high] = scene.bodies ? engine.reachAlong(scene.bodies, right) : [-5, 5];
     const middle = right[0] * view.centre[0] + right[1] * view.centre[1];
     return {
       left: Math.max(beside > 0 ? 76 : COLUMN, view.width / 2 + (low - middle) * view.scale - GAP),

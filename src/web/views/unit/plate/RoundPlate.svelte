@@ -39,9 +39,9 @@
   /** What is peeled off: from which side, and how far. */
   const peeled = $derived.by(() => {
     if (!plate || round.share <= 0) return 'nothing off';
-    const body = plate.scene.bodies?.tooth ?? plate.scene.bodies?.prepared;
-    if (!body) return '';
-    const [, high] = plate.engine.reachAlong(body, round.cutNormal);
+    const { bodies } = plate.scene;
+    if (!bodies) return '';
+    const [, high] = plate.engine.reachAlong(bodies, round.cutNormal);
     return `${mm(Math.max(0, Math.round((high - plate.look.cut.distance) * 10) / 10))} off, ${sideWords(round.cutAzimuth)}`;
   });
 

@@ -1,0 +1,67 @@
+using Dentelle.Core.Dentition;
+using Dentelle.Core.Drawing;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Restorations;
+using Dentelle.Data;
+using Dentelle.Geometry;
+using Dentelle.Web.Handbooks;
+using Dentelle.Web.Http;
+
+namespace Dentelle.Web.Units;
+
+/// <summary>A bridge as it is drawn in the round. Places are x, y, z: z to the bite, y facial for the unit in the middle, millimetres.</summary>
+/// <param name="Path">Common direction of draw.</param>
+/// <param name="Mesial">Where mesial is for the unit in the middle, along x or against it.</param>
+public sealed record BridgeRoundView(IReadOnlyList<BridgeUnitView> Units, IReadOnlyList<double> Path, IReadOnlyList<double> Mesial);
+
+/// <param name="Top">Middle of its crown's highest level.</param>
+/// <param name="IsAbutment">Whether anything is cut.</param>
+public sealed record BridgeUnitView(Guid Id, string Written, IReadOnlyList<double> Top, bool IsAbutment);
+
+/// <summary>Puts the units of a bridge together.</summary>
+public sealed class BridgeRounds(CaseStore store, UnitViews views, ProtocolShelf shelf)
+{
+    public async Task<Answer<BridgeRoundView>> ViewAsync(Guid id, CancellationToken stop)
+    {
+        if (!(await MadeAsync(id, RoundQuality.Draft, stop)).Is(out var made, out var problem))
+            return problem;
+        var notation = (await store.SettingsAsync(stop)).Notation;
+        return new BridgeRoundView(
+            [
+                .. made.Units.Zip(made.Round.Tops, (unit, top) =>
+                    new BridgeUnitView(unit.Row.Id, unit.Planned.Plan.Tooth.Write(notation), Of(top), unit.Planned.Plan.Rules().IsCut)
+                ),
+            ],
+            Of(made.Round.Path),
+            Of(made.Round.Mesial)
+        );
+
+        static double[] Of(Vec3 p) => [Math.Round(p.X, 3), Math.Round(p.Y, 3), Math.Round(p.Z, 3)];
+    }
+
+    public async Task<Answer<RoundFigure>> FigureAsync(Guid id, RoundQuality quality, CancellationToken stop) =>
+        (await MadeAsync(id, quality, stop)).Is(out var made, out var problem) ? made.Round.Figure : problem;
+
+    private sealed record Made(IReadOnlyList<(UnitRow Row, PlannedUnit Planned)> Units, BridgeRound Round);
+
+    private async Task<Answer<Made>> MadeAsync(Guid id, RoundQuality quality, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.Missing("unit");
+        if (UnitViews.InputsOf(unit).Bridge is not { } bridge)
+            return new Problem("no-bridge", "This unit is no part of a bridge.");
+        var units = new List<(UnitRow, PlannedUnit)>();
+        foreach (var row in unit.Case!.Units.Where(row => UnitViews.InputsOf(row).Bridge?.Teeth.SequenceEqual(bridge.Teeth) == true))
+        {
+            if (!views.Planned(row).Is(out var planned, out var problem))
+                return problem;
+            units.Add((row, planned));
+        }
+        units = [.. units.OrderBy(entry => bridge.Teeth.ToList().IndexOf(entry.Item1.Tooth))];
+        var key = string.Join('|', units.Select(entry => views.KeyOf(entry.Item1)));
+        var arch = Arch.Of(shelf.Of(unit).Handbook.Forms);
+        Preparation[] preparations = [.. units.Select(entry => entry.Item2.Preparation)];
+        return new Made(units, shelf.Rounds.Get((key, quality), () => BridgeRound.Of(preparations, arch, quality)));
+    }
+}
