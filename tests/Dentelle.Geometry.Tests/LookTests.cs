@@ -1,4 +1,5 @@
 using System.Numerics;
+using System.Text.Json;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Sections;
@@ -169,6 +170,44 @@ public class LookTests
         Assert.Equal(SharpGLTF.Schema2.PrimitiveType.LINE_LOOP, line.DrawPrimitiveType);
         Assert.Equal([0.5f, 0.6f, 0.7f], line.GetVertexAccessor("_WIDTH").AsScalarArray());
         Assert.Equal(new Vector3(0, 0.001f, 0), line.GetVertexAccessor("POSITION").AsVector3Array()[1]);
+    }
+
+    [Fact(DisplayName = "The lines that the screen slices are PlaneSection's: the fixture its test reads is what this gives")]
+    public void Slices_of_the_screen()
+    {
+        var body = Solids.Star(6, p => new Vec3(p.Unit.X * 4, p.Unit.Y * 3, p.Unit.Z * 2.5) * (1 + (0.2 * p.Unit.X * p.Unit.Y)));
+        var planes = ((Vec3 Normal, double Distance)[])
+            [(Vec3.UnitX, 0.3), (new Vec3(0.6, 0.8, 0), -1.1), (new Vec3(0.2, -0.3, 0.9).Unit, 0.7)];
+        var sliced = planes.Select(plane => new
+        {
+            normal = Of(plane.Normal),
+            distance = plane.Distance,
+            lines = PlaneSection
+                .Of(body, new Plane3(plane.Normal * plane.Distance, plane.Normal))
+                .Select(line => new { closed = line.IsClosed, points = line.Points.SelectMany(Of) }),
+        });
+        var text = JsonSerializer.Serialize(
+            new
+            {
+                positions = body.Positions.ToArray().SelectMany(p => Of(p)),
+                corners = body.Corners.ToArray(),
+                slices = sliced,
+            }
+        );
+        var place = Path.Combine(Root(), "src", "web", "scene", "levelLines.fixture.json");
+        if (Environment.GetEnvironmentVariable("DENTELLE_EXAMPLES") == "write")
+            File.WriteAllText(place, text + "\n");
+        Assert.Equal(text, File.ReadAllText(place).Trim());
+
+        static double[] Of(Vec3 p) => [Math.Round(p.X, 5), Math.Round(p.Y, 5), Math.Round(p.Z, 5)];
+
+        static string Root()
+        {
+            var folder = new DirectoryInfo(AppContext.BaseDirectory);
+            while (!File.Exists(Path.Combine(folder!.FullName, "Dentelle.slnx")))
+                folder = folder.Parent;
+            return folder.FullName;
+        }
     }
 
     /// <summary>A tiny triangle on the floor, its last vertex at the origin, that asks how open it lies.</summary>

@@ -30,6 +30,9 @@ public static class RoundBaker
     /// <summary>Nearer to the present surface nothing counts as cut: meshes are no finer.</summary>
     internal const double Left = 0.03;
 
+    /// <summary>How ragged a wall is where a mesh steps up it: what overhangs by less is no undercut.</summary>
+    private const double Ragged = 0.1;
+
     private const int DraftRays = 24,
         FineRays = 64;
 
@@ -64,7 +67,7 @@ public static class RoundBaker
         var removed = prepared is null ? [] : full!.Distances(prepared.Tree.Mesh.Positions.ToArray(), cancel: cancel);
         var bodies = new List<RoundBody>();
         if (prepared is not null)
-            bodies.Add(Prepared(preparation, prepared, removed));
+            bodies.Add(Prepared(preparation, prepared, removed, tells: quality == RoundQuality.Fine));
         // A tooth that is not there is drawn whole: it is the bridge's own.
         var name = plan.Rules().IsCut ? "tooth" : "prepared";
         bodies.Add(Body(name, tooth!, Taken(tooth!, prepared), Zones(preparation, tooth!), []));
@@ -98,16 +101,18 @@ public static class RoundBaker
         return (drawn, new MeshTree(drawn).Distances(full.Positions.ToArray(), cancel: cancel).Max());
     }
 
-    private static RoundBody Prepared(Preparation preparation, Drawn drawn, float[] removed)
+    /// <param name="tells">Whether the body is fine enough to tell an undercut: a draft's steps overhang.</param>
+    private static RoundBody Prepared(Preparation preparation, Drawn drawn, float[] removed, bool tells)
     {
         var mesh = drawn.Tree.Mesh;
         var path = preparation.Plan.Path;
-        var off = (float)(1e-4 * mesh.Box.Size.Length);
+        // From a little off the surface: a wall along the path is not hidden by the next facet of its own.
+        const float off = (float)Ragged;
         Vector3[] from = [.. Enumerable.Range(0, removed.Length).Select(i => mesh.Positions[i] + (off * mesh.Normals[i]))];
         var hidden = Array.ConvertAll(drawn.Tree.AnyHits(from, path), meets => meets ? 1.0 : 0);
         // What was under the tooth's own bulge before is none of the cut.
         for (var i = 0; i < hidden.Length; i++)
-            hidden[i] = removed[i] > Left ? hidden[i] : 0;
+            hidden[i] = tells && removed[i] > Left ? hidden[i] : 0;
         SurfaceValues.Even(mesh, hidden, 2, _ => true, _ => true);
         return Body("prepared", drawn, removed, Zones(preparation, drawn), [new("_HIDDEN", Floats(hidden))]);
     }

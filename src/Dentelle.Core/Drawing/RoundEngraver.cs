@@ -150,7 +150,8 @@ public sealed class RoundEngraver
                     lines.Add(new(RoundStroke.Tick, [Seen(points[i]), Seen(points[i] - (Vec3.UnitZ * length))], 1));
             }
 
-            Vec3 Outward(Vec3 p) => new Vec3(p.X - middle.X, p.Y - middle.Y, 0) is { Length: > 0 } away ? away.Unit : Vec3.UnitZ;
+            // Out of the step that it runs along.
+            Vec3 Outward(Vec3 p) => (new Vec3(p.X - middle.X, p.Y - middle.Y, 0).Unit + Vec3.UnitZ) * 1.5;
         }
     }
 

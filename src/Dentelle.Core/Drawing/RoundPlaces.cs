@@ -9,6 +9,9 @@ internal static class RoundPlaces
     /// <summary>A tenth off the planned depth counts like so many millimetres off the zone's middle.</summary>
     private const double OffDepth = 8;
 
+    /// <summary>A place that is cut so much more or less than planned is none of the zone's own.</summary>
+    private const double Off = 0.15;
+
     public static IEnumerable<RoundPlace> Of(Preparation preparation)
     {
         var plan = preparation.Plan;
@@ -24,20 +27,39 @@ internal static class RoundPlaces
         var depth = preparation.Plan.Zones[zone].Depth.Value.Target.Value;
         if (preparation.Cut is { } cut && Best([.. Of(cut.Zones, zone)], i => cut.Places[i], i => cut.Depths[i], depth) is { } found)
         {
+            if (Math.Abs(cut.Depths[found] - depth) > Off && Under(preparation, zone, depth) is { } under)
+                return under;
             // Square to the present surface over it: the planned one may be a groove's wall there.
             var over = preparation.Present.Tree.Closest(cut.Places[found]);
             var outward = over.Place - cut.Places[found];
             return (cut.Places[found], outward.Length > 1e-6 ? outward.Unit : Vec3.UnitZ, cut.Depths[found]);
         }
+        return Under(preparation, zone, depth);
+    }
+
+    /// <summary>
+    /// Under an edge or a ridge the nearest present surface is another zone's: what is left of it is sought straight below its middle.
+    /// </summary>
+    private static (Vec3 At, Vec3 Outward, double Cut)? Under(Preparation preparation, int zone, double depth)
+    {
         var surface = preparation.Present.Surface;
         if (Best([.. Of(preparation.Labels, zone)], i => surface.Positions[i], _ => depth, depth) is not { } bare)
             return null;
         Vec3 tip = surface.Positions[bare];
         if (depth == 0 || preparation.Body is not { } body)
             return (tip, surface.Normals[bare], 0);
-        // Under an edge or a ridge the nearest present surface is another zone's: what is left of it is sought from above.
-        var left = body.Surface.NearestVertex(tip);
-        return (left, (tip - left).Unit, (tip - left).Length);
+        var (best, left) = (double.PositiveInfinity, tip);
+        foreach (Vec3 p in body.Surface.Positions)
+        {
+            var aside = new Vec2(p.X - tip.X, p.Y - tip.Y).Length;
+            if (p.Z < tip.Z && aside + (0.2 * (tip.Z - p.Z)) is var far && far < best)
+                (best, left) = (far, p);
+        }
+        // Told as it is read; else straight down or square to the surface, whichever the plan means.
+        if (body.Read(preparation.Plan.Zones[zone].Zone) is { } read)
+            return (left, (tip - left).Unit, read);
+        double[] told = [(tip - left).Length, preparation.Present.Tree.Closest(left).Distance];
+        return (left, (tip - left).Unit, told.MinBy(cut => Math.Abs(cut - depth)));
     }
 
     private static IEnumerable<int> Of(int[] zones, int zone) => Enumerable.Range(0, zones.Length).Where(i => zones[i] == zone);
