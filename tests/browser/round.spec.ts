@@ -55,3 +55,47 @@ test('in the round: drawn at rest only, turned, peeled, cut through, probed, tak
   await page.getByRole('button', { name: 'Across' }).click();
   await expect(page.locator('path.planned.large')).toBeVisible();
 });
+
+test('where the browser has no WebGL the sections stand in, with a sentence', async ({ page }) => {
+  await page.addInitScript(() => {
+    const own = HTMLCanvasElement.prototype.getContext;
+    HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, kind: string, ...rest: unknown[]) {
+      return kind.startsWith('webgl') ? null : own.call(this, kind as '2d', ...(rest as []));
+    } as typeof own;
+    // The library tells the console too; what is tested is what the user is told.
+    console.error = () => {};
+  });
+  await begin(page, '36 crown zirconia');
+  await page.keyboard.press('3');
+  await expect(page.getByText(/draws nothing in the round.*the sections show the same bodies/)).toBeVisible();
+  await expect(page.locator('path.planned.large')).toBeVisible();
+});
+
+test('opened and closed again and again it leaves nothing behind', async ({ page }) => {
+  const warnings: string[] = [];
+  page.on('console', (message) => {
+    if (/too many active webgl contexts/i.test(message.text())) warnings.push(message.text());
+  });
+  await begin(page, '11 crown zirconia');
+  const session = await page.context().newCDPSession(page);
+  const heap = async () => {
+    await session.send('HeapProfiler.collectGarbage');
+    const { metrics } = await session.send('Performance.getMetrics');
+    return metrics.find(({ name }) => name === 'JSHeapUsedSize')!.value;
+  };
+  await session.send('Performance.enable');
+  const open = async (times: number) => {
+    for (let i = 0; i < times; i++) {
+      await page.keyboard.press('3');
+      await page.locator('canvas[data-bodies="1"], canvas[data-bodies="2"]').waitFor();
+      await page.keyboard.press('3');
+      await page.locator('canvas').waitFor({ state: 'detached' });
+    }
+  };
+  await open(3);
+  const before = await heap();
+  // A browser keeps sixteen contexts and then throws the oldest away, with a warning.
+  await open(18);
+  expect(((await heap()) - before) / 1e6, 'megabytes').toBeLessThan(6);
+  expect(warnings).toEqual([]);
+});

@@ -17,21 +17,31 @@ const shots = [
   { name: 'unit-room', path: `/unit/${unit('47')}#functional-cusp-mesiofacial` },
   { name: 'unit-chair', path: `/unit/${unit('26')}#mesial-ridge`, theme: 'chair', width: 1024, height: 768 },
   { name: 'unit-above', path: `/unit/${unit('46')}#functional-cusp-distolingual`, key: '2' },
-  { name: 'unit-round', path: `/unit/${unit('26')}`, press: '3', cutOpen: '0.55' },
+  { name: 'unit-round', path: `/unit/${unit('26')}`, round: '3' },
   { name: 'unit-veneer', path: `/unit/${unit('21')}#facial-middle-third` },
   { name: 'unit-onlay', path: `/unit/${unit('16')}#groove` },
-  { name: 'unit-bridge', path: `/unit/${unit('37')}#mesial` },
+  { name: 'bridge-round', path: `/case/${caseOf('37')}`, round: 'In the round' },
   { name: 'case', path: `/case/${caseOf('37')}`, wait: 'one path' },
   { name: 'case-options', path: `/case/${caseOf('26')}`, options: ['onlay', 'crown metal'] },
   { name: 'run-sheet', path: `/case/${caseOf('37')}/sheet`, row: 'Walls over shoulders' },
-  { name: 'run-sheet-chair', path: `/case/${caseOf('21')}/sheet`, row: 'Cuts joined', theme: 'chair', width: 1024, height: 768 },
+  {
+    name: 'run-sheet-chair',
+    path: `/case/${caseOf('21')}/sheet`,
+    row: 'Cuts joined',
+    theme: 'chair',
+    width: 1024,
+    height: 768,
+  },
   { name: 'drawer', path: '/drawer', click: /Round-end taper, tip 1.35/ },
   { name: 'protocols', path: '/protocols', edit: '1.4' },
   { name: 'protocols-sides', path: '/protocols', click: 'Where the trade disagrees' },
   { name: 'quick-line', path: '/', type: '36 crown zirconai' },
 ];
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--enable-unsafe-swiftshader'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--enable-unsafe-swiftshader'],
+});
 for (const shot of shots) {
   const context = await browser.newContext({ viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 } });
   const page = await context.newPage();
@@ -70,12 +80,14 @@ for (const shot of shots) {
     await page.keyboard.press(shot.key);
     await page.waitForTimeout(400);
   }
-  if (shot.press) {
-    const scene = page.waitForResponse((answer) => answer.url().includes('scene.glb'));
-    await page.keyboard.press(shot.press);
-    await scene;
-    await page.getByLabel('cut open').fill(shot.cutOpen);
-    await page.waitForTimeout(1500);
+  if (shot.round) {
+    const fine = page.waitForResponse((answer) => answer.url().includes('quality=fine'));
+    if (shot.round === '3') await page.keyboard.press('3');
+    else await page.getByRole('button', { name: shot.round }).click();
+    await fine;
+    await page.waitForTimeout(5000);
+    await page.locator('canvas').scrollIntoViewIfNeeded();
+    await page.waitForTimeout(1000);
   }
   await page.getByText('being reckoned').waitFor({ state: 'hidden' });
   await page.screenshot({ path: join(folder, `${shot.name}.png`) });

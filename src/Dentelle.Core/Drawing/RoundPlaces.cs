@@ -56,8 +56,11 @@ internal static class RoundPlaces
                 (best, left) = (far, p);
         }
         // Told as it is read; else straight down or square to the surface, whichever the plan means.
-        if (body.Read(preparation.Plan.Zones[zone].Zone) is { } read)
-            return (left, (tip - left).Unit, read);
+        if (
+            preparation.Outcomes.FirstOrDefault(one => one.Zone == preparation.Plan.Zones[zone].Zone) is { } read
+            && read.Least == read.Most
+        )
+            return (left, (tip - left).Unit, read.Usual.Value);
         double[] told = [(tip - left).Length, preparation.Present.Tree.Closest(left).Distance];
         return (left, (tip - left).Unit, told.MinBy(cut => Math.Abs(cut - depth)));
     }

@@ -1,5 +1,5 @@
 import type { Section, Zone } from '../api/client';
-import { spread } from './labels';
+import { leaders } from './leaders';
 import { place, type Placing, type Point } from './plate';
 import { shortWords } from '../words/zoneWords';
 import { level, mm, plain } from '../words/words';
@@ -35,7 +35,10 @@ const lineHeight = 15;
 const numberHeight = 26;
 const WIDTH = 60;
 
-const heightOf = (labels: readonly Label[]) =>
+/** A leader begins beside the number's middle. */
+const LEAD = 14;
+
+const heightOf = (labels: readonly Pick<Label, 'captions'>[]) =>
   labels.reduce((sum, label) => sum + numberHeight + label.captions.length * lineHeight + 4, 0);
 
 /** Numbers set round a section, each with a leader into the room it measures. */
@@ -79,22 +82,25 @@ export function labelsOf(
   }
 
   for (const side of ['left', 'right'] as const) {
+    // Where they find no room, words go first.
     const own = labels.filter((label) => label.side === side);
-    // Where they find no room, words go first; then what is farthest from the bite.
     if (heightOf(own) > frame.bottom - frame.top) for (const label of own) label.captions = [];
-    while (own.length > 1 && heightOf(own) > frame.bottom - frame.top) labels.splice(labels.indexOf(own.pop()!), 1);
-    const heights = spread(
-      own.map((label) => ({
-        id: label.id,
-        y: label.to.y - numberHeight / 2,
-        height: heightOf([label]),
-      })),
-      frame.top,
-      frame.bottom,
-    );
-    for (const label of own) {
-      label.at = { x: side === 'left' ? frame.left : frame.right, y: heights.get(label.id)! + numberHeight - 5 };
-    }
+  }
+  const beside = labels.filter((label) => label.side !== 'top');
+  const stands = leaders(
+    beside.map(({ id, to, side, captions }) => ({
+      id,
+      to,
+      side: side as 'left' | 'right',
+      height: heightOf([{ captions }]),
+      lead: LEAD,
+    })),
+    frame,
+  );
+  for (const label of beside) {
+    const stand = stands.get(label.id);
+    if (stand) label.at = { x: stand.from.x, y: stand.top + numberHeight - 5 };
+    else labels.splice(labels.indexOf(label), 1);
   }
   const drawn = [...section.around, ...section.restored].flatMap((line) =>
     line.flatMap((x, i) => (i % 2 === 0 ? [place({ x, y: line[i + 1]! }, on)] : [])),

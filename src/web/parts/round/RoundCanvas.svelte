@@ -18,6 +18,7 @@
     overlay,
     onpoint,
     onpick,
+    onfail,
     plate = $bindable(),
   }: {
     /** Where the bodies come from; the same with ?quality=fine gives them in full. */
@@ -32,6 +33,8 @@
     /** Told what is pointed at; null when the pointer leaves. */
     onpoint?: (at: { x: number; y: number } | null, plate: Plate) => void;
     onpick?: (at: { x: number; y: number }, plate: Plate) => void;
+    /** Told, in a sentence, where the browser can't draw it. */
+    onfail?: (why: string) => void;
     plate?: Plate;
   } = $props();
 
@@ -56,7 +59,8 @@
         scene = new loaded.RoundScene(canvas, () => pictures++);
         engine = loaded;
       } catch {
-        failed = 'This browser draws nothing in the round; the sections show the same bodies.';
+        failed = 'This browser draws nothing in the round (WebGL is missing or switched off).';
+        onfail?.(failed);
       }
     });
     return () => {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
   import type { Unit, Zone } from '../../../api/client';
+  import { notices } from '../../../parts/notices.svelte';
   import { plateLayout, type SmallFigure } from '../../../figures/plateLayout';
   import AboveFigure from '../../../figures/AboveFigure.svelte';
   import AbovePlate from './AbovePlate.svelte';
@@ -65,7 +66,15 @@
     {/each}
   </div>
   {#if figure === 'round' && layout.drawn}
-    <RoundPlate {unitState} {unit} {zone} />
+    <RoundPlate
+      {unitState}
+      {unit}
+      {zone}
+      onfail={(why) => {
+        figure = 'section';
+        notices.say(`${why.slice(0, -1)}; the sections show the same bodies.`);
+      }}
+    />
   {:else if figure === 'above'}
     <AbovePlate {unitState} {unit} {zone} {width} {height} />
   {:else}

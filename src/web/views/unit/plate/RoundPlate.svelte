@@ -16,7 +16,12 @@
   import RoundLabels from './RoundLabels.svelte';
   import SectionBeside from './SectionBeside.svelte';
 
-  let { unitState, unit, zone }: { unitState: UnitState; unit: Unit; zone: Zone } = $props();
+  let {
+    unitState,
+    unit,
+    zone,
+    onfail,
+  }: { unitState: UnitState; unit: Unit; zone: Zone; onfail: (why: string) => void } = $props();
 
   const marks = $derived(unit.drawing.round);
   const mesial = $derived(marks.mesial as unknown as Vec);
@@ -165,6 +170,7 @@
         pointed = at && found ? { ...at, found } : null;
       }}
       onpick={pick}
+      {onfail}
     />
   </div>
   <div class="flex flex-wrap items-center gap-x-2 gap-y-1.5 px-5 pb-2 text-[13px]">
