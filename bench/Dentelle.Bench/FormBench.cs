@@ -1,5 +1,6 @@
 using BenchmarkDotNet.Attributes;
 using Dentelle.Core.Anatomy;
+using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
@@ -20,6 +21,7 @@ public class FormBench
     private ToothCode tooth;
     private Plan plan = null!;
     private PlannedBody planned = null!;
+    private PlannedUnit unit = null!;
 
     public FormBench() =>
         handbook = Need(Handbook.Read(name => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "protocols", name))));
@@ -33,6 +35,7 @@ public class FormBench
         tooth = ToothCode.FromIso(Tooth)!.Value;
         plan = Need(Planner.Make(Assessment.Of(tooth), Decision.Crown(Material.ZirconiaMonolithic), handbook.Protocol));
         planned = Need(Preparer.Body(plan, handbook.Protocol, handbook.Forms));
+        unit = Need(PlannedUnit.Drawn(plan, handbook));
     }
 
     /// <summary>About 26,000 triangles.</summary>
@@ -51,6 +54,14 @@ public class FormBench
 
     [Benchmark]
     public object DrawUnit() => PlannedUnit.Drawn(plan, handbook);
+
+    /// <summary>In the round: both bodies made, baked, nothing kept but the present tooth's.</summary>
+    [Benchmark]
+    public object RoundDraft() => RoundBaker.Of(unit.Preparation, RoundQuality.Draft);
+
+    /// <summary>The same from the bodies in full, simplified to 30,000 triangles.</summary>
+    [Benchmark]
+    public object RoundFine() => RoundBaker.Of(unit.Preparation, RoundQuality.Fine);
 
     private static T Need<T>(Answer<T> answer)
         where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidOperationException(problem.Sentence);
