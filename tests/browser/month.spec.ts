@@ -68,7 +68,8 @@ async function plan(page: Page, line: string, name: string): Promise<void> {
   if (!(await who.isVisible())) await page.keyboard.press('n');
   await who.fill(name);
   await page.keyboard.press('Enter');
-  await expect(page).toHaveTitle(new RegExp(name));
+  // The first unit waits for the arch, which is made once.
+  await expect(page).toHaveTitle(new RegExp(name), { timeout: 20_000 });
   await page.getByRole('navigation', { name: 'Zones' }).waitFor();
 }
 
