@@ -58,7 +58,7 @@ builder.Services.AddScoped<Bin>();
 builder.Services.AddScoped<ProtocolStore>();
 builder.Services.AddScoped<ProtocolDrafts>();
 builder.Services.AddScoped<UnitViews>();
-builder.Services.AddScoped<BridgeRounds>();
+builder.Services.AddScoped<Rounds>();
 builder.Services.AddScoped<CaseFiles>();
 builder.Services.AddScoped<SheetStore>();
 builder.Services.AddScoped<DrawerStore>();

@@ -86,7 +86,8 @@ public sealed class RoundTests
     }
 
     [Theory(
-        DisplayName = "The engraving ends where the body ends, whatever the side; hatching keeps inside; every finish line is there from above"
+        DisplayName = "The engraving ends where the body ends, whatever the side; hatching keeps inside; "
+            + "every finish line is there from above"
     )]
     [InlineData("16 crown zirconia", 60, 20)]
     [InlineData("11 crown lithium disilicate", 90, 15)]
@@ -131,6 +132,10 @@ public sealed class RoundTests
         Assert.Equal(3, prepared.Surface.Topology.Components.Count);
         Assert.Equal(2, tooth.Surface.Topology.Components.Count);
         Assert.Equal(prepared.Surface.Positions.Length, Values(prepared, "_REMOVED").Length);
+        // The pontic alone is engraved too: outline, and no hatching where nothing is cut.
+        var pontic = RoundEngraver.Lines(RoundBaker.Of(units[1], RoundQuality.Draft), new RoundSight(60, 20), 0.2);
+        Assert.NotEmpty(Points(pontic, RoundStroke.Outline));
+        Assert.Empty(Points(pontic, RoundStroke.Hatch));
         // Along the common path no cut place hides under its own abutment.
         var hidden = Values(prepared, "_HIDDEN");
         Assert.InRange(hidden.Count(value => value > 0.5), 0, hidden.Length / 200);

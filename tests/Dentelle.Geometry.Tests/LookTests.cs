@@ -31,7 +31,8 @@ public class LookTests
     }
 
     [Fact(
-        DisplayName = "Under a wide ceiling the distance counts: what stays open is (D/R)²·(1 − 2 ln D/R), the integral over the half ball"
+        DisplayName = "Under a wide ceiling the distance counts: what stays open is (D/R)²·(1 − 2 ln D/R), "
+            + "the integral over the half ball"
     )]
     public void Ceiling()
     {

@@ -13,7 +13,9 @@ internal static class FinishLines
     /// <summary>A shorter line goes round a scrap of the mesh, not round a cut; millimetres.</summary>
     private const double Shortest = 3;
 
-    /// <summary>Where a wall begins, the line steps from edge to edge of the mesh: it is evened out over so many points either way.</summary>
+    /// <summary>
+    /// Where a wall begins, the line steps from edge to edge of the mesh: it is evened out over so many points either way.
+    /// </summary>
     private const int Even = 4;
 
     /// <summary>Of a body that keeps the ring of its margin: the ring, and what is planned along it.</summary>

@@ -20,7 +20,7 @@ internal static class RestoredOutline
     private const int Over = 4;
 
     /// <summary>How much of a surface's direction points to the bite where it is no wall.</summary>
-    private const double FacesBite = 0.35;
+    internal const double FacesBite = 0.35;
 
     /// <summary>Nothing is cut where the outlines lie nearer than this.</summary>
     private const double Cut = 0.06;

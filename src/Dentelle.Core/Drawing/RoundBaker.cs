@@ -2,6 +2,7 @@ using System.Numerics;
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Restorations;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Meshing;
@@ -68,11 +69,15 @@ public static class RoundBaker
         var bodies = new List<RoundBody>();
         if (prepared is not null)
             bodies.Add(Prepared(preparation, prepared, removed, tells: quality == RoundQuality.Fine));
-        // A tooth that is not there is drawn whole: it is the bridge's own.
-        var name = plan.Rules().IsCut ? "tooth" : "prepared";
-        bodies.Add(Body(name, tooth!, Taken(tooth!, prepared), Zones(preparation, tooth!), []));
-        if (RestoredSurface.Of(preparation, tooth!.Tree.Mesh) is { } restored)
-            bodies.Add(new("restored", restored, [new("_REMOVED", Taken(tooth, prepared))]));
+        var (taken, zones) = (Taken(tooth!, prepared), Zones(preparation, tooth!));
+        // A tooth that is not there is drawn whole: it is the bridge's own, and nothing of it is hidden along the path.
+        bodies.Add(
+            plan.Rules().IsCut
+                ? Body("tooth", tooth!, taken, zones, [])
+                : Body("prepared", tooth!, taken, zones, [new("_HIDDEN", new float[taken.Length])])
+        );
+        if (RestoredSurface.Of(plan, tooth!.Tree.Mesh, zones) is { } restored)
+            bodies.Add(new("restored", restored, [new("_REMOVED", taken)]));
         return new RoundFigure(bodies, Lines(), Math.Max(tooth.Error, prepared?.Error ?? 0));
 
         IReadOnlyList<FinishLine> Lines() =>
@@ -89,32 +94,35 @@ public static class RoundBaker
 
     private static Drawn Made(Func<Fineness, Mesh> mesh, Mesh preview, RoundQuality quality, CancellationToken cancel)
     {
-        var (drawn, error) = quality == RoundQuality.Draft ? (preview, 0) : Simplified(mesh(Fineness.Full), cancel);
-        var tree = new MeshTree(drawn);
-        return new(tree, SurfaceLook.Of(tree, quality == RoundQuality.Draft ? DraftRays : FineRays, cancel), error);
-    }
-
-    private static (Mesh Drawn, double Error) Simplified(Mesh full, CancellationToken cancel)
-    {
+        if (quality == RoundQuality.Draft)
+        {
+            var draft = new MeshTree(preview);
+            return new(draft, SurfaceLook.Of(draft, DraftRays, cancel), 0);
+        }
+        var full = mesh(Fineness.Full);
         var sharp = SharpEdges.Vertices(full, SharpDegrees);
-        var drawn = Simplification.Of(full, Triangles, Error, vertex => sharp[vertex], cancel);
-        return (drawn, new MeshTree(drawn).Distances(full.Positions.ToArray(), cancel: cancel).Max());
+        var tree = new MeshTree(Simplification.Of(full, Triangles, Error, vertex => sharp[vertex], cancel));
+        var error = tree.Distances(full.Positions.ToArray(), cancel: cancel).Max();
+        return new(tree, SurfaceLook.Of(tree, FineRays, cancel), error);
     }
 
     /// <param name="tells">Whether the body is fine enough to tell an undercut: a draft's steps overhang.</param>
     private static RoundBody Prepared(Preparation preparation, Drawn drawn, float[] removed, bool tells)
     {
-        var mesh = drawn.Tree.Mesh;
-        var path = preparation.Plan.Path;
+        var hidden = tells ? Hidden(drawn.Tree, preparation.Plan.Path, removed) : new float[removed.Length];
+        return Body("prepared", drawn, removed, Zones(preparation, drawn), [new("_HIDDEN", hidden)]);
+    }
+
+    private static float[] Hidden(MeshTree tree, Vec3 path, float[] removed)
+    {
+        var mesh = tree.Mesh;
         // From a little off the surface: a wall along the path is not hidden by the next facet of its own.
         const float off = (float)Ragged;
         Vector3[] from = [.. Enumerable.Range(0, removed.Length).Select(i => mesh.Positions[i] + (off * mesh.Normals[i]))];
-        var hidden = Array.ConvertAll(drawn.Tree.AnyHits(from, path), meets => meets ? 1.0 : 0);
         // What was under the tooth's own bulge before is none of the cut.
-        for (var i = 0; i < hidden.Length; i++)
-            hidden[i] = tells && removed[i] > Left ? hidden[i] : 0;
+        double[] hidden = [.. tree.AnyHits(from, path).Zip(removed, (meets, depth) => meets && depth > Left ? 1.0 : 0)];
         SurfaceValues.Even(mesh, hidden, 2, _ => true, _ => true);
-        return Body("prepared", drawn, removed, Zones(preparation, drawn), [new("_HIDDEN", Floats(hidden))]);
+        return Floats(hidden);
     }
 
     private static RoundBody Body(string name, Drawn drawn, float[] removed, float[] zones, VertexValues[] further) =>

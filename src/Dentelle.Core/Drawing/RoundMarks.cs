@@ -3,7 +3,9 @@ using Dentelle.Geometry;
 
 namespace Dentelle.Core.Drawing;
 
-/// <summary>Where a unit's numbers stand in the round, in the frame of the tooth as it stands: z to the bite, y facial, millimetres.</summary>
+/// <summary>
+/// Where a unit's numbers stand in the round, in the frame of the tooth as it stands: z to the bite, y facial, millimetres.
+/// </summary>
 /// <param name="Zones">On the planned surface, or on the present one where nothing is cut.</param>
 /// <param name="Stations">Pieces of the margin on the finish line; none where the body keeps no ring of its margin.</param>
 /// <param name="Path">Direction of draw, length 1.</param>

@@ -15,35 +15,37 @@ internal static class RoundPlaces
     public static IEnumerable<RoundPlace> Of(Preparation preparation)
     {
         var plan = preparation.Plan;
+        var (cut, present) = (ByZone(preparation.Cut?.Zones ?? []), ByZone(preparation.Labels));
         for (var zone = 0; zone < plan.Zones.Count; zone++)
         {
-            if (On(preparation, zone) is { } place)
+            if (On(preparation, zone, [.. cut[zone]], [.. present[zone]]) is { } place)
                 yield return new(plan.Zones[zone].Zone.Name, place.At, place.Outward, Math.Round(place.Cut, 2));
         }
     }
 
-    private static (Vec3 At, Vec3 Outward, double Cut)? On(Preparation preparation, int zone)
+    private static (Vec3 At, Vec3 Outward, double Cut)? On(Preparation preparation, int zone, int[] cutOnes, int[] presentOnes)
     {
         var depth = preparation.Plan.Zones[zone].Depth.Value.Target.Value;
-        if (preparation.Cut is { } cut && Best([.. Of(cut.Zones, zone)], i => cut.Places[i], i => cut.Depths[i], depth) is { } found)
+        if (preparation.Cut is { } cut && Best(cutOnes, i => cut.Places[i], i => cut.Depths[i], depth) is { } found)
         {
-            if (Math.Abs(cut.Depths[found] - depth) > Off && Under(preparation, zone, depth) is { } under)
+            if (Math.Abs(cut.Depths[found] - depth) > Off && Under(preparation, zone, presentOnes) is { } under)
                 return under;
             // Square to the present surface over it: the planned one may be a groove's wall there.
             var over = preparation.Present.Tree.Closest(cut.Places[found]);
             var outward = over.Place - cut.Places[found];
             return (cut.Places[found], outward.Length > 1e-6 ? outward.Unit : Vec3.UnitZ, cut.Depths[found]);
         }
-        return Under(preparation, zone, depth);
+        return Under(preparation, zone, presentOnes);
     }
 
     /// <summary>
     /// Under an edge or a ridge the nearest present surface is another zone's: what is left of it is sought straight below its middle.
     /// </summary>
-    private static (Vec3 At, Vec3 Outward, double Cut)? Under(Preparation preparation, int zone, double depth)
+    private static (Vec3 At, Vec3 Outward, double Cut)? Under(Preparation preparation, int zone, int[] presentOnes)
     {
+        var depth = preparation.Plan.Zones[zone].Depth.Value.Target.Value;
         var surface = preparation.Present.Surface;
-        if (Best([.. Of(preparation.Labels, zone)], i => surface.Positions[i], _ => depth, depth) is not { } bare)
+        if (Best(presentOnes, i => surface.Positions[i], _ => depth, depth) is not { } bare)
             return null;
         Vec3 tip = surface.Positions[bare];
         if (depth == 0 || preparation.Body is not { } body)
@@ -65,7 +67,8 @@ internal static class RoundPlaces
         return (left, (tip - left).Unit, told.MinBy(cut => Math.Abs(cut - depth)));
     }
 
-    private static IEnumerable<int> Of(int[] zones, int zone) => Enumerable.Range(0, zones.Length).Where(i => zones[i] == zone);
+    /// <summary>Numbers of the vertices by that of their zone.</summary>
+    private static ILookup<int, int> ByZone(int[] zones) => Enumerable.Range(0, zones.Length).ToLookup(i => zones[i]);
 
     /// <summary>Near the middle of the zone, where it is cut as deep as planned.</summary>
     private static int? Best(int[] places, Func<int, Vec3> at, Func<int, double> cut, double depth)

@@ -56,7 +56,9 @@ internal struct Quadric
         return Math.Max(0, sum);
     }
 
-    /// <summary>Where it costs least; on a flat or straight stretch, where that is not told, the best of both ends and the middle.</summary>
+    /// <summary>
+    /// Where it costs least; on a flat or straight stretch, where that is not told, the best of both ends and the middle.
+    /// </summary>
     public readonly Vec3 Lowest(Vec3 a, Vec3 b)
     {
         var middle = (a + b) / 2;

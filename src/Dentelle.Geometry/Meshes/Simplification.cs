@@ -3,8 +3,8 @@ namespace Dentelle.Geometry.Meshes;
 /// <summary>Fewer triangles for nearly the same surface.</summary>
 /// <remarks>
 /// Edges are drawn together, the one that costs least first; what it costs is the sum of squared distances from the planes that
-/// have met in a vertex (Garland and Heckbert 1997), so none of them is farther than its root. A vertex that is held stays where it is, and an edge between two of them is
-/// never drawn together, so held lines keep every point.
+/// have met in a vertex (Garland and Heckbert 1997), so none of them is farther than its root. A vertex that is held
+/// stays where it is, and an edge between two of them is never drawn together, so held lines keep every point.
 /// </remarks>
 public static class Simplification
 {

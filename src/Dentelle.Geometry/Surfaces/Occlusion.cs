@@ -51,7 +51,10 @@ public static class Occlusion
         }
     }
 
-    /// <summary>Directions spread evenly over a disc (along a spiral of the golden angle) and lifted onto the half ball over it: so they are spread by the cosine.</summary>
+    /// <summary>
+    /// Directions spread evenly over a disc (along a spiral of the golden angle) and lifted onto the half ball over it: so they are
+    /// spread by the cosine.
+    /// </summary>
     private static Vec3[] Sky(int rays) =>
         [
             .. Enumerable

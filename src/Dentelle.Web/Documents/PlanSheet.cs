@@ -8,8 +8,8 @@ using PdfSharp.Drawing;
 namespace Dentelle.Web.Documents;
 
 /// <summary>
-/// A unit on paper: sections to scale, the preparation in the round, the margin unrolled, zone table, cautions. Cautions that find no room stand on a second
-/// page.
+/// A unit on paper: sections to scale, the preparation in the round, the margin unrolled, zone table, cautions. Cautions that find no
+/// room stand on a second page.
 /// </summary>
 internal static class PlanSheet
 {

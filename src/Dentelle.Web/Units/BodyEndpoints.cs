@@ -51,26 +51,14 @@ public static class BodyEndpoints
     }
 
     /// <summary>The unit in the round, with what the screen's engraving needs at each vertex.</summary>
-    private static async Task<FileAnswer> Round(
-        Guid id,
-        string? quality,
-        CaseStore store,
-        UnitViews views,
-        ProtocolShelf shelf,
-        CancellationToken stop
-    )
-    {
-        if (await store.UnitAsync(id, stop) is not { } unit)
-            return Problems.NoSuch("unit");
-        if (!views.Planned(unit).Is(out var planned, out var problem))
-            return Problems.From(problem);
-        var wanted = quality == "fine" ? RoundQuality.Fine : RoundQuality.Draft;
-        return TypedResults.Bytes(Written(Figure(unit, planned, wanted, views, shelf, stop)), "model/gltf-binary");
-    }
+    private static async Task<FileAnswer> Round(Guid id, string? quality, Rounds rounds, CancellationToken stop) =>
+        (await rounds.UnitAsync(id, Quality(quality), stop)).Is(out var round, out var problem)
+            ? TypedResults.Bytes(Written(round.Figure), "model/gltf-binary")
+            : Problems.From(problem);
 
     /// <summary>The whole bridge that a unit is part of.</summary>
-    private static async Task<FileAnswer> Bridge(Guid id, string? quality, BridgeRounds rounds, CancellationToken stop) =>
-        (await rounds.FigureAsync(id, quality == "fine" ? RoundQuality.Fine : RoundQuality.Draft, stop)).Is(out var figure, out var problem)
+    private static async Task<FileAnswer> Bridge(Guid id, string? quality, Rounds rounds, CancellationToken stop) =>
+        (await rounds.BridgeAsync(id, Quality(quality), stop)).Is(out var figure, out var problem)
             ? TypedResults.Bytes(Written(figure), "model/gltf-binary")
             : Problems.From(problem);
 
@@ -80,46 +68,22 @@ public static class BodyEndpoints
         double azimuth,
         double elevation,
         bool? hanging,
-        CaseStore store,
-        UnitViews views,
-        ProtocolShelf shelf,
+        Rounds rounds,
         CancellationToken stop
     )
     {
-        if (await store.UnitAsync(id, stop) is not { } unit)
-            return Problems.NoSuch("unit");
-        if (!views.Planned(unit).Is(out var planned, out var problem))
+        if (!(await rounds.UnitAsync(id, RoundQuality.Fine, stop)).Is(out var round, out var problem))
             return Problems.From(problem);
-        var figure = Figure(unit, planned, RoundQuality.Fine, views, shelf, stop);
-        var lines = RoundEngraver.Lines(figure, new RoundSight(azimuth, elevation, hanging ?? false), Spacing);
-        var title = $"{planned.Plan.Tooth}, {planned.Plan.Restoration.Words()}, in the round, five times its size";
-        return TypedResults.Bytes(Encoding.UTF8.GetBytes(RoundSvg.Of(lines, title)), "image/svg+xml", $"{unit.Tooth}-in-the-round.svg");
+        var (tooth, restoration) = (round.Plan.Tooth, round.Plan.Restoration);
+        var lines = RoundEngraver.Lines(round.Figure, new RoundSight(azimuth, elevation, hanging ?? false), Spacing);
+        var svg = RoundSvg.Of(lines, $"{tooth}, {restoration.Words()}, in the round, five times its size");
+        return TypedResults.Bytes(Encoding.UTF8.GetBytes(svg), "image/svg+xml", $"{tooth.Iso}-in-the-round.svg");
     }
 
     /// <summary>Hatching at five times the tooth's size lies half a millimetre apart.</summary>
     private const double Spacing = 0.1;
 
-    private static RoundFigure Figure(
-        UnitRow unit,
-        PlannedUnit planned,
-        RoundQuality quality,
-        UnitViews views,
-        ProtocolShelf shelf,
-        CancellationToken stop
-    )
-    {
-        while (true)
-        {
-            try
-            {
-                return shelf.Rounds.Get((views.KeyOf(unit), quality), () => RoundBaker.Of(planned.Preparation, quality, stop));
-            }
-            catch (OperationCanceledException) when (!stop.IsCancellationRequested)
-            {
-                // Another who asked for the same has gone away while it was made.
-            }
-        }
-    }
+    private static RoundQuality Quality(string? named) => named == "fine" ? RoundQuality.Fine : RoundQuality.Draft;
 
     private static byte[] Written(RoundFigure figure)
     {

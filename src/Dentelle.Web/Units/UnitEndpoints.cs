@@ -33,11 +33,8 @@ public static class UnitEndpoints
         (await work.CostAsync(id, stop)).ToResult();
 
     /// <summary>Where the units of a unit's bridge stand in the round.</summary>
-    private static async Task<Results<Ok<BridgeRoundView>, ProblemHttpResult>> Bridge(
-        Guid id,
-        BridgeRounds rounds,
-        CancellationToken stop
-    ) => (await rounds.ViewAsync(id, stop)).ToResult();
+    private static async Task<Results<Ok<BridgeRoundView>, ProblemHttpResult>> Bridge(Guid id, Rounds rounds, CancellationToken stop) =>
+        (await rounds.BridgeViewAsync(id, stop)).ToResult();
 
     /// <summary>
     /// Plans anew and keeps the plan. If-Match names the version the change was made on; what moved is told since the version

@@ -3,6 +3,9 @@ import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';
 import { MeshBVH } from 'three-mesh-bvh';
 import { surfaceOf, type Surface } from './levelLines';
 
+/** Nearer to the other body than this nothing is cut: it stays, and nothing of the present tooth is drawn there. */
+export const STAYS = 0.035;
+
 /** One body of a unit: what is drawn, what is sliced, and what is asked where a ray meets it. */
 export interface Body {
   geometry: BufferGeometry;

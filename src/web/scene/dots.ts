@@ -8,12 +8,9 @@ import {
   Vector2,
   type WebGLRenderTarget,
 } from 'three';
-import type { Body } from './bodies';
+import { type Body, STAYS } from './bodies';
 import { levelLines, valueAlong } from './levelLines';
 import { axes, dot, type Vec, type View } from './turntable';
-
-/** Nearer to the planned surface than this nothing of the present one is drawn: it stays. */
-const STAYS = 0.035;
 
 /** Dots along the outer outline of a body: where it borders on nothing. */
 export class OutlineDots {

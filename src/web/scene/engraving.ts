@@ -1,4 +1,5 @@
 import { Color, DoubleSide, type IUniform, ShaderMaterial, Vector2, Vector3, Vector4 } from 'three';
+import { STAYS } from './bodies';
 import type { Palette } from './palettes';
 
 /** What all materials of a picture share: one object each, so that a change reaches every one of them. */
@@ -110,7 +111,7 @@ const fragment = /* glsl */ `
 
   void main() {
     bool away = dot(plane.xyz, vPlace) > plane.w;
-    if (shell && (away || vCut.x < 0.035)) discard;
+    if (shell && (away || vCut.x < ${STAYS})) discard;
     if (!shell && cutOpen && away) discard;
     bool inside = !gl_FrontFacing;
     vec3 n = normalize(vNormal) * (inside ? -1.0 : 1.0);
@@ -151,7 +152,7 @@ const shape = /* glsl */ `
 
   void main() {
     bool away = dot(plane.xyz, vPlace) > plane.w;
-    if (shell && (away || vCut.x < 0.035)) discard;
+    if (shell && (away || vCut.x < ${STAYS})) discard;
     if (!shell && cutOpen && away) discard;
     vec3 n = normalize(vNormal) * (gl_FrontFacing ? 1.0 : -1.0);
     gl_FragColor = vec4(n.xy, vToward, kind + 0.49 * smoothstep(fade.x, fade.y, vPlace.z));

@@ -1,5 +1,5 @@
 import { DoubleSide, type Intersection, Ray, Vector3 } from 'three';
-import type { Bodies, Body } from './bodies';
+import { type Bodies, type Body, STAYS } from './bodies';
 import type { Look } from './roundScene';
 import { along, axes, dot, toRay, type Vec, type View } from './turntable';
 
@@ -16,8 +16,6 @@ export interface Found {
   planned: boolean;
 }
 
-const CUT = 0.035;
-
 /** What lies under a place of the plate. */
 export function probe(bodies: Bodies, look: Look, path: Vec, x: number, y: number, view: View): Found | null {
   const { from, way } = toRay(x, y, view);
@@ -27,7 +25,7 @@ export function probe(bodies: Bodies, look: Look, path: Vec, x: number, y: numbe
       body: bodies.prepared!,
     })),
     ...(look.present === 'cut'
-      ? visible(bodies.tooth, from, way, (at, removed) => !isAway(at, look) && removed >= CUT).map((hit) => ({
+      ? visible(bodies.tooth, from, way, (at, removed) => !isAway(at, look) && removed >= STAYS).map((hit) => ({
           hit,
           body: bodies.tooth!,
         }))
@@ -46,7 +44,7 @@ export function sees(bodies: Bodies, look: Look, at: Vec, outward: Vec, view: Vi
   const blocked =
     visible(bodies.prepared, from, toward, (place) => !look.through || !isAway(place, look)).length > 0 ||
     (look.present === 'cut' &&
-      visible(bodies.tooth, from, toward, (place, removed) => !isAway(place, look) && removed >= CUT).length > 0);
+      visible(bodies.tooth, from, toward, (place, removed) => !isAway(place, look) && removed >= STAYS).length > 0);
   return !blocked && !behindFace(Infinity, bodies, look, from, toward);
 }
 
@@ -110,9 +108,9 @@ function told(body: Body, hit: Intersection, path: Vec, planned: boolean): Found
   const zones = body.values.zone;
   return {
     at: [hit.point.x, hit.point.y, hit.point.z],
-    depth: removed >= CUT ? removed : null,
+    depth: removed >= STAYS ? removed : null,
     lean: (Math.asin(Math.max(-1, Math.min(1, dot(n, path) / length))) * 180) / Math.PI,
-    zone: zones && removed >= CUT ? zones[nearestCorner(body, hit)]! : -1,
+    zone: zones && removed >= STAYS ? zones[nearestCorner(body, hit)]! : -1,
     planned,
   };
 }

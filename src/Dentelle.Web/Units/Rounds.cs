@@ -1,6 +1,7 @@
 using Dentelle.Core.Dentition;
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Restorations;
 using Dentelle.Data;
@@ -10,7 +11,9 @@ using Dentelle.Web.Http;
 
 namespace Dentelle.Web.Units;
 
-/// <summary>A bridge as it is drawn in the round. Places are x, y, z: z to the bite, y facial for the unit in the middle, millimetres.</summary>
+/// <summary>
+/// A bridge as it is drawn in the round. Places are x, y, z: z to the bite, y facial for the unit in the middle, millimetres.
+/// </summary>
 /// <param name="Path">Common direction of draw.</param>
 /// <param name="Mesial">Where mesial is for the unit in the middle, along x or against it.</param>
 public sealed record BridgeRoundView(IReadOnlyList<BridgeUnitView> Units, IReadOnlyList<double> Path, IReadOnlyList<double> Mesial);
@@ -19,10 +22,23 @@ public sealed record BridgeRoundView(IReadOnlyList<BridgeUnitView> Units, IReadO
 /// <param name="IsAbutment">Whether anything is cut.</param>
 public sealed record BridgeUnitView(Guid Id, string Written, IReadOnlyList<double> Top, bool IsAbutment);
 
-/// <summary>Puts the units of a bridge together.</summary>
-public sealed class BridgeRounds(CaseStore store, UnitViews views, ProtocolShelf shelf)
+public sealed record UnitRound(Plan Plan, RoundFigure Figure);
+
+/// <summary>Units and bridges in the round; the newest are kept.</summary>
+public sealed class Rounds(CaseStore store, UnitViews views, ProtocolShelf shelf)
 {
-    public async Task<Answer<BridgeRoundView>> ViewAsync(Guid id, CancellationToken stop)
+    /// <summary>A unit with its figure.</summary>
+    public async Task<Answer<UnitRound>> UnitAsync(Guid id, RoundQuality quality, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.Missing("unit");
+        if (!views.Planned(unit).Is(out var planned, out var problem))
+            return problem;
+        var figure = Kept((views.KeyOf(unit), quality), () => RoundBaker.Of(planned.Preparation, quality, stop), stop);
+        return new UnitRound(planned.Plan, figure);
+    }
+
+    public async Task<Answer<BridgeRoundView>> BridgeViewAsync(Guid id, CancellationToken stop)
     {
         if (!(await MadeAsync(id, RoundQuality.Draft, stop)).Is(out var made, out var problem))
             return problem;
@@ -40,7 +56,7 @@ public sealed class BridgeRounds(CaseStore store, UnitViews views, ProtocolShelf
         static double[] Of(Vec3 p) => [Math.Round(p.X, 3), Math.Round(p.Y, 3), Math.Round(p.Z, 3)];
     }
 
-    public async Task<Answer<RoundFigure>> FigureAsync(Guid id, RoundQuality quality, CancellationToken stop) =>
+    public async Task<Answer<RoundFigure>> BridgeAsync(Guid id, RoundQuality quality, CancellationToken stop) =>
         (await MadeAsync(id, quality, stop)).Is(out var made, out var problem) ? made.Round.Figure : problem;
 
     private sealed record Made(IReadOnlyList<(UnitRow Row, PlannedUnit Planned)> Units, BridgeRound Round);
@@ -62,6 +78,23 @@ public sealed class BridgeRounds(CaseStore store, UnitViews views, ProtocolShelf
         var key = string.Join('|', units.Select(entry => views.KeyOf(entry.Item1)));
         var arch = Arch.Of(shelf.Of(unit).Handbook.Forms);
         Preparation[] preparations = [.. units.Select(entry => entry.Item2.Preparation)];
-        return new Made(units, shelf.Rounds.Get((key, quality), () => BridgeRound.Of(preparations, arch, quality)));
+        return new Made(units, Kept((key, quality), () => BridgeRound.Of(preparations, arch, quality, stop), stop));
+    }
+
+    /// <summary>Made under the first asker's patience; should that one go away while others wait, it is made again.</summary>
+    private T Kept<T>(object key, Func<T> make, CancellationToken stop)
+        where T : notnull
+    {
+        while (true)
+        {
+            try
+            {
+                return shelf.Rounds.Get(key, make);
+            }
+            catch (OperationCanceledException) when (!stop.IsCancellationRequested)
+            {
+                // Another who asked for the same has gone away.
+            }
+        }
     }
 }
