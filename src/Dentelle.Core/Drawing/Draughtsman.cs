@@ -2,6 +2,7 @@ using Dentelle.Core.Anatomy;
 using Dentelle.Core.Dentition;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
+using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Core.Drawing;
 
@@ -26,6 +27,18 @@ public static class Draughtsman
             PlatePoints.Of(preparation, painted, above, protocol),
             RoundMarks.Of(preparation)
         );
+    }
+
+    /// <summary>The teeth round a tooth when an average arch closes, each with its part, in the frame of the tooth as it stands.</summary>
+    public static (string Part, Mesh Surface)[] TeethAround(Preparation preparation, ToothForms forms)
+    {
+        var (present, tooth) = (preparation.Present, preparation.Plan.Tooth);
+        var around = Surroundings.Of(present, Arch.Of(forms));
+        return
+        [
+            .. around.Neighbours.Select(near => ("neighbour", present.Standing(near.Surface, tooth))),
+            .. around.Antagonists.Select(near => ("antagonist", present.Standing(near.Surface, tooth))),
+        ];
     }
 
     /// <summary>What stands round a tooth when an average arch closes.</summary>

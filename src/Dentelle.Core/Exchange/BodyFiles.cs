@@ -31,6 +31,10 @@ public static class BodyFiles
             [.. figure.FinishLines.Select(line => new SceneLine("finish-line", [.. line.Points.Select(at => (Vector3)at.At)], Along(line)))]
         );
 
+    /// <summary>Teeth round a unit, named by their part.</summary>
+    public static IReadOnlyList<SceneBody> Around(IEnumerable<(string Part, Mesh Surface)> teeth) =>
+        [.. teeth.Select(tooth => new SceneBody(tooth.Part, tooth.Surface, Shades["tooth"]))];
+
     private static readonly Dictionary<string, Vector4> Shades = new()
     {
         ["prepared"] = new(0.86f, 0.74f, 0.55f, 1),

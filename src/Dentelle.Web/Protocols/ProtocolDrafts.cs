@@ -94,24 +94,28 @@ public sealed class ProtocolDrafts(ProtocolShelf shelf, ProtocolStore store, Cas
         return new(View(draft), draft.Text.From(shelf.Find(entry.Id, entry.Version)!.Text), effects, untouched);
     }
 
-    public Answer<SampleView> Sample(SampleEntry entry)
+    public Answer<SampleView> Sample(SampleEntry entry) =>
+        Planned(entry).Is(out var planned, out var problem)
+            ? new SampleView(
+                planned.Plan.Tooth.Iso,
+                planned.Plan.Tooth.Name,
+                DrawingView.From(planned, ArchDrawing.None(planned.Drawing)),
+                [.. planned.Plan.Zones.Select(ZoneDocument.From)]
+            )
+            : problem;
+
+    /// <summary>The sample tooth's bodies with what an engraving needs.</summary>
+    public Answer<RoundFigure> Round(SampleEntry entry, RoundQuality quality, CancellationToken stop) =>
+        Planned(entry).Is(out var planned, out var problem) ? RoundBaker.Of(planned.Preparation, quality, stop) : problem;
+
+    private Answer<PlannedUnit> Planned(SampleEntry entry)
     {
         if (!Read(entry).Is(out var draft, out var problem))
             return problem;
         if (ToothCode.FromIso(entry.Tooth) is not { } tooth)
             return new Problem("tooth", $"“{entry.Tooth}” is no ISO 3950 code.");
-        if (
-            !PlannedUnit
-                .Make(tooth, new PlanInputs { Restoration = entry.Restoration, Material = entry.Material }, draft.Handbook)
-                .Is(out var planned, out problem)
-        )
-            return problem;
-        return new SampleView(
-            tooth.Iso,
-            tooth.Name,
-            DrawingView.From(planned, ArchDrawing.None(planned.Drawing)),
-            [.. planned.Plan.Zones.Select(ZoneDocument.From)]
-        );
+        var inputs = new PlanInputs { Restoration = entry.Restoration, Material = entry.Material };
+        return PlannedUnit.Make(tooth, inputs, draft.Handbook);
     }
 
     public async Task<Answer<KeptProtocol>> KeepAsync(KeepEntry entry, string by, CancellationToken stop)

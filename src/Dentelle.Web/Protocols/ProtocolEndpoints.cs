@@ -2,6 +2,7 @@ using System.Security.Claims;
 using System.Text;
 using Dentelle.Data;
 using Dentelle.Web.Access;
+using Dentelle.Web.Figures;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -20,6 +21,7 @@ public static class ProtocolEndpoints
         api.MapGet("{id}/{version:int}/file", Export).WithName("exportProtocol");
         api.MapPost("draft", Draft).WithName("draftProtocol");
         api.MapPost("sample", Sample).WithName("sampleProtocol");
+        api.MapPost("sample/round.glb", Round).ExcludeFromDescription();
         api.MapPut("in-use", Use).WithName("useProtocol");
         api.MapPost("file", Import).WithName("importProtocol").Accepts<object>("application/json");
     }
@@ -54,6 +56,16 @@ public static class ProtocolEndpoints
 
     private static Results<Ok<SampleView>, ProblemHttpResult> Sample(SampleEntry entry, ProtocolDrafts drafts) =>
         drafts.Sample(entry).Is(out var sample, out var problem) ? TypedResults.Ok(sample) : Problems.From(problem);
+
+    private static Results<FileContentHttpResult, ProblemHttpResult> Round(
+        SampleEntry entry,
+        string? quality,
+        ProtocolDrafts drafts,
+        CancellationToken stop
+    ) =>
+        drafts.Round(entry, RoundFiles.Quality(quality), stop).Is(out var figure, out var problem)
+            ? RoundFiles.Sent(figure)
+            : Problems.From(problem);
 
     private static async Task<Results<Ok<ProtocolName>, ProblemHttpResult>> Keep(
         KeepEntry entry,

@@ -27,6 +27,8 @@ public static class BodyEndpoints
         bodies.MapGet("round.glb", Round);
         bodies.MapGet("round.svg", Engraving);
         bodies.MapGet("bridge.glb", Bridge);
+        bodies.MapGet("option.glb", Option);
+        bodies.MapGet("around.glb", Around);
         bodies.MapGet("{body}.{ending}", One);
     }
 
@@ -45,21 +47,31 @@ public static class BodyEndpoints
         if (!Cut(unit, views, shelf).Is(out var planned, out var problem))
             return Problems.From(problem);
         var fineness = fine == true ? Fineness.Full : Fineness.Preview;
-        using var stream = new MemoryStream();
-        GltfWriter.Write(BodyFiles.Scene(planned, fineness), stream);
-        return TypedResults.Bytes(stream.ToArray(), "model/gltf-binary", fine == true ? $"{unit.Tooth}.glb" : null);
+        return RoundFiles.Sent(BodyFiles.Scene(planned, fineness), name: fine == true ? $"{unit.Tooth}.glb" : null);
     }
 
     /// <summary>The unit in the round, with what the screen's engraving needs at each vertex.</summary>
     private static async Task<FileAnswer> Round(Guid id, string? quality, Rounds rounds, CancellationToken stop) =>
-        (await rounds.UnitAsync(id, Quality(quality), stop)).Is(out var round, out var problem)
-            ? TypedResults.Bytes(Written(round.Figure), "model/gltf-binary")
+        (await rounds.UnitAsync(id, RoundFiles.Quality(quality), stop)).Is(out var round, out var problem)
+            ? RoundFiles.Sent(round.Figure)
             : Problems.From(problem);
 
     /// <summary>The whole bridge that a unit is part of.</summary>
     private static async Task<FileAnswer> Bridge(Guid id, string? quality, Rounds rounds, CancellationToken stop) =>
-        (await rounds.BridgeAsync(id, Quality(quality), stop)).Is(out var figure, out var problem)
-            ? TypedResults.Bytes(Written(figure), "model/gltf-binary")
+        (await rounds.BridgeAsync(id, RoundFiles.Quality(quality), stop)).Is(out var figure, out var problem)
+            ? RoundFiles.Sent(figure)
+            : Problems.From(problem);
+
+    /// <summary>An option for the unit, given as on the quick line; each vertex tells how far it lies off the plan as it stands.</summary>
+    private static async Task<FileAnswer> Option(Guid id, string? line, string? quality, Rounds rounds, CancellationToken stop) =>
+        (await rounds.OptionAsync(id, line ?? "", RoundFiles.Quality(quality), stop)).Is(out var figure, out var problem)
+            ? RoundFiles.Sent(figure)
+            : Problems.From(problem);
+
+    /// <summary>Neighbours and antagonists of an average arch.</summary>
+    private static async Task<FileAnswer> Around(Guid id, Rounds rounds, CancellationToken stop) =>
+        (await rounds.AroundAsync(id, stop)).Is(out var teeth, out var problem)
+            ? RoundFiles.Sent(BodyFiles.Around(teeth))
             : Problems.From(problem);
 
     /// <summary>The unit in the round as lines for paper, seen from where the screen shows it.</summary>
@@ -82,16 +94,6 @@ public static class BodyEndpoints
 
     /// <summary>Hatching at five times the tooth's size lies half a millimetre apart.</summary>
     private const double Spacing = 0.1;
-
-    private static RoundQuality Quality(string? named) => named == "fine" ? RoundQuality.Fine : RoundQuality.Draft;
-
-    private static byte[] Written(RoundFigure figure)
-    {
-        var (shown, lines) = BodyFiles.Round(figure);
-        using var stream = new MemoryStream();
-        GltfWriter.Write(shown, stream, lines);
-        return stream.ToArray();
-    }
 
     private static async Task<FileAnswer> One(
         Guid id,

@@ -6,6 +6,7 @@ using Dentelle.Core.Preparing;
 using Dentelle.Core.Restorations;
 using Dentelle.Data;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Meshes;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 
@@ -25,7 +26,7 @@ public sealed record BridgeUnitView(Guid Id, string Written, IReadOnlyList<doubl
 public sealed record UnitRound(Plan Plan, RoundFigure Figure);
 
 /// <summary>Units and bridges in the round; the newest are kept.</summary>
-public sealed class Rounds(CaseStore store, UnitViews views, ProtocolShelf shelf)
+public sealed class Rounds(CaseStore store, UnitViews views, UnitOptions options, ProtocolShelf shelf)
 {
     /// <summary>A unit with its figure.</summary>
     public async Task<Answer<UnitRound>> UnitAsync(Guid id, RoundQuality quality, CancellationToken stop)
@@ -36,6 +37,34 @@ public sealed class Rounds(CaseStore store, UnitViews views, ProtocolShelf shelf
             return problem;
         var figure = Kept((views.KeyOf(unit), quality), () => RoundBaker.Of(planned.Preparation, quality, stop), stop);
         return new UnitRound(planned.Plan, figure);
+    }
+
+    /// <summary>An option for a unit, its planned body compared with that of the plan as it stands.</summary>
+    public async Task<Answer<RoundFigure>> OptionAsync(Guid id, string option, RoundQuality quality, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.Missing("unit");
+        if (
+            !views.Planned(unit).Is(out var planned, out var problem)
+            || !options.Read(unit, option).Is(out var inputs, out problem)
+            || !views.Planned(unit, inputs, shelf.Of(unit)).Is(out var other, out problem)
+        )
+            return problem;
+        var standing = Kept((views.KeyOf(unit), quality), () => RoundBaker.Of(planned.Preparation, quality, stop), stop);
+        return Kept(
+            (views.KeyOf(unit), option, quality),
+            () => RoundBaker.Of(other.Preparation, quality, stop).Against(standing, stop),
+            stop
+        );
+    }
+
+    public async Task<Answer<(string Part, Mesh Surface)[]>> AroundAsync(Guid id, CancellationToken stop)
+    {
+        if (await store.UnitAsync(id, stop) is not { } unit)
+            return Problems.Missing("unit");
+        return views.Planned(unit).Is(out var planned, out var problem)
+            ? Draughtsman.TeethAround(planned.Preparation, shelf.Of(unit).Handbook.Forms)
+            : problem;
     }
 
     public async Task<Answer<BridgeRoundView>> BridgeViewAsync(Guid id, CancellationToken stop)

@@ -72,6 +72,12 @@ public sealed class UnitOptions(CaseStore store, UnitViews views, ProtocolShelf 
         ];
     }
 
+    /// <summary>What an option asks for; the plan's own where it names nothing.</summary>
+    public Answer<PlanInputs> Read(UnitRow unit, string option) =>
+        option.Length == 0
+            ? UnitViews.InputsOf(unit)
+            : Read(UnitViews.ToothOf(unit), option, UnitViews.InputsOf(unit), shelf.Of(unit).Handbook);
+
     private static Answer<PlanInputs> Read(ToothCode tooth, string option, PlanInputs inputs, Handbook handbook)
     {
         if (!QuickLineReader.Read($"{tooth.Iso} {option}", ToothNotation.Iso, handbook.Protocol).Is(out var line, out var problem))

@@ -6,6 +6,7 @@
   import Input from 'flowbite-svelte/Input.svelte';
   import Button from 'flowbite-svelte/Button.svelte';
   import LineButton from './LineButton.svelte';
+  import OptionRounds from './OptionRounds.svelte';
   import { onMount } from 'svelte';
   import { answer, api, Refusal, type Inputs, type Schemas, type Unit } from '../api/client';
   import { fit } from '../figures/plate';
@@ -19,6 +20,7 @@
   let columns = $state<Schemas['OptionColumn'][]>([]);
   let line = $state('');
   let wrong = $state<string | null>(null);
+  let turning = $state(false);
 
   // Restorations this tooth could get instead, and other materials of what it gets.
   const offers = $derived([
@@ -72,7 +74,12 @@
   </thead>
   <TableBody>
     <TableBodyRow class="border-firm">
-      <th class="py-1 pr-4 font-normal text-soft" scope="row">Faciolingual section</th>
+      <th class="py-1 pr-4 font-normal text-soft" scope="row">
+        Faciolingual section
+        {#if !turning}
+          <Button class="mt-1 block text-[13px]" onclick={() => (turning = true)}>Turn them in the round</Button>
+        {/if}
+      </th>
       {#each columns as column (column.option)}
         <TableBodyCell class="py-0">
           <svg viewBox="0 0 190 132" class="w-full max-w-52" aria-hidden="true">
@@ -90,6 +97,7 @@
         </TableBodyCell>
       {/each}
     </TableBodyRow>
+    {#if turning}<OptionRounds {unit} {columns} />{/if}
     {#each shown as row (row.words)}
       <TableBodyRow>
         <th class="py-1.5 pr-4 font-normal text-soft" scope="row">{row.words}</th>

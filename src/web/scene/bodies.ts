@@ -1,4 +1,4 @@
-import { type BufferAttribute, type BufferGeometry, LineLoop, Mesh } from 'three';
+import { type BufferAttribute, type BufferGeometry, LineLoop, Mesh, type Object3D } from 'three';
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';
 import { MeshBVH } from 'three-mesh-bvh';
 import { surfaceOf, type Surface } from './levelLines';
@@ -30,13 +30,10 @@ export interface Bodies {
   finishLines: FinishLine[];
 }
 
-/** Reads the bodies of one unit. The file is in metres, as its format demands. */
+/** Reads the bodies of one unit. */
 export async function readBodies(file: ArrayBuffer): Promise<Bodies> {
-  const { scene } = await new GLTFLoader().parseAsync(file, '');
-  scene.scale.setScalar(1000);
-  scene.updateMatrixWorld(true);
   const bodies: Bodies = { finishLines: [] };
-  for (const node of scene.children) {
+  for (const node of await nodesOf(file)) {
     if (node instanceof Mesh) {
       const geometry = (node.geometry as BufferGeometry).applyMatrix4(node.matrixWorld);
       if (node.name === 'prepared' || node.name === 'tooth' || node.name === 'restored')
@@ -50,6 +47,21 @@ export async function readBodies(file: ArrayBuffer): Promise<Bodies> {
     }
   }
   return bodies;
+}
+
+/** Reads the teeth that stand round a unit. */
+export async function readTeeth(file: ArrayBuffer): Promise<Body[]> {
+  return (await nodesOf(file))
+    .filter((node) => node instanceof Mesh)
+    .map((node) => bodyOf((node.geometry as BufferGeometry).applyMatrix4(node.matrixWorld)));
+}
+
+/** What a file holds. It is in metres, as its format demands. */
+async function nodesOf(file: ArrayBuffer): Promise<Object3D[]> {
+  const { scene } = await new GLTFLoader().parseAsync(file, '');
+  scene.scale.setScalar(1000);
+  scene.updateMatrixWorld(true);
+  return scene.children;
 }
 
 export function dispose(bodies: Bodies | undefined): void {

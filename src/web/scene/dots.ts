@@ -23,16 +23,18 @@ export class OutlineDots {
    * @param mask White where the body is in the picture.
    * @param apart Pixels from dot to dot.
    * @param across Pixels across a dot.
+   * @param behind Whether what stands before the body covers it.
    */
   constructor(
     mask: WebGLRenderTarget,
     readonly apart: number,
     across: number,
+    behind: boolean,
   ) {
     const geometry = new BufferGeometry();
     geometry.setAttribute('position', new BufferAttribute(this.#places, 3));
     geometry.setAttribute('outward', new BufferAttribute(this.#outward, 2));
-    this.points = new Points(geometry, material(mask, across));
+    this.points = new Points(geometry, material(mask, across, behind));
     this.points.frustumCulled = false;
   }
 
@@ -91,7 +93,7 @@ function normalAlong({ surface, normals }: Body, edge: number, share: number, ax
   return a + (b - a) * share;
 }
 
-function material(mask: WebGLRenderTarget, across: number): ShaderMaterial {
+function material(mask: WebGLRenderTarget, across: number, depthTest: boolean): ShaderMaterial {
   const uniforms: Record<string, IUniform> = {
     mask: { value: mask.texture },
     size: { value: new Vector2(1, 1) },
@@ -125,7 +127,7 @@ function material(mask: WebGLRenderTarget, across: number): ShaderMaterial {
     `,
     uniforms,
     transparent: true,
-    depthTest: false,
+    depthTest,
     depthWrite: false,
   });
 }

@@ -1,5 +1,6 @@
-import { Color, DoubleSide, type IUniform, ShaderMaterial, Vector2, Vector3, Vector4 } from 'three';
+import { Color, DoubleSide, type IUniform, ShaderMaterial, Vector2, Vector4 } from 'three';
 import { STAYS } from './bodies';
+import { MOST_STEPS, STEP } from './mapSteps';
 import type { Palette } from './palettes';
 
 /** What all materials of a picture share: one object each, so that a change reaches every one of them. */
@@ -16,6 +17,10 @@ export interface Shared {
   paper: IUniform<Color>;
   plum: IUniform<Color>;
   dark: IUniform<boolean>;
+  /** Whether the planned body is coloured by its deviation, and the inks of what is short and what is over. */
+  map: IUniform<boolean>;
+  shortInk: IUniform<Color>;
+  overInk: IUniform<Color>;
 }
 
 export function sharedUniforms(): Shared {
@@ -27,11 +32,16 @@ export function sharedUniforms(): Shared {
     paper: { value: new Color() },
     plum: { value: new Color() },
     dark: { value: false },
+    map: { value: false },
+    shortInk: { value: new Color() },
+    overInk: { value: new Color() },
   };
 }
 
+const decimal = (value: number) => value.toFixed(3);
+
 /** Lines of one width in the picture, whatever way they run; and how far they lie apart, in pixels. */
-const lines = /* glsl */ `
+export const lines = /* glsl */ `
   // How much of a pixel is ink where lines of a half width (pixels) run at the whole numbers of f.
   float inkOf(float f, float halfWidth) {
     float perPixel = max(fwidth(f), 1e-5);
@@ -64,6 +74,7 @@ const vertex = /* glsl */ `
   attribute float _broad_bend;
   attribute float _removed;
   attribute float _hidden;
+  attribute float _deviation;
   varying vec3 vPlace;
   varying vec3 vNormal;
   varying vec3 vOwn;
@@ -76,7 +87,7 @@ const vertex = /* glsl */ `
     vOwn = normal;
     vNormal = normalMatrix * normal;
     vLook = vec3(_openness, _fine_bend, _broad_bend);
-    vCut = vec3(_removed, _hidden, 0.0);
+    vCut = vec3(_removed, _hidden, _deviation);
     vec4 seen = modelViewMatrix * vec4(position, 1.0);
     vToward = seen.z;
     gl_Position = projectionMatrix * seen;
@@ -98,8 +109,24 @@ const fragment = /* glsl */ `
   uniform vec3 own;
   uniform vec3 high;
   uniform vec3 line;
+  uniform bool map;
+  uniform vec3 shortInk;
+  uniform vec3 overInk;
   ${tone}
   ${lines}
+
+  // Within the first step a surface is right and stays bare; beyond it the ink grows by steps to the last one.
+  vec3 mapped(vec3 bare, float tone, float off) {
+    float steps = floor(abs(off) / ${decimal(STEP)} + 1e-4);
+    if (steps < 1.0) return bare;
+    vec3 hue = off > 0.0 ? shortInk : overInk;
+    float share = min(1.0, steps / ${decimal(MOST_STEPS)});
+    vec3 colour = mix(own, hue, 0.22 + 0.78 * pow(share, 1.25)) * (0.82 + 0.26 * tone);
+    // Strokes lean one way where it is short and the other where it is over: the hues needn't be told apart.
+    vec2 at = gl_FragCoord.xy - middle;
+    float strokes = inkOf((off > 0.0 ? at.x - at.y : at.x + at.y) / max(8.0, scale * 0.16), 0.7);
+    return mix(colour, dark ? paper : line, 0.4 * strokes);
+  }
 
   // Spacing in millimetres at which lines of a family lie some four pixels apart; between two of them the finer one fades in.
   float hatch(float at, float halfWidth) {
@@ -128,7 +155,14 @@ const fragment = /* glsl */ `
       hatch(vPlace.z, swell - 1.3 * level),
       hatch(0.34 * vPlace.x + 0.94 * vPlace.y + 0.2 * vPlace.z, swell - 1.3 * (1.0 - level))
     );
-    colour = mix(colour, line, ink * cut * (dark ? 0.85 : 0.8) * (inside ? 0.4 : 1.0));
+    bool coloured = map && !shell && cut > 0.5;
+    ink *= cut * (dark ? 0.85 : 0.8) * (inside ? 0.4 : 1.0);
+    if (coloured && abs(vCut.z) >= ${decimal(STEP)}) ink *= 0.15;
+    if (coloured) {
+      colour = mapped(colour, t, vCut.z);
+      if (abs(vCut.z) > 0.5 * ${decimal(STEP)}) ink = max(ink, 0.8 * inkOf(vCut.z / ${decimal(STEP)}, 0.55));
+    }
+    colour = mix(colour, line, ink);
 
     // What can't be seen along the path is drawn over in lines that run with it.
     float under = smoothstep(0.35, 0.6, vCut.y);
@@ -191,91 +225,4 @@ export function ink({ seen }: Pair, [low, own, high]: Palette['tooth'], line: st
   seen.uniforms.own!.value.set(own);
   seen.uniforms.high!.value.set(high);
   seen.uniforms.line!.value.set(line);
-}
-
-export function faceInk({ seen }: Pair, base: string, line: string, spacing: number): void {
-  seen.uniforms.base!.value.set(base);
-  seen.uniforms.line!.value.set(line);
-  seen.uniforms.spacing!.value = spacing;
-}
-
-/** A face that a plane has cut open: flat, hatched at 45°. */
-export function cutFace(shared: Shared, kind: number): Pair {
-  const plain = /* glsl */ `
-    attribute vec2 flatPlace;
-    varying vec2 vFlat;
-    varying vec3 vPlace;
-    varying vec3 vNormal;
-    varying float vToward;
-    uniform vec4 plane;
-    void main() {
-      vFlat = flatPlace;
-      vPlace = position;
-      vNormal = normalMatrix * plane.xyz;
-      vec4 seen = modelViewMatrix * vec4(position, 1.0);
-      vToward = seen.z;
-      gl_Position = projectionMatrix * seen;
-    }
-  `;
-  const head = /* glsl */ `
-    varying vec2 vFlat;
-    varying vec3 vPlace;
-    varying vec3 vNormal;
-    varying float vToward;
-    uniform vec2 fade;
-    // Where the finish line is met on either side: below the line between them nothing is cut.
-    uniform vec4 foot;
-    bool below() {
-      return foot.z > foot.x && vFlat.y < mix(foot.y, foot.w, (vFlat.x - foot.x) / (foot.z - foot.x)) - 0.02;
-    }
-  `;
-  // A hair away from the viewer: along the surface that stays both bodies are one, and it lies on top.
-  const behind = { polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: kind === 3 ? 4000 : 0 };
-  const uniforms = {
-    ...shared,
-    foot: { value: new Vector4() },
-    base: { value: new Color() },
-    line: { value: new Color() },
-    spacing: { value: 0.17 },
-    kind: { value: kind },
-    hatched: { value: new Vector3(1, 1, 0) },
-  };
-  return {
-    seen: new ShaderMaterial({
-      vertexShader: plain,
-      fragmentShader: /* glsl */ `
-        ${head}
-        ${lines}
-        uniform vec3 base;
-        uniform vec3 line;
-        uniform vec3 paper;
-        uniform float spacing;
-        uniform float scale;
-        void main() {
-          if (below()) discard;
-          float f = (vFlat.x + vFlat.y) / (1.414 * max(spacing, 5.0 / scale));
-          vec3 colour = mix(base, line, inkOf(f, 0.55) * 0.85);
-          gl_FragColor = vec4(mix(paper, colour, smoothstep(fade.x, fade.y, vPlace.z)), 1.0);
-        }
-      `,
-      uniforms,
-      side: DoubleSide,
-      ...behind,
-    }),
-    shape: new ShaderMaterial({
-      vertexShader: plain,
-      fragmentShader: /* glsl */ `
-        ${head}
-        uniform float kind;
-        void main() {
-          if (below()) discard;
-          vec3 n = normalize(vNormal);
-          gl_FragColor = vec4(n.z < 0.0 ? -n.xy : n.xy, vToward, kind + 0.49 * smoothstep(fade.x, fade.y, vPlace.z));
-        }
-      `,
-      uniforms,
-      side: DoubleSide,
-      ...behind,
-    }),
-  };
 }

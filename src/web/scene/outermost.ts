@@ -15,9 +15,10 @@ export class Outermost {
   /**
    * @param apart Pixels from dot to dot.
    * @param across Pixels across a dot.
+   * @param behind Whether what stands before it covers it.
    */
-  constructor(apart: number, across: number) {
-    this.#dots = new OutlineDots(this.#mask, apart, across);
+  constructor(apart: number, across: number, behind = false) {
+    this.#dots = new OutlineDots(this.#mask, apart, across, behind);
     this.#over = new Scene().add(this.#dots.points);
   }
 

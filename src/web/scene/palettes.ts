@@ -1,7 +1,11 @@
 /** Inks of the round plate; a theme is one of these. */
 export interface Palette {
   paper: string;
+  /** The ground of dialogs and panels. */
+  leaf: string;
   ink: string;
+  /** For what only stands by. */
+  soft: string;
   plum: string;
   /** The body's tone from dark through its own colour to light. */
   tooth: readonly [string, string, string];
@@ -21,7 +25,9 @@ export interface Palette {
 
 export const paperPalette: Palette = {
   paper: '#f6f2ea',
+  leaf: '#fcfaf5',
   ink: '#2a2140',
+  soft: '#8d8494',
   plum: '#6b2a5b',
   tooth: ['#8c7a78', '#efe5cf', '#fbf6e9'],
   toothLine: '#3a2a3c',
@@ -38,7 +44,9 @@ export const paperPalette: Palette = {
 
 export const chairPalette: Palette = {
   paper: '#17131f',
+  leaf: '#1e1928',
   ink: '#f3ebdd',
+  soft: '#8d8494',
   plum: '#e3a6d2',
   tooth: ['#1c1724', '#4b4350', '#6f6464'],
   toothLine: '#f3e6cb',

@@ -1,7 +1,6 @@
 import {
   Color,
   ColorManagement,
-  Group,
   LinearSRGBColorSpace,
   Mesh,
   OrthographicCamera,
@@ -13,11 +12,13 @@ import {
   WebGLRenderer,
 } from 'three';
 import { type Bodies, type Body, dispose, readBodies } from './bodies';
-import { type Cut, faceOf, flatLines, type FlatLine, footOf, sliceOf } from './cutFaces';
+import type { Cut } from './cutFaces';
 import { aim } from './aim';
-import { cutFace, engraved, faceInk, ink, type Pair, sharedUniforms } from './engraving';
+import { Around } from './around';
+import { engraved, ink, type Pair, sharedUniforms } from './engraving';
 import { FinishInk } from './finish';
 import { Ink } from './ink';
+import { OpenFaces, type SectionLines } from './openFaces';
 import { Outermost } from './outermost';
 import { isSoftware } from './software';
 import type { Palette } from './palettes';
@@ -32,6 +33,8 @@ export interface Look {
   cut: Cut;
   /** Whether the planned body is cut by it as well. */
   through: boolean;
+  /** Whether it is coloured by how far it departs from what it was compared with. */
+  map: boolean;
 }
 
 // The palette's colours are what stands on the screen; nothing is lit.
@@ -45,24 +48,18 @@ export class RoundScene {
   readonly #open = { value: false };
   readonly #body: Pair = engraved(this.#shared, false, this.#open);
   readonly #shell: Pair = engraved(this.#shared, true, this.#open);
-  readonly #faces = [cutFace(this.#shared, 3), cutFace(this.#shared, 4)] as const;
+  readonly #faces = new OpenFaces(this.#shared);
   readonly #ink = new Ink();
   readonly #finish = new FinishInk();
   readonly #seen = new Scene();
   readonly #shapes = new Scene();
-  readonly #faceGroups = [new Group(), new Group()] as const;
   /** The tooth as it stands, dotted; the restoration's own surface, a fine line. */
   readonly #present = new Outermost(5, 1.9);
   readonly #restored = new Outermost(1, 0.9);
+  readonly #around = new Around();
   /** Software draws slowly: while something moves it leaves lines out. */
   readonly slow: boolean;
   bodies: Bodies | undefined;
-  /** The lines of the cut, in its plane. */
-  section: { prepared: FlatLine[]; tooth: FlatLine[]; restored: FlatLine[] } = {
-    prepared: [],
-    tooth: [],
-    restored: [],
-  };
   /** How many pictures have been drawn, and how long the last one kept the script busy. */
   readonly drawn = { pictures: 0, milliseconds: 0 };
   /** Height of the lowest finish line, or of the neck: below it the root goes over into the paper. */
@@ -84,8 +81,8 @@ export class RoundScene {
     this.#renderer.autoClear = false;
     this.#renderer.localClippingEnabled = true;
     this.slow = isSoftware(this.#renderer);
-    this.#seen.add(this.#faceGroups[0], this.#finish.group);
-    this.#shapes.add(this.#faceGroups[1]);
+    this.#seen.add(this.#faces.seen, this.#finish.group);
+    this.#shapes.add(this.#faces.shapes);
   }
 
   async show(file: ArrayBuffer): Promise<void> {
@@ -100,17 +97,24 @@ export class RoundScene {
     this.#finish.show(bodies.finishLines);
     this.foot = Math.min(0.4, ...bodies.finishLines.flatMap(({ points }) => [...points].filter((_, i) => i % 3 === 2)));
     (this.#shared.fade.value as Vector2).set(this.foot - 1.5, this.foot - 0.35);
-    this.#slice();
+    this.#cut();
+    this.draw();
+  }
+
+  /** Draws the teeth of this file round it; without one, none. */
+  async around(file?: ArrayBuffer): Promise<void> {
+    await this.#around.show(file);
     this.draw();
   }
 
   look(look: Look): void {
     this.#look = look;
     this.#open.value = look.through;
+    this.#shared.map.value = look.map;
     (this.#shared.plane.value as Vector4).set(...look.cut.normal, look.cut.distance);
     const { normal, distance } = look.cut;
     this.#finish.within(look.through ? [new Plane(new Vector3(...normal).negate(), distance)] : []);
-    this.#slice();
+    this.#cut();
     this.#move();
   }
 
@@ -127,12 +131,13 @@ export class RoundScene {
   paint(palette: Palette): void {
     ink(this.#body, palette.tooth, palette.toothLine);
     ink(this.#shell, palette.room, palette.roomLine);
-    const [room, tooth] = this.#faces;
-    faceInk(room, palette.roomFace, palette.faceLine, 0.17);
-    faceInk(tooth, palette.toothFace, palette.toothFaceLine, 0.26);
+    this.#faces.ink(palette);
     this.#shared.paper.value.set(palette.paper);
     this.#shared.plum.value.set(palette.plum);
     this.#shared.dark.value = palette.dark;
+    this.#shared.shortInk.value.set(palette.short);
+    this.#shared.overInk.value.set(palette.over);
+    this.#around.ink(palette.soft);
     this.#ink.colour(palette.ink);
     this.#finish.ink(new Color(palette.ink));
     this.#present.ink(palette.ink);
@@ -176,7 +181,9 @@ export class RoundScene {
     this.#ink.dispose();
     this.#present.dispose();
     this.#restored.dispose();
-    for (const { seen, shape } of [this.#body, this.#shell, ...this.#faces]) {
+    this.#around.dispose();
+    this.#faces.dispose();
+    for (const { seen, shape } of [this.#body, this.#shell]) {
       seen.dispose();
       shape.dispose();
     }
@@ -204,13 +211,7 @@ export class RoundScene {
     this.#shared.middle.value.set((view.width * pixelRatio) / 2, (view.height * pixelRatio) / 2);
     const renderer = this.#renderer;
     const plain = this.#moving && this.slow;
-    const away = (at: Vec) => dot(at, look.cut.normal) > look.cut.distance;
-    const outlined = [
-      !plain &&
-        look.present !== 'hidden' &&
-        this.#present.prepare(renderer, this.#camera, view, look.present === 'cut' ? away : () => true),
-      !plain && this.#restored.prepare(renderer, this.#camera, view, () => true),
-    ];
+    const outlined = plain ? [] : this.#outlines(renderer, view, look);
     renderer.setRenderTarget(null);
     renderer.setClearColor(this.#shared.paper.value, 1);
     renderer.clear();
@@ -222,36 +223,34 @@ export class RoundScene {
         view.scale * pixelRatio,
         !this.#moving,
       );
-    for (const [i, outline] of [this.#present, this.#restored].entries())
-      if (outlined[i]) outline.draw(renderer, this.#camera);
+    for (const line of outlined) line.draw(renderer, this.#camera);
     this.drawn.pictures++;
     this.drawn.milliseconds = performance.now() - from;
   }
 
-  /** The lines of the cut, and its faces. */
-  #slice(): void {
-    const [bodies, look] = [this.bodies, this.#look];
-    for (const group of this.#faceGroups) emptied(group);
-    if (!bodies || !look) return;
-    const linesOf = (body?: Body) => (body ? flatLines(sliceOf(body, look.cut), look.cut) : []);
-    this.section = {
-      prepared: linesOf(bodies.prepared),
-      tooth: linesOf(bodies.tooth),
-      restored: linesOf(bodies.restored),
-    };
-    const shown = look.present === 'cut';
-    for (const shell of this.#shells) shell.visible = shown;
-    if (shown) this.#face(0, this.section.tooth, look, 0);
-    if (look.through) this.#face(1, this.section.prepared, look, shown ? 0.004 : 0);
+  /** The outlines that are drawn over this picture, made ready for it. */
+  #outlines(renderer: WebGLRenderer, view: View, look: Look): Outermost[] {
+    const [all, away] = [() => true, (at: Vec) => dot(at, look.cut.normal) > look.cut.distance];
+    const isReady = (line: Outermost, wanted: (at: Vec) => boolean) =>
+      line.prepare(renderer, this.#camera, view, wanted);
+    return [
+      ...(look.present !== 'hidden' && isReady(this.#present, look.present === 'cut' ? away : all)
+        ? [this.#present]
+        : []),
+      ...(isReady(this.#restored, all) ? [this.#restored] : []),
+      ...this.#around.prepare(renderer, this.#camera, view),
+    ];
   }
 
-  #face(which: 0 | 1, lines: FlatLine[], look: Look, lift: number): void {
-    const geometry = faceOf(lines, look.cut, lift);
-    const pair = this.#faces[which];
-    const foot = which === 0 ? footOf(this.bodies?.finishLines[0], look.cut) : null;
-    (pair.seen.uniforms.foot!.value as Vector4).set(...(foot ?? [0, 0, 0, 0]));
-    this.#faceGroups[0].add(new Mesh(geometry, pair.seen));
-    this.#faceGroups[1].add(new Mesh(geometry, pair.shape));
+  #cut(): void {
+    if (!this.bodies || !this.#look) return;
+    for (const shell of this.#shells) shell.visible = this.#look.present === 'cut';
+    this.#faces.show(this.bodies, this.#look);
+  }
+
+  /** The lines of the cut, in its plane. */
+  get section(): SectionLines {
+    return this.#faces.lines;
   }
 
   #add(body: Body, pair: Pair): Mesh[] {
@@ -265,19 +264,12 @@ export class RoundScene {
     this.#shells = [];
     for (const scene of [this.#seen, this.#shapes])
       for (const child of [...scene.children]) if (child instanceof Mesh) scene.remove(child);
-    for (const group of this.#faceGroups) emptied(group);
+    this.#faces.clear();
     this.#finish.clear();
     this.#present.show();
     this.#restored.show();
     dispose(this.bodies);
     this.bodies = undefined;
-  }
-}
-
-function emptied(group: Group): void {
-  for (const face of [...group.children] as Mesh[]) {
-    group.remove(face);
-    face.geometry.dispose();
   }
 }
 

@@ -5,16 +5,20 @@
   import { along, axes, type View } from '../../scene/turntable';
   import { notices } from '../notices.svelte';
   import { shared } from '../shared.svelte';
+  import { bring, fine } from './brought';
   import type { Plate } from './plate';
   import type { RoundState } from './roundState.svelte';
   import { turning } from './turning';
 
   let {
     address,
+    body,
+    around,
     round,
     label,
     room = { x: 136, top: 84, bottom: 30 },
     beside = 0,
+    ground = 'paper',
     overlay,
     onpoint,
     onpick,
@@ -23,12 +27,18 @@
   }: {
     /** Where the bodies come from; the same with ?quality=fine gives them in full. */
     address: string;
+    /** What is sent along, where the address alone doesn't say it. */
+    body?: object | undefined;
+    /** Where the teeth round it come from, when they are to be drawn. */
+    around?: string | undefined;
     round: RoundState;
     label: string;
     /** What is kept free round the body for words; pixels. */
     room?: { x: number; top: number; bottom: number };
     /** Pixels at the right that something else stands on. */
     beside?: number;
+    /** What it stands on. */
+    ground?: 'paper' | 'leaf';
     overlay?: Snippet<[Plate]>;
     /** Told what is pointed at; null when the pointer leaves. */
     onpoint?: (at: { x: number; y: number } | null, plate: Plate) => void;
@@ -71,7 +81,7 @@
   });
 
   $effect(() => {
-    const from = address;
+    const [from, sent] = [address, body];
     if (!scene) return;
     const drawn = scene;
     const stop = new AbortController();
@@ -80,8 +90,15 @@
       clearTimeout(patience);
       waiting = false;
     };
-    void bring(drawn, from, stop.signal)
-      .then(() => bring(drawn, `${from}${from.includes('?') ? '&' : '?'}quality=fine`, stop.signal))
+    const show = async (at: string) => {
+      const file = await bring(at, stop.signal, sent);
+      if (stop.signal.aborted) return;
+      await drawn.show(file);
+      shown++;
+      settle();
+    };
+    void show(from)
+      .then(() => show(fine(from)))
       .catch((error: unknown) => {
         if (!stop.signal.aborted && error instanceof Error)
           notices.say('The bodies could not be fetched; the sections show the plan as it is.');
@@ -93,15 +110,20 @@
     };
   });
 
-  async function bring(drawn: Engine.RoundScene, from: string, signal: AbortSignal) {
-    const answer = await fetch(from, { signal });
-    if (!answer.ok) throw new Error(String(answer.status));
-    const file = await answer.arrayBuffer();
-    if (signal.aborted) return;
-    await drawn.show(file);
-    shown++;
-    waiting = false;
-  }
+  $effect(() => {
+    const from = around;
+    if (!scene) return;
+    const drawn = scene;
+    const stop = new AbortController();
+    if (!from) void drawn.around();
+    else
+      void bring(from, stop.signal)
+        .then((file) => (stop.signal.aborted ? undefined : drawn.around(file)))
+        .catch(() => {
+          if (!stop.signal.aborted) notices.say('The teeth round it could not be fetched.');
+        });
+    return () => stop.abort();
+  });
 
   const reach = $derived.by(() => {
     void shown;
@@ -125,7 +147,8 @@
       azimuth: round.azimuth,
       elevation: round.elevation,
       hanging: round.hanging,
-      scale: fit * round.zoom,
+      // With its neighbours it stands a little farther away.
+      scale: fit * round.zoom * (around ? 0.78 : 1),
       centre: [(x[0] + x[1]) / 2, (y[0] + y[1]) / 2, (low + high) / 2 - lift * (round.hanging ? -1 : 1)],
       width,
       height,
@@ -137,7 +160,8 @@
     if (!engine || !reach) return null;
     const [low, high] = engine.reachAlong(reach.bodies, round.cutNormal);
     const distance = high + 0.01 - round.share * (high - low + 0.02);
-    return { present: round.present, through: round.through, cut: { normal: round.cutNormal, distance } };
+    const { present, through, map } = round;
+    return { present, through, map, cut: { normal: round.cutNormal, distance } };
   });
 
   const standing = $derived(engine && scene && view && look ? { engine, scene, view, look } : undefined);
@@ -145,7 +169,10 @@
     plate = standing;
   });
 
-  $effect(() => scene?.paint(shared.theme === 'chair' ? chairPalette : paperPalette));
+  $effect(() => {
+    const palette = shared.theme === 'chair' ? chairPalette : paperPalette;
+    scene?.paint({ ...palette, paper: palette[ground] });
+  });
   $effect(() => {
     if (look) scene?.look(look);
   });

@@ -13,6 +13,8 @@ export class RoundState {
   present = $state<Present>('cut');
   /** Whether the planned body is cut through as well. */
   through = $state(false);
+  /** Whether the planned body is coloured by how far it departs from another one. */
+  map = $state(false);
   /** Whether the bite points down. */
   hanging = $state(false);
   /** Degrees round the bite of the way to which the cut takes away. */

@@ -8,7 +8,7 @@
   import { shared } from '../../parts/shared.svelte';
   import { route } from '../../router';
   import BridgePlate from './BridgePlate.svelte';
-  import BridgeRound from './BridgeRound.svelte';
+  import BridgeRound from '../../parts/BridgeRound.svelte';
   import AboutCase from './AboutCase.svelte';
   import CaseRibbons from './CaseRibbons.svelte';
   import UnitLine from './UnitLine.svelte';

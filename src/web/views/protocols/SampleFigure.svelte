@@ -2,8 +2,11 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { answer, api, Refusal, type Schemas } from '../../api/client';
   import { bounds, fit } from '../../figures/plate';
+  import type { Vec } from '../../scene/turntable';
   import { mm, plain } from '../../words/words';
   import SectionFigure from '../../figures/SectionFigure.svelte';
+  import RoundCanvas from '../../parts/round/RoundCanvas.svelte';
+  import { RoundState } from '../../parts/round/roundState.svelte';
   import type { ProtocolState } from './protocolState.svelte';
 
   let { book, entry }: { book: ProtocolState; entry: string } = $props();
@@ -15,11 +18,25 @@
   const kind = $derived(book.shown?.samples.find((one) => one.name === entry));
   const tooth = $derived(kind?.teeth.includes(chosen) ? chosen : kind?.teeth[0]);
   const height = 216;
+  let turning = $state(false);
+  let round = $state.raw<RoundState>();
+
+  function turn() {
+    turning = !turning;
+    if (!turning || !sample) return;
+    round = new RoundState(sample.drawing.round.mesial as unknown as Vec, 'facial');
+    round.present = 'outline';
+    round.share = 0;
+  }
+
+  const entered = $derived(
+    kind && tooth ? { ...book.entry, tooth, restoration: kind.restoration, material: kind.material } : null,
+  );
 
   // The draft's own numbers on an average tooth, drawn anew with each change.
   $effect(() => {
-    if (!kind || !tooth) return;
-    const body = { ...book.entry, tooth, restoration: kind.restoration, material: kind.material };
+    if (!entered) return;
+    const body = entered;
     let stale = false;
     answer(api.POST('/api/protocols/sample', { body }))
       .then((drawn) => {
@@ -61,7 +78,21 @@
       <SectionFigure {section} on={fit(section.present, box, i === 0, up, scale)} selected="" />
     {/each}
   </svg>
+  {#if turning && round && entered}
+    <div class="relative w-60 shrink-0" style:height="{height}px">
+      <RoundCanvas
+        address="/api/protocols/sample/round.glb"
+        body={entered}
+        {round}
+        label="{entry} on an average tooth, in the round; drag, or shift and the arrow keys, turns it"
+        room={{ x: 8, top: 10, bottom: 8 }}
+      />
+    </div>
+  {/if}
   <div class="w-44 shrink-0">
+    {#if sample}
+      <Button class="mb-1 text-[13px]" aria-pressed={turning} onclick={turn}>In the round</Button>
+    {/if}
     {#if kind && kind.teeth.length > 1}
       <div class="mb-1 flex gap-1.5" role="group" aria-label="Tooth">
         {#each kind.teeth as iso (iso)}

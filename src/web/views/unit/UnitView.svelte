@@ -6,6 +6,8 @@
   import { changed } from '../../parts/changed.svelte';
   import ReasonLine from '../../parts/ReasonLine.svelte';
   import { shared } from '../../parts/shared.svelte';
+  import BridgeRound from '../../parts/BridgeRound.svelte';
+  import { bodiesOf, bringAhead } from '../../parts/round/brought';
   import CautionBar from './CautionBar.svelte';
   import CaseMargin from './margin/CaseMargin.svelte';
   import FindingsPanel from './margin/FindingsPanel.svelte';
@@ -44,6 +46,14 @@
   $effect(() => {
     const current = unitState;
     return () => current.leave();
+  });
+
+  // Who has looked at a plan for a moment may turn it next: engine and bodies come while nothing else is to be done.
+  $effect(() => {
+    if (!unit?.traits.isCut) return;
+    const address = bodiesOf(unit);
+    const soon = setTimeout(() => bringAhead(address), 900);
+    return () => clearTimeout(soon);
   });
 
   $effect(() => {
@@ -154,6 +164,7 @@
       <p class="font-plate text-[26px]">{unit.written}, pontic</p>
       <p>Nothing is cut here: the bridge stands in for the {unit.plan.toothName}.</p>
       <UnitFacts {unit} />
+      <BridgeRound units={[unit]} />
     </div>
   </div>
 {/if}

@@ -3,6 +3,7 @@
   import { untrack } from 'svelte';
   import type { Unit, Zone } from '../../../api/client';
   import ScaleBar from '../../../figures/ScaleBar.svelte';
+  import { bodiesOf } from '../../../parts/round/brought';
   import type { Plate } from '../../../parts/round/plate';
   import RoundCanvas from '../../../parts/round/RoundCanvas.svelte';
   import { RoundState } from '../../../parts/round/roundState.svelte';
@@ -28,6 +29,7 @@
   const path = $derived(marks.path as unknown as Vec);
   const round = untrack(() => new RoundState(mesial, unit.plan.tooth[1]! <= '3' ? 'facial' : 'mesial'));
   let plate = $state.raw<Plate>();
+  let around = $state(false);
   let pointed = $state.raw<{ x: number; y: number; found: Found } | null>(null);
 
   // The section stands at the right, and the tooth moves over.
@@ -158,7 +160,8 @@
 <div class="absolute inset-0 flex flex-col">
   <div class="relative min-h-0 flex-1">
     <RoundCanvas
-      address="/api/units/{unit.id}/bodies/round.glb?version={unit.version}"
+      address={bodiesOf(unit)}
+      around={around ? `/api/units/${unit.id}/bodies/around.glb` : undefined}
       {round}
       label="Planned preparation of the {unit.plan
         .toothName} in the round; drag, or shift and the arrow keys, turns it; the wheel peels"
@@ -197,6 +200,7 @@
         >In the mouth</Button
       >
     {/if}
+    <Button class="px-1.5" aria-pressed={around} onclick={() => (around = !around)}>Teeth round it</Button>
     <RoundFiles {unit} {plate} />
   </div>
 </div>
@@ -209,6 +213,13 @@
   .caption {
     font-size: 13px;
     fill: var(--soft);
+  }
+  .title,
+  .caption {
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 4px;
+    stroke-linejoin: round;
   }
   .path {
     stroke: var(--plum);

@@ -1,12 +1,12 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import { answer, api, type Schemas, type Unit } from '../../api/client';
-  import ScaleBar from '../../figures/ScaleBar.svelte';
-  import { attempt } from '../../parts/notices.svelte';
-  import type { Plate } from '../../parts/round/plate';
-  import RoundCanvas from '../../parts/round/RoundCanvas.svelte';
-  import { RoundState } from '../../parts/round/roundState.svelte';
-  import { along, sideOf, toScreen, type Side, type Vec } from '../../scene/turntable';
+  import { answer, api, type Schemas, type Unit } from '../api/client';
+  import ScaleBar from '../figures/ScaleBar.svelte';
+  import { attempt } from './notices.svelte';
+  import type { Plate } from './round/plate';
+  import RoundCanvas from './round/RoundCanvas.svelte';
+  import { RoundState } from './round/roundState.svelte';
+  import { along, sideOf, toScreen, type Side, type Vec } from '../scene/turntable';
 
   let { units }: { units: readonly Unit[] } = $props();
 
