@@ -1,4 +1,5 @@
 using System.Numerics;
+using Dentelle.Core.Anatomy;
 using Dentelle.Core.Dentition;
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
@@ -67,6 +68,64 @@ public sealed class RoundTests
             if (outcome is not null && mark.Cut > 0)
                 Assert.InRange(mark.Cut, outcome.Least.Value - 0.4, outcome.Most.Value + 0.4);
         }
+    }
+
+    [Theory(
+        DisplayName = "The restoration's own surface stands off the tooth by what each zone is built out, in the round as in the sections"
+    )]
+    [InlineData("21 veneer butt +1.0")]
+    [InlineData("46 crown zirconia tilt mesial 14")]
+    public void Built_out(string line)
+    {
+        var unit = Shipped.Unit(line);
+        var figure = RoundBaker.Unplaced(unit.Preparation, RoundQuality.Draft, default);
+        var (restored, tooth) = (Named(figure, "restored").Surface, Named(figure, "tooth"));
+        var zones = Values(tooth, "_ZONE");
+        for (var zone = 0; zone < unit.Plan.Zones.Count; zone++)
+        {
+            double[] off =
+            [
+                .. from i in Enumerable.Range(0, zones.Length)
+                where zones[i] == zone
+                select (double)(restored.Positions[i] - tooth.Surface.Positions[i]).Length(),
+            ];
+            var builtOut = Math.Abs(unit.Plan.Zones[zone].BuildOut.Value);
+            // Where zones meet the surface goes over from one to the other: a narrow ridge is all such places.
+            Assert.InRange(off.Max(), builtOut - 0.2, 1.5);
+            Assert.InRange(off.Order().ElementAt(off.Length / 2), builtOut - 0.4, builtOut + 0.25);
+        }
+        foreach (var section in unit.Drawing.Faciolingual.Append(unit.Drawing.Mesiodistal))
+        {
+            var cut = ToothSection
+                .All(unit.Preparation.Present, Shipped.Protocol.Estimates)
+                .Single(one => one.Cut.Through == section.Through)
+                .Cut;
+            var sliced = new Polygon(cut.Flat(cut.Outline(restored)));
+            Assert.All(section.Restored.SelectMany(run => run), p => Assert.InRange(sliced.DistanceToEdge(p), 0, 0.3));
+        }
+    }
+
+    [Fact(DisplayName = "Mapped against another plan a zone is over by what it is cut deeper; against itself a body is right everywhere")]
+    public void Map()
+    {
+        var (zirconia, metal) = (Shipped.Unit("36 crown zirconia"), Shipped.Unit("36 crown metal"));
+        var (own, other) = (Drawn(zirconia), Drawn(metal));
+        Assert.All(Values(Named(own.Against(own), "prepared"), RoundMap.Name), off => Assert.Equal(0, off, 0.01));
+        var body = Named(other.Against(own), "prepared");
+        var (off, zones) = (Values(body, RoundMap.Name), Values(body, "_ZONE"));
+        foreach (var name in new[] { "functional-cusp-mesiofacial", "non-functional-cusp-mesiolingual", "lingual" })
+        {
+            var zone = metal.Plan.Zones.ToList().FindIndex(one => one.Zone.Name == name);
+            var deeper = metal.Plan.Zones[zone].Depth.Value.Target.Value - zirconia.Plan.Zones[zone].Depth.Value.Target.Value;
+            var told = Enumerable.Range(0, off.Length).Where(i => zones[i] == zone).Select(i => (double)off[i]).Order().ToArray();
+            Assert.Equal(-deeper, told[told.Length / 2], 0.12);
+        }
+        // A whole tooth against a cut one: short by what was to be cut.
+        var tooth = Named(own, "tooth");
+        var uncut = RoundMap.Of(tooth.Surface, new MeshTree(Named(own, "prepared").Surface));
+        Assert.Equal(Values(tooth, "_REMOVED").Max(), uncut.Max(), 0.1);
+
+        RoundFigure Drawn(PlannedUnit unit) => RoundBaker.Of(unit.Preparation, RoundQuality.Draft);
     }
 
     [Fact(DisplayName = "Seen along a path that leans, the wall it leans over is hidden, the one across from it is not")]

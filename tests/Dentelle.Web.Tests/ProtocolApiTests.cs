@@ -3,6 +3,7 @@ using Dentelle.Core.Exchange;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
 using Microsoft.Extensions.DependencyInjection;
+using SharpGLTF.Schema2;
 
 namespace Dentelle.Web.Tests;
 
@@ -36,6 +37,9 @@ public sealed class ProtocolApiTests : IDisposable
         Assert.Equal(old, (string)effect!["unitId"]!);
         Assert.Equal(1, (int)draft["untouched"]!);
         Assert.Equal("1.0 mm", (string)draft["since"]![0]!["before"]!);
+
+        // The sample tooth in the round is cut by the draft's numbers.
+        Assert.InRange(await GrooveCut(1.6) - await GrooveCut(1.0), 0.4, 0.65);
 
         Assert.Equal((422, "protocol-note"), await client.Post("/api/protocols", Keep(Groove, 1.4, "House values", "  ")).Refused());
         var kept = await client.Post("/api/protocols", Keep(Groove, 1.4, "House values", "our mill")).Json();
@@ -124,6 +128,20 @@ public sealed class ProtocolApiTests : IDisposable
             TestContext.Current.CancellationToken
         );
         Assert.Contains("new version", problem!.Sentence);
+    }
+
+    /// <summary>How deep the groove, ninth of the molar's zones, is cut in the body that is drawn.</summary>
+    private async Task<float> GrooveCut(double groove)
+    {
+        var entry = Entry(Groove, groove);
+        (entry["tooth"], entry["restoration"], entry["material"]) = ("36", "crown", "zirconia-monolithic");
+        var answer = await client.Post("/api/protocols/sample/round.glb", entry.ToJsonString());
+        var file = ModelRoot.ParseGLB(await answer.EnsureSuccessStatusCode().Content.ReadAsByteArrayAsync());
+        var body = file.LogicalMeshes.Single(mesh => mesh.Name == "prepared").Primitives[0];
+        var cut = body.GetVertexAccessor("_REMOVED").AsScalarArray();
+        var zones = body.GetVertexAccessor("_ZONE").AsScalarArray();
+        var own = cut.Zip(zones).Where(at => at.Second == 8).Select(at => at.First).Order().ToArray();
+        return own[own.Length / 2];
     }
 
     private string Draft(string path, double value) => Entry(path, value).ToJsonString();

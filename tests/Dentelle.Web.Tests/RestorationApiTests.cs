@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using SharpGLTF.Schema2;
 
 namespace Dentelle.Web.Tests;
 
@@ -51,6 +52,16 @@ public sealed class RestorationApiTests : IDisposable
         Assert.Equal(1, (int)unit["version"]!);
         Assert.Equal(Cut(0), (double)(await client.Get($"/api/units/{id}/cost"))["cost"]!["removedMm3"]!, 1e-6);
         Assert.Equal(422, (await client.Post($"/api/units/{id}/options", """{ "options": ["crown cheese"] }""").Refused()).Status);
+        // In the round an option tells at each place how far it lies off the plan; a crown departs from a veneer by more than a millimetre.
+        var round = ModelRoot.ParseGLB(
+            await client.GetByteArrayAsync($"/api/units/{id}/bodies/option.glb?line=crown%20lithium%20disilicate")
+        );
+        var off = round.LogicalMeshes.Single(mesh => mesh.Name == "prepared").Primitives[0].GetVertexAccessor("_DEVIATION").AsScalarArray();
+        Assert.InRange(off.Min(), -3, -1);
+        Assert.Equal((422, "material"), await client.GetAsync($"/api/units/{id}/bodies/option.glb?line=crown%20cheese").Refused());
+        var around = ModelRoot.ParseGLB(await client.GetByteArrayAsync($"/api/units/{id}/bodies/around.glb"));
+        Assert.Equal(2, around.LogicalMeshes.Count(mesh => mesh.Name == "neighbour"));
+        Assert.Contains(around.LogicalMeshes, mesh => mesh.Name == "antagonist");
         Assert.Equal(
             422,
             (

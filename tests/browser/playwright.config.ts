@@ -10,6 +10,7 @@ process.env.DENTELLE_DATA ??= mkdtempSync(join(tmpdir(), 'dentelle-browser-'));
 export default defineConfig({
   testDir: '.',
   outputDir: 'results',
+  snapshotPathTemplate: 'pictures/{arg}{ext}',
   workers: 1,
   reporter: [['list'], ['json', { outputFile: 'results/report.json' }]],
   use: {

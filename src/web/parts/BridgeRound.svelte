@@ -8,9 +8,10 @@
   import { RoundState } from './round/roundState.svelte';
   import { along, sideOf, toScreen, type Side, type Vec } from '../scene/turntable';
 
-  let { units }: { units: readonly Unit[] } = $props();
+  let { units, shown = false }: { units: readonly Unit[]; shown?: boolean } = $props();
 
-  let open = $state(false);
+  // svelte-ignore state_referenced_locally
+  let open = $state(shown);
   let marks = $state.raw<Schemas['BridgeRoundView']>();
   let round = $state.raw<RoundState>();
   let plate = $state.raw<Plate>();
@@ -51,7 +52,9 @@
   </svg>
 {/snippet}
 
-<Button class="mt-3" aria-pressed={open} onclick={() => (open = !open)}>In the round</Button>
+{#if !shown}
+  <Button class="mt-3" aria-pressed={open} onclick={() => (open = !open)}>In the round</Button>
+{/if}
 {#if open && round}
   {@const current = round}
   <figure aria-label="The bridge in the round">

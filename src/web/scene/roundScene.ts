@@ -150,8 +150,7 @@ export class RoundScene {
     if (this.#waiting) return;
     this.#waiting = requestAnimationFrame(() => {
       this.#waiting = 0;
-      this.#picture(this.#renderer.getPixelRatio());
-      this.onpicture();
+      if (this.#picture(this.#renderer.getPixelRatio())) this.onpicture();
     });
   }
 
@@ -202,9 +201,10 @@ export class RoundScene {
     this.draw();
   }
 
-  #picture(pixelRatio: number): void {
+  /** @returns Whether there was anything to draw. */
+  #picture(pixelRatio: number): boolean {
     const [view, look] = [this.#view, this.#look];
-    if (!view || !look || view.width < 1 || view.height < 1) return;
+    if (!this.bodies || !view || !look || view.width < 1 || view.height < 1) return false;
     const from = performance.now();
     aim(this.#camera, view);
     this.#shared.scale.value = view.scale * pixelRatio;
@@ -226,6 +226,7 @@ export class RoundScene {
     for (const line of outlined) line.draw(renderer, this.#camera);
     this.drawn.pictures++;
     this.drawn.milliseconds = performance.now() - from;
+    return true;
   }
 
   /** The outlines that are drawn over this picture, made ready for it. */

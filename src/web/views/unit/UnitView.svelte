@@ -160,11 +160,13 @@
   <h1 class="sr-only">{unit.written}, {unit.plan.toothName}</h1>
   <div class="grid h-full grid-cols-[186px_minmax(0,1fr)] xl:grid-cols-[208px_minmax(0,1fr)]">
     <CaseMargin {unitState} {unit} />
-    <div class="max-w-xl px-8 py-6">
-      <p class="font-plate text-[26px]">{unit.written}, pontic</p>
-      <p>Nothing is cut here: the bridge stands in for the {unit.plan.toothName}.</p>
-      <UnitFacts {unit} />
-      <BridgeRound units={[unit]} />
+    <div class="grid min-h-0 grid-cols-[minmax(0,26rem)_minmax(0,1fr)] gap-8 overflow-y-auto px-8 py-6">
+      <div>
+        <p class="font-plate text-[26px]">{unit.written}, pontic</p>
+        <p>Nothing is cut here: the bridge stands in for the {unit.plan.toothName}.</p>
+        <UnitFacts {unit} />
+      </div>
+      <BridgeRound units={[unit]} shown />
     </div>
   </div>
 {/if}
