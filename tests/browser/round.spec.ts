@@ -56,6 +56,41 @@ test('in the round: drawn at rest only, turned, peeled, cut through, probed, tak
   await expect(page.locator('path.planned.large')).toBeVisible();
 });
 
+test('options turn together and are mapped against the plan; a protocol’s sample turns; a pontic shows its bridge', async ({
+  page,
+}) => {
+  await begin(page, '36 crown zirconia');
+  await page.keyboard.press('o');
+  await page.getByRole('button', { name: 'Turn them in the round' }).click();
+  const canvases = page.getByRole('dialog').locator('canvas');
+  await expect(canvases).toHaveCount(3);
+  for (const canvas of await canvases.all())
+    await expect(canvas).toHaveAttribute('data-bodies', '2', { timeout: 60_000 });
+  const painted = async (which: number) => (await canvases.nth(which).screenshot()).toString('base64');
+  const before = [await painted(0), await painted(2)];
+  await page.getByRole('group', { name: 'Options seen from' }).getByRole('button', { name: 'above' }).click();
+  await expect.poll(() => painted(0)).not.toBe(before[0]);
+  await expect.poll(() => painted(2)).not.toBe(before[1]);
+  await page.waitForTimeout(1500);
+  const [planned, option] = [await painted(0), await painted(2)];
+  await page.getByRole('button', { name: 'Against the plan' }).click();
+  await expect(page.getByRole('img', { name: /^Scale of the map: more is cut than planned/ })).toBeVisible();
+  await expect.poll(() => painted(2)).not.toBe(option);
+  expect(await painted(0), 'against itself nothing is coloured').toBe(planned);
+
+  await page.goto('/protocols');
+  await page.getByRole('button', { name: 'In the round' }).click();
+  await expect(page.locator('canvas')).toHaveAttribute('data-bodies', '2', { timeout: 60_000 });
+
+  await begin(page, '35x37 bridge zirconia');
+  await page.getByRole('link', { name: /36\b.*pontic/ }).click();
+  await expect(page.getByRole('figure', { name: 'The bridge in the round' }).locator('canvas')).toHaveAttribute(
+    'data-bodies',
+    '2',
+    { timeout: 60_000 },
+  );
+});
+
 test('where the browser has no WebGL the sections stand in, with a sentence', async ({ page }) => {
   await page.addInitScript(() => {
     const own = HTMLCanvasElement.prototype.getContext;

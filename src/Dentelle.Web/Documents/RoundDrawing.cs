@@ -1,3 +1,4 @@
+using System.Globalization;
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Geometry;
@@ -46,7 +47,7 @@ internal static class RoundDrawing
             page.DrawLines(pen, [.. line.Points.Select(Placed)]);
         }
         page.WriteCentred(
-            "in the round",
+            string.Create(CultureInfo.InvariantCulture, $"in the round, {scale / PointsPerMm:0.#} times"),
             SheetFonts.TextFont(8),
             Ink.Brush(Ink.Soft),
             new XPoint(area.X + (area.Width / 2), area.Bottom - 2)

@@ -55,6 +55,8 @@
   let scene = $state.raw<Engine.RoundScene>();
   let failed = $state('');
   let waiting = $state(false);
+  /** Whether the bodies in full are still being made, and it takes a while. */
+  let refining = $state(false);
   /** Pictures drawn: none while nothing moves. */
   let pictures = $state(0);
   /** Counts the bodies shown: what follows from them is worked out again. */
@@ -86,9 +88,11 @@
     const drawn = scene;
     const stop = new AbortController();
     const patience = setTimeout(() => (waiting = true), 250);
+    let longer = 0;
     const settle = () => {
       clearTimeout(patience);
-      waiting = false;
+      clearTimeout(longer);
+      waiting = refining = false;
     };
     const show = async (at: string) => {
       const file = await bring(at, stop.signal, sent);
@@ -98,7 +102,10 @@
       settle();
     };
     void show(from)
-      .then(() => show(fine(from)))
+      .then(() => {
+        longer = window.setTimeout(() => (refining = true), 900);
+        return show(fine(from));
+      })
       .catch((error: unknown) => {
         if (!stop.signal.aborted && error instanceof Error)
           notices.say('The bodies could not be fetched; the sections show the plan as it is.');
@@ -204,5 +211,6 @@
   ></canvas>
   {#if standing}{@render overlay?.(standing)}{/if}
   {#if failed}<p class="absolute inset-x-0 top-1/3 text-center text-soft">{failed}</p>{/if}
+  {#if refining}<p class="quiet pointer-events-none absolute top-14 left-5" role="status">finer lines follow …</p>{/if}
   {#if waiting}<p class="quiet absolute inset-x-0 top-1/2 text-center" role="status">drawing …</p>{/if}
 </div>
