@@ -79,7 +79,7 @@ test('options turn together and are mapped against the plan; a protocol’s samp
   expect(await painted(0), 'against itself nothing is coloured').toBe(planned);
 
   await page.goto('/protocols');
-  await page.getByRole('button', { name: 'In the round' }).click();
+  await page.getByRole('button', { name: 'In the round', exact: true }).click();
   await expect(page.locator('canvas')).toHaveAttribute('data-bodies', '2', { timeout: 60_000 });
 
   await begin(page, '35x37 bridge zirconia');

@@ -75,7 +75,13 @@ for (const shot of shots) {
     if ((await offer.count()) > 0) await offer.click();
     await page.waitForTimeout(900);
   }
-  if (shot.options) await page.getByRole('region', { name: 'Options' }).evaluate((element) => element.scrollIntoView());
+  if (shot.options) {
+    await page.getByRole('button', { name: 'Turn them in the round' }).click();
+    await page.waitForTimeout(7000);
+    await page.getByRole('button', { name: 'Against the plan' }).click();
+    await page.getByRole('region', { name: 'Options' }).evaluate((element) => element.scrollIntoView());
+    await page.waitForTimeout(1500);
+  }
   if (shot.key) {
     await page.keyboard.press(shot.key);
     await page.waitForTimeout(400);
@@ -83,7 +89,7 @@ for (const shot of shots) {
   if (shot.round) {
     const fine = page.waitForResponse((answer) => answer.url().includes('quality=fine'));
     if (shot.round === '3') await page.keyboard.press('3');
-    else await page.getByRole('button', { name: shot.round }).click();
+    else await page.getByRole('button', { name: shot.round, exact: true }).click();
     await fine;
     await page.waitForTimeout(5000);
     await page.locator('canvas').scrollIntoViewIfNeeded();

@@ -10,7 +10,8 @@
   import RoundCanvas from './round/RoundCanvas.svelte';
   import { RoundState } from './round/roundState.svelte';
 
-  let { unit, columns }: { unit: Unit; columns: readonly Schemas['OptionColumn'][] } = $props();
+  let { unit, columns, ground }: { unit: Unit; columns: readonly Schemas['OptionColumn'][]; ground: 'paper' | 'leaf' } =
+    $props();
 
   // One hand turns them all.
   const round = untrack(() => new RoundState(unit.drawing.round.mesial as unknown as Vec, 'facial'));
@@ -41,7 +42,7 @@
           {round}
           label="{upperFirst(column.what)} in the round; all options turn together"
           room={{ x: 8, top: 10, bottom: 8 }}
-          ground="leaf"
+          {ground}
         />
       </div>
     </TableBodyCell>

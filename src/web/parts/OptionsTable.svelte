@@ -14,7 +14,11 @@
   import { plain, upperFirst } from '../words/words';
   import { rowsOf } from './optionRows';
 
-  let { unit, ontake }: { unit: Unit; ontake: (inputs: Inputs) => void } = $props();
+  let {
+    unit,
+    ontake,
+    ground = 'paper',
+  }: { unit: Unit; ontake: (inputs: Inputs) => void; ground?: 'paper' | 'leaf' } = $props();
 
   let options = $state<string[]>([]);
   let columns = $state<Schemas['OptionColumn'][]>([]);
@@ -97,7 +101,7 @@
         </TableBodyCell>
       {/each}
     </TableBodyRow>
-    {#if turning}<OptionRounds {unit} {columns} />{/if}
+    {#if turning}<OptionRounds {unit} {columns} {ground} />{/if}
     {#each shown as row (row.words)}
       <TableBodyRow>
         <th class="py-1.5 pr-4 font-normal text-soft" scope="row">{row.words}</th>

@@ -59,6 +59,10 @@
     stroke-opacity: 0.4;
     stroke-width: 1;
   }
+  /* As on the body: dark strokes on the light inks of the chair screen. */
+  :global([data-theme='chair']) .stroke {
+    stroke: var(--paper);
+  }
   text {
     font: 400 13px var(--font-plate);
     fill: var(--soft);

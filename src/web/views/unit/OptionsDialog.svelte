@@ -12,6 +12,7 @@
   {#if open}
     <OptionsTable
       {unit}
+      ground="leaf"
       ontake={(inputs) => {
         unitState.replace(inputs);
         open = false;
