@@ -91,9 +91,14 @@ internal static class BodyCommands
             return problem;
         if (!Read(afterFile).Is(out var after, out problem))
             return problem;
-        if (!PreparationMeasure.Of(before, after, path.Direction).Is(out var measure, out problem))
+        // What a file holds is not what a scanner meant until it has been looked at.
+        if (!Scan.Of(before, Vec3.UnitZ, "The surface before").Is(out var old, out problem))
             return problem;
-        var document = MeasureDocument.From(measure);
+        if (!Scan.Of(after, Vec3.UnitZ, "The surface after").Is(out var cut, out problem))
+            return problem;
+        if (!PreparationMeasure.Of(old.Surface, cut.Surface, path.Direction).Is(out var measure, out problem))
+            return problem;
+        var document = MeasureDocument.From(measure, [.. old.Told, .. cut.Told]);
         return options.Has("--json") ? JsonDocuments.Write(document) : Table(document);
     }
 
@@ -188,12 +193,17 @@ internal static class BodyCommands
         return text.ToString().TrimEnd();
     }
 
+    private static string Rule(MeasuredDepth depth) =>
+        depth.VolumeFrom == Kebab.Of(VolumeRule.ClosedBodies) ? "two closed bodies, weighed" : "an open surface: depth over the cut area";
+
     private static string Table(MeasureDocument document)
     {
         var text = new StringBuilder();
+        foreach (var sentence in document.Told)
+            text.AppendLine(sentence);
         text.AppendLine(
             CultureInfo.InvariantCulture,
-            $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ · deepest {document.Depth.MaxMm:0.00} mm · mean "
+            $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ ({Rule(document.Depth)}) · deepest {document.Depth.MaxMm:0.00} mm · mean "
                 + $"{document.Depth.MeanMm:0.00} mm"
         );
         foreach (var pair in document.Walls)

@@ -8,12 +8,15 @@ public sealed record MeasureDocument(
     MeasuredDepth Depth,
     IReadOnlyList<MeasuredWalls> Walls,
     MeasuredUndercut Undercut,
-    MeasuredPath BestPath
+    MeasuredPath BestPath,
+    IReadOnlyList<string> Told
 )
 {
-    public static MeasureDocument From(PreparationMeasure measure) =>
+    /// <param name="measure">What was measured.</param>
+    /// <param name="told">What was mended or guessed of the files before.</param>
+    public static MeasureDocument From(PreparationMeasure measure, IEnumerable<string> told) =>
         new(
-            new(Round(measure.RemovedVolume), Round(measure.MaxDepth), Round(measure.MeanDepth)),
+            new(Round(measure.RemovedVolume), Kebab.Of(measure.VolumeFrom), Round(measure.MaxDepth), Round(measure.MeanDepth)),
             [.. measure.Walls.Select(pair => new MeasuredWalls(Kebab.Of(pair.Kind), Round(pair.Convergence.Degrees)))],
             new(
                 Three(measure.Undercut.Path),
@@ -21,7 +24,8 @@ public sealed record MeasureDocument(
                 Round(measure.Undercut.Area),
                 Round(measure.Undercut.Volume)
             ),
-            new(Three(measure.BestPath.Direction), Round(measure.BestPath.LeastWallAngle), Round(measure.BestPath.Freedom))
+            new(Three(measure.BestPath.Direction), Round(measure.BestPath.LeastWallAngle), Round(measure.BestPath.Freedom)),
+            [.. told]
         );
 
     private static double Round(double value) => Math.Round(value, 4) + 0.0;
@@ -30,7 +34,8 @@ public sealed record MeasureDocument(
         [Math.Round(direction.X, 6) + 0.0, Math.Round(direction.Y, 6) + 0.0, Math.Round(direction.Z, 6) + 0.0];
 }
 
-public sealed record MeasuredDepth(double RemovedVolumeMm3, double MaxMm, double MeanMm);
+/// <param name="VolumeFrom">closed-bodies or depth-over-area.</param>
+public sealed record MeasuredDepth(double RemovedVolumeMm3, string VolumeFrom, double MaxMm, double MeanMm);
 
 /// <param name="Pair">mesiodistal or faciolingual.</param>
 public sealed record MeasuredWalls(string Pair, double TocDeg);

@@ -16,8 +16,19 @@ public enum WallPairKind
 /// <summary>Total occlusal convergence of two opposing walls.</summary>
 public sealed record WallPair(WallPairKind Kind, Toc Convergence);
 
+/// <summary>How a removed volume is reckoned.</summary>
+public enum VolumeRule
+{
+    /// <summary>Both bodies are closed: the difference of what they hold.</summary>
+    ClosedBodies,
+
+    /// <summary>One is open: depth summed over the cut surface, which misses what bends.</summary>
+    DepthOverArea,
+}
+
 /// <summary>What was cut, measured between the surfaces before and after. Millimetres, square and cubic millimetres, degrees.</summary>
 /// <param name="RemovedVolume">What the body lost.</param>
+/// <param name="VolumeFrom">How that was reckoned.</param>
 /// <param name="MaxDepth">Greatest distance of the cut surface from the surface before.</param>
 /// <param name="MeanDepth">Its mean over the cut surface's area.</param>
 /// <param name="Walls">Pairs of which both walls were found.</param>
@@ -25,6 +36,7 @@ public sealed record WallPair(WallPairKind Kind, Toc Convergence);
 /// <param name="BestPath">The path with the greatest least wall angle.</param>
 public sealed record PreparationMeasure(
     double RemovedVolume,
+    VolumeRule VolumeFrom,
     double MaxDepth,
     double MeanDepth,
     IReadOnlyList<WallPair> Walls,
@@ -64,8 +76,11 @@ public sealed record PreparationMeasure(
         var cut = Array.ConvertAll(cutPieces, pair => pair.Piece);
         var between = cutPieces.Sum(pair => pair.Depth * pair.Piece.Area.Length);
         var unit = path.Unit;
+        // Closed bodies are weighed.
+        var rule = before.Topology.IsWatertight && after.Topology.IsWatertight ? VolumeRule.ClosedBodies : VolumeRule.DepthOverArea;
         return new PreparationMeasure(
-            Removed(before, after, between),
+            rule == VolumeRule.ClosedBodies ? before.Volume - after.Volume : between,
+            rule,
             Deepest(old, cut),
             between / cut.Sum(piece => piece.Area.Length),
             [.. Pairs(cut, unit)],
@@ -73,10 +88,6 @@ public sealed record PreparationMeasure(
             DrawCone.Of([.. cut.Select(piece => piece.Facet).Distinct().Select(facet => after.AreaVector(facet).Unit)])
         );
     }
-
-    /// <summary>Closed bodies are weighed; of open scans the depth is summed over the cut surface.</summary>
-    private static double Removed(Mesh before, Mesh after, double between) =>
-        before.Topology.IsWatertight && after.Topology.IsWatertight ? before.Volume - after.Volume : between;
 
     private static double Deepest(MeshTree old, SurfacePiece[] cut)
     {

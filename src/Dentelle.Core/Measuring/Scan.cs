@@ -1,0 +1,151 @@
+using System.Globalization;
+using System.Numerics;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Meshes;
+
+namespace Dentelle.Core.Measuring;
+
+/// <summary>
+/// A surface as a scanner gave it, made fit to be measured: in millimetres, one surface without strays, its small holes closed, its
+/// outside out.
+/// </summary>
+/// <param name="Surface">What is measured.</param>
+/// <param name="Told">What was mended or guessed, in sentences for the user.</param>
+public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
+{
+    /// <summary>A part of the surface with fewer triangles than this share of the largest part is no tooth.</summary>
+    private const double Stray = 0.01;
+
+    /// <summary>Where the largest part holds less of all triangles, there is no surface but a heap.</summary>
+    private const double Heap = 0.2;
+
+    /// <summary>A hole with a longer border, in millimetres, is where the scan ends: a small front tooth's neck is 14 round.</summary>
+    private const double LongestHole = 12;
+
+    /// <summary>How far across single teeth and whole rows are, in millimetres, with room on either side.</summary>
+    private const double Narrowest = 5,
+        Widest = 150;
+
+    /// <summary>A scanner sets some six triangles round a vertex; where hundreds meet, a face of many corners was cut into slivers.</summary>
+    private const int MostRound = 500;
+
+    /// <param name="mesh">As it was read.</param>
+    /// <param name="up">To the bite: an open surface shows its outside that way.</param>
+    /// <param name="name">What it is called in sentences.</param>
+    /// <returns>A problem where nothing of it can be trusted.</returns>
+    public static Answer<Scan> Of(Mesh mesh, Vec3 up, string name)
+    {
+        var told = new List<string>();
+        var welded = Welder.Weld(mesh);
+        var surface = welded.Where(i => welded.AreaVector(i) is var area && area.LengthSquared > 0 && double.IsFinite(area.LengthSquared));
+        if (surface.TriangleCount == 0)
+            return new Problem("scan-empty", $"{name} has no triangle with an area.");
+        if (Enumerable.Range(0, surface.Positions.Length).Max(vertex => surface.Ring.Around(vertex).Length) is > MostRound and var crowd)
+            return new Problem(
+                "scan-fan",
+                $"{name} has {crowd:N0} triangles at one corner: that is a drawn face, no scan. Export it as even triangles."
+            );
+        if (
+            !OneSurface(surface, name, told).Is(out var single, out var problem)
+            || !InMillimetres(single, name, told).Is(out var sized, out problem)
+        )
+            return problem;
+        return new Scan(OutsideOut(Closed(sized, name, told), up, name, told), told);
+    }
+
+    private static Answer<Mesh> OneSurface(Mesh mesh, string name, List<string> told)
+    {
+        var parts = mesh.Topology.Components;
+        if (parts.Count == 1)
+            return mesh;
+        var sizes = new int[parts.Count];
+        foreach (var part in parts.Of)
+            sizes[part]++;
+        var largest = sizes.Max();
+        if (largest < Heap * mesh.TriangleCount)
+            return new Problem(
+                "scan-heap",
+                $"{name} falls into {parts.Count:N0} pieces, the largest of {largest:N0} triangles: that is no surface. Export it again, as one mesh."
+            );
+        if (!sizes.Any(size => size < Stray * largest))
+            return mesh;
+        var kept = mesh.Where(triangle => sizes[parts.Of[triangle]] >= Stray * largest);
+        told.Add(
+            $"{name}: {sizes.Count(size => size < Stray * largest):N0} stray pieces were left out, {mesh.TriangleCount - kept.TriangleCount:N0} triangles in all."
+        );
+        return kept;
+    }
+
+    private static Answer<Mesh> InMillimetres(Mesh mesh, string name, List<string> told)
+    {
+        const double metres = 1000,
+            inches = 25.4,
+            micrometres = 0.001;
+        var across = Math.Max(mesh.Box.Size.X, Math.Max(mesh.Box.Size.Y, mesh.Box.Size.Z));
+        // From the narrowest tooth to the widest row; what would fit two units is neither's.
+        (string Unit, double Scale)? found = across switch
+        {
+            >= Narrowest and <= Widest => ("millimetres", 1),
+            >= 1000 * Narrowest and <= 1000 * Widest => ("micrometres", micrometres),
+            >= Narrowest / inches and < Narrowest => ("inches", inches),
+            >= Narrowest / metres and <= Widest / metres => ("metres", metres),
+            _ => null,
+        };
+        if (found is not var (unit, scale))
+            return new Problem(
+                "scan-size",
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{name} is {across:G3} across, which is neither a tooth nor a row of teeth in millimetres, inches, metres or micrometres."
+                )
+            );
+        if (scale == 1)
+            return mesh;
+        told.Add(
+            string.Create(CultureInfo.InvariantCulture, $"{name} is {across:G3} across: taken to be in {unit}, {across * scale:0.0} mm.")
+        );
+        return mesh.Mapped(p => p * scale);
+    }
+
+    /// <summary>Closes what is missing but for the scan's own end, each hole by a fan about its middle.</summary>
+    private static Mesh Closed(Mesh mesh, string name, List<string> told)
+    {
+        var holes = mesh.Topology.BoundaryLoops.Where(loop => loop.Count >= 3 && Length(mesh, loop) <= LongestHole).ToArray();
+        if (holes.Length == 0)
+            return mesh;
+        var positions = new List<Vector3>(mesh.Positions.ToArray());
+        var corners = new List<int>(mesh.Corners.ToArray());
+        foreach (var hole in holes)
+        {
+            var middle = hole.Aggregate(default(Vec3), (sum, vertex) => sum + mesh.Positions[vertex]) / hole.Count;
+            for (var i = 0; i < hole.Count; i++)
+                corners.AddRange([hole[i], hole[(i + 1) % hole.Count], positions.Count]);
+            positions.Add((Vector3)middle);
+        }
+        told.Add($"{name}: {holes.Length:N0} small {(holes.Length == 1 ? "hole was" : "holes were")} closed.");
+        return new Mesh([.. positions], [.. corners]);
+    }
+
+    private static double Length(Mesh mesh, IReadOnlyList<int> loop)
+    {
+        var sum = 0.0;
+        for (var i = 0; i < loop.Count; i++)
+            sum += ((Vec3)mesh.Positions[loop[(i + 1) % loop.Count]] - mesh.Positions[loop[i]]).Length;
+        return sum;
+    }
+
+    /// <summary>A closed body holds a positive volume; an open one shows more of its outside to the bite.</summary>
+    private static Mesh OutsideOut(Mesh mesh, Vec3 up, string name, List<string> told)
+    {
+        var outward = mesh.Topology.IsWatertight
+            ? mesh.Volume
+            : Enumerable.Range(0, mesh.TriangleCount).Sum(triangle => mesh.AreaVector(triangle).Dot(up));
+        if (outward >= 0)
+            return mesh;
+        told.Add($"{name} came inside out and was turned.");
+        var corners = mesh.Corners.ToArray();
+        for (var i = 0; i < corners.Length; i += 3)
+            (corners[i + 1], corners[i + 2]) = (corners[i + 2], corners[i + 1]);
+        return new Mesh(mesh.Positions.ToArray(), corners);
+    }
+}
