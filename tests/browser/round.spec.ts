@@ -106,6 +106,18 @@ test('where the browser has no WebGL the sections stand in, with a sentence', as
   await expect(page.locator('path.planned.large')).toBeVisible();
 });
 
+test('where what draws it can’t be fetched the sections stand in, with a sentence; nobody who only reads the plan is told', async ({
+  page,
+}) => {
+  await page.route('**/assets/roundScene*', (route) => route.abort());
+  await begin(page, '36 crown zirconia');
+  await page.waitForTimeout(1500);
+  await expect(page.getByText(/could not be fetched/)).toBeHidden();
+  await page.keyboard.press('3');
+  await expect(page.getByText(/could not be fetched; the sections show the same bodies/)).toBeVisible();
+  await expect(page.locator('path.planned.large')).toBeVisible();
+});
+
 test('opened and closed again and again it leaves nothing behind', async ({ page }) => {
   const warnings: string[] = [];
   page.on('console', (message) => {

@@ -62,19 +62,27 @@
   /** Counts the bodies shown: what follows from them is worked out again. */
   let shown = $state(0);
 
+  function fail(why: string) {
+    failed = why;
+    onfail?.(why);
+  }
+
   onMount(() => {
     let closed = false;
     // The engine's library is large; it comes when it is first wanted.
-    void import('../../scene/roundScene').then((loaded) => {
-      if (closed || !canvas) return;
-      try {
-        scene = new loaded.RoundScene(canvas, () => pictures++);
-        engine = loaded;
-      } catch {
-        failed = 'This browser draws nothing in the round (WebGL is missing or switched off).';
-        onfail?.(failed);
-      }
-    });
+    import('../../scene/roundScene')
+      .then((loaded) => {
+        if (closed || !canvas) return;
+        try {
+          scene = new loaded.RoundScene(canvas, () => pictures++);
+          engine = loaded;
+        } catch {
+          fail('This browser draws nothing in the round (WebGL is missing or switched off).');
+        }
+      })
+      .catch(() => {
+        if (!closed) fail('What draws in the round could not be fetched.');
+      });
     return () => {
       closed = true;
       scene?.close();

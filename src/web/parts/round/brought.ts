@@ -17,7 +17,8 @@ let ahead: { address: string; file: Promise<ArrayBuffer | null> } | undefined;
 export function bringAhead(address: string): void {
   if (ahead?.address === address) return;
   ahead = { address, file: ask(address).catch(() => null) };
-  void import('../../scene/roundScene');
+  // Should the program be away, whoever looks is told; nobody has asked yet.
+  import('../../scene/roundScene').catch(() => {});
 }
 
 export async function bring(address: string, signal: AbortSignal, body?: object): Promise<ArrayBuffer> {
