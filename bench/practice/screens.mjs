@@ -1,5 +1,7 @@
 // How long each screen's answers take in a practice as large as this one, and what twenty people at once wait.
 //   node bench/practice/screens.mjs http://127.0.0.1:5190
+import { at } from './shares.mjs';
+
 const base = process.argv[2];
 const json = { 'content-type': 'application/json' };
 
@@ -11,8 +13,6 @@ async function timed(path, init) {
   return { ms: performance.now() - from, text };
 }
 
-const at = (times, share) =>
-  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(share * times.length))];
 const said = (times) =>
   `median ${at(times, 0.5).toFixed(0)} · 95 % under ${at(times, 0.95).toFixed(0)} · slowest ${Math.max(...times).toFixed(0)}`;
 

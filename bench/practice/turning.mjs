@@ -2,14 +2,13 @@
 // while two bodies in full are turned. Chromium draws in software here: its own time in drawing is not among the figures.
 //   node bench/practice/turning.mjs http://127.0.0.1:5190
 import { chromium } from '@playwright/test';
+import { at } from './shares.mjs';
 
 const base = process.argv[2];
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--no-first-run'],
 });
-const at = (times, share) =>
-  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(share * times.length))];
 const said = (times) => `median ${at(times, 0.5).toFixed(1)} · 95 % under ${at(times, 0.95).toFixed(1)} ms`;
 
 async function unit(line) {

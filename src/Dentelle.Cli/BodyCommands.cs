@@ -203,8 +203,8 @@ internal static class BodyCommands
             text.AppendLine(sentence);
         text.AppendLine(
             CultureInfo.InvariantCulture,
-            $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ ({Rule(document.Depth)}) · deepest {document.Depth.MaxMm:0.00} mm · mean "
-                + $"{document.Depth.MeanMm:0.00} mm"
+            $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ ({Rule(document.Depth)}) · deepest "
+                + $"{document.Depth.MaxMm:0.00} mm · mean {document.Depth.MeanMm:0.00} mm"
         );
         foreach (var pair in document.Walls)
             text.AppendLine(CultureInfo.InvariantCulture, $"{pair.Pair} convergence {pair.TocDeg:0.0}°");

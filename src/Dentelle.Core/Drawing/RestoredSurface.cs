@@ -9,7 +9,9 @@ namespace Dentelle.Core.Drawing;
 /// <summary>The restoration's own surface: the present one moved by the build-out of each zone.</summary>
 internal static class RestoredSurface
 {
-    /// <summary>Where two zones meet the surface goes over from the one's build-out to the other's, and from one way to the other.</summary>
+    /// <summary>
+    /// Where two zones meet the surface goes over from the one's build-out to the other's, and from one way to the other.
+    /// </summary>
     private const int Passes = 12;
 
     /// <param name="plan">The plan.</param>
@@ -31,7 +33,7 @@ internal static class RestoredSurface
         double[] Evened(Func<Vector3, float> part)
         {
             var values = Array.ConvertAll(moves, move => (double)part(move));
-            SurfaceValues.Even(present, values, Passes, _ => true, _ => true);
+            SurfaceValues.Even(present, values, Passes);
             return values;
         }
     }

@@ -121,7 +121,7 @@ public static class RoundBaker
         Vector3[] from = [.. Enumerable.Range(0, removed.Length).Select(i => mesh.Positions[i] + (off * mesh.Normals[i]))];
         // What was under the tooth's own bulge before is none of the cut.
         double[] hidden = [.. tree.AnyHits(from, path).Zip(removed, (meets, depth) => meets && depth > Left ? 1.0 : 0)];
-        SurfaceValues.Even(mesh, hidden, 2, _ => true, _ => true);
+        SurfaceValues.Even(mesh, hidden, 2);
         return Floats(hidden);
     }
 

@@ -27,7 +27,7 @@ public static class RoundMap
     public static float[] Of(Mesh surface, MeshTree other, CancellationToken cancel = default)
     {
         var values = other.SignedDistances(surface.Positions.ToArray(), cancel: cancel);
-        SurfaceValues.Even(surface, values, Passes, _ => true, _ => true);
+        SurfaceValues.Even(surface, values, Passes);
         return Array.ConvertAll(values, value => (float)value);
     }
 }

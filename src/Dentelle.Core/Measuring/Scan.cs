@@ -26,7 +26,9 @@ public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
     private const double Narrowest = 5,
         Widest = 150;
 
-    /// <summary>A scanner sets some six triangles round a vertex; where hundreds meet, a face of many corners was cut into slivers.</summary>
+    /// <summary>
+    /// A scanner sets some six triangles round a vertex; where hundreds meet, a face of many corners was cut into slivers.
+    /// </summary>
     private const int MostRound = 500;
 
     /// <param name="mesh">As it was read.</param>
@@ -37,7 +39,7 @@ public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
     {
         var told = new List<string>();
         var welded = Welder.Weld(mesh);
-        var surface = welded.Where(i => welded.AreaVector(i) is var area && area.LengthSquared > 0 && double.IsFinite(area.LengthSquared));
+        var surface = welded.Where(i => welded.AreaVector(i).LengthSquared > 0);
         if (surface.TriangleCount == 0)
             return new Problem("scan-empty", $"{name} has no triangle with an area.");
         if (Enumerable.Range(0, surface.Positions.Length).Max(vertex => surface.Ring.Around(vertex).Length) is > MostRound and var crowd)
@@ -65,14 +67,14 @@ public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
         if (largest < Heap * mesh.TriangleCount)
             return new Problem(
                 "scan-heap",
-                $"{name} falls into {parts.Count:N0} pieces, the largest of {largest:N0} triangles: that is no surface. Export it again, as one mesh."
+                $"{name} falls into {parts.Count:N0} pieces, the largest of {largest:N0} triangles: that is no surface. "
+                    + "Export it again, as one mesh."
             );
-        if (!sizes.Any(size => size < Stray * largest))
+        var strays = sizes.Count(size => size < Stray * largest);
+        if (strays == 0)
             return mesh;
         var kept = mesh.Where(triangle => sizes[parts.Of[triangle]] >= Stray * largest);
-        told.Add(
-            $"{name}: {sizes.Count(size => size < Stray * largest):N0} stray pieces were left out, {mesh.TriangleCount - kept.TriangleCount:N0} triangles in all."
-        );
+        told.Add($"{name}: {strays:N0} stray pieces were left out, {mesh.TriangleCount - kept.TriangleCount:N0} triangles in all.");
         return kept;
     }
 
@@ -96,7 +98,8 @@ public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
                 "scan-size",
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"{name} is {across:G3} across, which is neither a tooth nor a row of teeth in millimetres, inches, metres or micrometres."
+                    $"{name} is {across:G3} across, which is neither a tooth nor a row of teeth in millimetres, inches, metres or "
+                        + $"micrometres."
                 )
             );
         if (scale == 1)
@@ -143,9 +146,7 @@ public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
         if (outward >= 0)
             return mesh;
         told.Add($"{name} came inside out and was turned.");
-        var corners = mesh.Corners.ToArray();
-        for (var i = 0; i < corners.Length; i += 3)
-            (corners[i + 1], corners[i + 2]) = (corners[i + 2], corners[i + 1]);
-        return new Mesh(mesh.Positions.ToArray(), corners);
+        // Nothing moves; the corners alone are turned.
+        return mesh.Mapped(p => p, mirrors: true);
     }
 }

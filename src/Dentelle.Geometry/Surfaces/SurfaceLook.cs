@@ -28,6 +28,6 @@ public sealed record SurfaceLook(double[] Openness, double[] FineBend, double[] 
         Even(broad, BroadPasses - FinePasses);
         return new(open, fine, broad);
 
-        void Even(double[] values, int passes) => SurfaceValues.Even(mesh, values, passes, _ => true, _ => true);
+        void Even(double[] values, int passes) => SurfaceValues.Even(mesh, values, passes);
     }
 }

@@ -9,13 +9,22 @@ public static class SurfaceValues
     /// <param name="surface">The mesh.</param>
     /// <param name="values">One for each vertex.</param>
     /// <param name="passes">How often.</param>
-    /// <param name="counts">Whether a value has a say with its neighbours, as it stands before the first pass.</param>
+    /// <param name="counts">Whether a value has a say with its neighbours, as it stands before the first pass; left out, all have.</param>
     /// <param name="changes">Whether it is changed itself, likewise.</param>
-    public static void Even(Mesh surface, double[] values, int passes, Func<double, bool> counts, Func<double, bool> changes)
+    public static void Even(
+        Mesh surface,
+        double[] values,
+        int passes,
+        Func<double, bool>? counts = null,
+        Func<double, bool>? changes = null
+    )
     {
         var ring = surface.Ring;
         var corners = surface.Corners;
-        var (speaks, moves) = (Array.ConvertAll(values, value => counts(value)), Array.ConvertAll(values, value => changes(value)));
+        var (speaks, moves) = (
+            Array.ConvertAll(values, value => counts?.Invoke(value) ?? true),
+            Array.ConvertAll(values, value => changes?.Invoke(value) ?? true)
+        );
         var (now, next) = (values, (double[])values.Clone());
         for (var pass = 0; pass < passes; pass++)
         {

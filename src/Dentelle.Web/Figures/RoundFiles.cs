@@ -1,6 +1,7 @@
 using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Geometry.Files;
+using Dentelle.Web.Http;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Figures;
@@ -10,8 +11,10 @@ internal static class RoundFiles
 {
     public static RoundQuality Quality(string? named) => named == "fine" ? RoundQuality.Fine : RoundQuality.Draft;
 
-    public static FileContentHttpResult Sent(RoundFigure figure)
+    public static Results<FileContentHttpResult, ProblemHttpResult> Sent(Answer<RoundFigure> answer)
     {
+        if (!answer.Is(out var figure, out var problem))
+            return Problems.From(problem);
         var (bodies, lines) = BodyFiles.Round(figure);
         return Sent(bodies, lines);
     }

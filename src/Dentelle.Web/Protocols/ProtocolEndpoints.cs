@@ -62,10 +62,7 @@ public static class ProtocolEndpoints
         string? quality,
         ProtocolDrafts drafts,
         CancellationToken stop
-    ) =>
-        drafts.Round(entry, RoundFiles.Quality(quality), stop).Is(out var figure, out var problem)
-            ? RoundFiles.Sent(figure)
-            : Problems.From(problem);
+    ) => RoundFiles.Sent(drafts.Round(entry, RoundFiles.Quality(quality), stop));
 
     private static async Task<Results<Ok<ProtocolName>, ProblemHttpResult>> Keep(
         KeepEntry entry,

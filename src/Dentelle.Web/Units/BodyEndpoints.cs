@@ -52,21 +52,15 @@ public static class BodyEndpoints
 
     /// <summary>The unit in the round, with what the screen's engraving needs at each vertex.</summary>
     private static async Task<FileAnswer> Round(Guid id, string? quality, Rounds rounds, CancellationToken stop) =>
-        (await rounds.UnitAsync(id, RoundFiles.Quality(quality), stop)).Is(out var round, out var problem)
-            ? RoundFiles.Sent(round.Figure)
-            : Problems.From(problem);
+        RoundFiles.Sent(await rounds.FigureAsync(id, RoundFiles.Quality(quality), stop));
 
     /// <summary>The whole bridge that a unit is part of.</summary>
     private static async Task<FileAnswer> Bridge(Guid id, string? quality, Rounds rounds, CancellationToken stop) =>
-        (await rounds.BridgeAsync(id, RoundFiles.Quality(quality), stop)).Is(out var figure, out var problem)
-            ? RoundFiles.Sent(figure)
-            : Problems.From(problem);
+        RoundFiles.Sent(await rounds.BridgeAsync(id, RoundFiles.Quality(quality), stop));
 
     /// <summary>An option for the unit, given as on the quick line; each vertex tells how far it lies off the plan as it stands.</summary>
     private static async Task<FileAnswer> Option(Guid id, string? line, string? quality, Rounds rounds, CancellationToken stop) =>
-        (await rounds.OptionAsync(id, line ?? "", RoundFiles.Quality(quality), stop)).Is(out var figure, out var problem)
-            ? RoundFiles.Sent(figure)
-            : Problems.From(problem);
+        RoundFiles.Sent(await rounds.OptionAsync(id, line ?? "", RoundFiles.Quality(quality), stop));
 
     /// <summary>Neighbours and antagonists of an average arch.</summary>
     private static async Task<FileAnswer> Around(Guid id, Rounds rounds, CancellationToken stop) =>

@@ -35,9 +35,11 @@ public sealed class Rounds(CaseStore store, UnitViews views, UnitOptions options
             return Problems.Missing("unit");
         if (!views.Planned(unit).Is(out var planned, out var problem))
             return problem;
-        var figure = Kept((views.KeyOf(unit), quality), () => RoundBaker.Of(planned.Preparation, quality, stop), stop);
-        return new UnitRound(planned.Plan, figure);
+        return new UnitRound(planned.Plan, Figure(planned, views.KeyOf(unit), quality, stop));
     }
+
+    public async Task<Answer<RoundFigure>> FigureAsync(Guid id, RoundQuality quality, CancellationToken stop) =>
+        (await UnitAsync(id, quality, stop)).Is(out var round, out var problem) ? round.Figure : problem;
 
     /// <summary>An option for a unit, its planned body compared with that of the plan as it stands.</summary>
     public async Task<Answer<RoundFigure>> OptionAsync(Guid id, string option, RoundQuality quality, CancellationToken stop)
@@ -50,12 +52,8 @@ public sealed class Rounds(CaseStore store, UnitViews views, UnitOptions options
             || !views.Planned(unit, inputs, shelf.Of(unit)).Is(out var other, out problem)
         )
             return problem;
-        var standing = Kept((views.KeyOf(unit), quality), () => RoundBaker.Of(planned.Preparation, quality, stop), stop);
-        return Kept(
-            (views.KeyOf(unit), option, quality),
-            () => RoundBaker.Of(other.Preparation, quality, stop).Against(standing, stop),
-            stop
-        );
+        var standing = Figure(planned, views.KeyOf(unit), quality, stop);
+        return Figure(other, views.KeyOf(unit, inputs), quality, stop).Against(standing, stop);
     }
 
     public async Task<Answer<(string Part, Mesh Surface)[]>> AroundAsync(Guid id, CancellationToken stop)
@@ -109,6 +107,10 @@ public sealed class Rounds(CaseStore store, UnitViews views, UnitOptions options
         Preparation[] preparations = [.. units.Select(entry => entry.Item2.Preparation)];
         return new Made(units, Kept((key, quality), () => BridgeRound.Of(preparations, arch, quality, stop), stop));
     }
+
+    /// <summary>What is planned alike is baked once, whoever asks: the unit itself, or an option that comes to the same.</summary>
+    private RoundFigure Figure(PlannedUnit planned, string key, RoundQuality quality, CancellationToken stop) =>
+        Kept((key, quality), () => RoundBaker.Of(planned.Preparation, quality, stop), stop);
 
     /// <summary>Made under the first asker's patience; should that one go away while others wait, it is made again.</summary>
     private T Kept<T>(object key, Func<T> make, CancellationToken stop)

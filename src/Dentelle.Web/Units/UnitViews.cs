@@ -50,7 +50,10 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
     }
 
     /// <summary>All that a unit follows from: itself, and the others of a bridge, which share its path.</summary>
-    public string KeyOf(UnitRow unit) => KeyOf(unit, InputsOf(unit), shelf.Of(unit));
+    public string KeyOf(UnitRow unit) => KeyOf(unit, InputsOf(unit));
+
+    /// <summary>The same with other inputs.</summary>
+    public string KeyOf(UnitRow unit, PlanInputs inputs) => KeyOf(unit, inputs, shelf.Of(unit));
 
     private static string KeyOf(UnitRow unit, PlanInputs inputs, KeptProtocol protocol)
     {

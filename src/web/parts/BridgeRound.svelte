@@ -6,7 +6,8 @@
   import type { Plate } from './round/plate';
   import RoundCanvas from './round/RoundCanvas.svelte';
   import { RoundState } from './round/roundState.svelte';
-  import { along, sideOf, toScreen, type Side, type Vec } from '../scene/turntable';
+  import SeenFrom from './round/SeenFrom.svelte';
+  import { along, toScreen, type Vec } from '../scene/turntable';
 
   let { units, shown = false }: { units: readonly Unit[]; shown?: boolean } = $props();
 
@@ -14,11 +15,9 @@
   let open = $state(shown);
   let marks = $state.raw<Schemas['BridgeRoundView']>();
   let round = $state.raw<RoundState>();
-  let plate = $state.raw<Plate>();
   const id = $derived(units[0]!.id);
   // Any change of any unit is another bridge.
   const versions = $derived(units.map((unit) => unit.version).join('-'));
-  const sides: readonly Side[] = ['facial', 'lingual', 'above'];
   const path = $derived(marks?.path as Vec | undefined);
 
   $effect(() => {
@@ -65,19 +64,10 @@
         label="The bridge's abutments along one path, in the round; drag, or shift and the arrow keys, turns them"
         room={{ x: 40, top: 88, bottom: 44 }}
         {overlay}
-        bind:plate
       />
     </div>
     <figcaption class="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] text-soft">
-      <span class="flex gap-1" role="group" aria-label="Seen from">
-        {#each sides as side (side)}
-          <Button
-            class="px-2 first-letter:uppercase"
-            aria-pressed={plate && sideOf(plate.view, current.mesial) === side}
-            onclick={() => current.lookFrom(side)}>{side}</Button
-          >
-        {/each}
-      </span>
+      <SeenFrom round={current} sides={['facial', 'lingual', 'above']} />
       <label class="flex items-center gap-2">
         peel
         <input type="range" min="0" max="1" step="0.01" bind:value={current.share} class="w-28" />

@@ -4,30 +4,24 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { untrack } from 'svelte';
   import type { Schemas, Unit } from '../api/client';
-  import type { Side, Vec } from '../scene/turntable';
+  import type { Vec } from '../scene/turntable';
   import { upperFirst } from '../words/words';
   import MapScale from './round/MapScale.svelte';
   import RoundCanvas from './round/RoundCanvas.svelte';
   import { RoundState } from './round/roundState.svelte';
+  import SeenFrom from './round/SeenFrom.svelte';
 
   let { unit, columns, ground }: { unit: Unit; columns: readonly Schemas['OptionColumn'][]; ground: 'paper' | 'leaf' } =
     $props();
 
   // One hand turns them all.
-  const round = untrack(() => new RoundState(unit.drawing.round.mesial as unknown as Vec, 'facial'));
-  round.present = 'outline';
-  round.share = 0;
-  const sides: readonly Side[] = ['facial', 'mesial', 'lingual', 'distal', 'above'];
+  const round = untrack(() => RoundState.small(unit.drawing.round.mesial as unknown as Vec));
 </script>
 
 <TableBodyRow class="border-firm">
   <th class="py-1 pr-4 align-top font-normal text-soft" scope="row">
     <span class="block">In the round</span>
-    <span class="mt-1 flex flex-wrap gap-1" role="group" aria-label="Options seen from">
-      {#each sides as side (side)}
-        <Button class="px-1.5 text-[13px] first-letter:uppercase" onclick={() => round.lookFrom(side)}>{side}</Button>
-      {/each}
-    </span>
+    <SeenFrom {round} label="Options seen from" />
     <Button class="mt-1 px-1.5 text-[13px]" aria-pressed={round.map} onclick={() => (round.map = !round.map)}
       >Against the plan</Button
     >

@@ -1,6 +1,14 @@
-import { Color, DoubleSide, type IUniform, ShaderMaterial, Vector2, Vector4 } from 'three';
+import {
+  Color,
+  DoubleSide,
+  type IUniform,
+  ShaderMaterial,
+  type ShaderMaterialParameters,
+  Vector2,
+  Vector4,
+} from 'three';
 import { STAYS } from './bodies';
-import { MOST_STEPS, STEP } from './mapSteps';
+import { INK_GROWTH, LEAST_INK, MOST_STEPS, STEP } from './mapSteps';
 import type { Palette } from './palettes';
 
 /** What all materials of a picture share: one object each, so that a change reaches every one of them. */
@@ -121,7 +129,8 @@ const fragment = /* glsl */ `
     if (steps < 1.0) return bare;
     vec3 hue = off > 0.0 ? shortInk : overInk;
     float share = min(1.0, steps / ${decimal(MOST_STEPS)});
-    vec3 colour = mix(own, hue, 0.22 + 0.78 * pow(share, 1.25)) * (0.82 + 0.26 * tone);
+    float inked = ${decimal(LEAST_INK)} + ${decimal(1 - LEAST_INK)} * pow(share, ${decimal(INK_GROWTH)});
+    vec3 colour = mix(own, hue, inked) * (0.82 + 0.26 * tone);
     // Strokes lean one way where it is short and the other where it is over: the hues needn't be told apart.
     vec2 at = gl_FragCoord.xy - middle;
     float strokes = inkOf((off > 0.0 ? at.x - at.y : at.x + at.y) / max(8.0, scale * 0.16), 0.7);
@@ -204,20 +213,27 @@ export interface Pair {
 export function engraved(shared: Shared, shell: boolean, cutOpen: IUniform<boolean>): Pair {
   const own = { shell: { value: shell }, cutOpen, kind: { value: shell ? 2 : 1 } };
   const inks = { low: { value: new Color() }, own: { value: new Color() }, high: { value: new Color() } };
-  return {
-    seen: new ShaderMaterial({
-      vertexShader: vertex,
-      fragmentShader: fragment,
-      uniforms: { ...shared, ...own, ...inks, line: { value: new Color() } },
-      side: DoubleSide,
-    }),
-    shape: new ShaderMaterial({
-      vertexShader: vertex,
-      fragmentShader: shape,
-      uniforms: { ...shared, ...own },
-      side: DoubleSide,
-    }),
-  };
+  return pair(vertex, fragment, shape, { ...shared, ...own, ...inks, line: { value: new Color() } });
+}
+
+/** Both materials from one vertex shader and one set of uniforms. */
+export function pair(
+  vertexShader: string,
+  seen: string,
+  shape: string,
+  uniforms: Record<string, IUniform>,
+  further: ShaderMaterialParameters = {},
+): Pair {
+  const made = (fragmentShader: string) =>
+    new ShaderMaterial({ vertexShader, fragmentShader, uniforms, side: DoubleSide, ...further });
+  return { seen: made(seen), shape: made(shape) };
+}
+
+export function leave(...pairs: Pair[]): void {
+  for (const { seen, shape } of pairs) {
+    seen.dispose();
+    shape.dispose();
+  }
 }
 
 export function ink({ seen }: Pair, [low, own, high]: Palette['tooth'], line: string): void {

@@ -1,7 +1,7 @@
-import { Color, DoubleSide, Group, Mesh, ShaderMaterial, Vector3, Vector4 } from 'three';
+import { Color, Group, Mesh, Vector4 } from 'three';
 import type { Bodies, Body } from './bodies';
 import { type Cut, faceOf, flatLines, type FlatLine, footOf, sliceOf } from './cutFaces';
-import { lines, type Pair, type Shared } from './engraving';
+import { leave, lines, pair, type Pair, type Shared } from './engraving';
 import type { Palette } from './palettes';
 
 /** The lines of a cut, in its plane. */
@@ -56,10 +56,7 @@ export class OpenFaces {
 
   dispose(): void {
     this.clear();
-    for (const { seen, shape } of [this.#room, this.#tooth]) {
-      seen.dispose();
-      shape.dispose();
-    }
+    leave(this.#room, this.#tooth);
   }
 }
 
@@ -108,44 +105,30 @@ function cutFace(shared: Shared, kind: number): Pair {
     line: { value: new Color() },
     spacing: { value: 0.17 },
     kind: { value: kind },
-    hatched: { value: new Vector3(1, 1, 0) },
   };
-  return {
-    seen: new ShaderMaterial({
-      vertexShader: plain,
-      fragmentShader: /* glsl */ `
-        ${head}
-        ${lines}
-        uniform vec3 base;
-        uniform vec3 line;
-        uniform vec3 paper;
-        uniform float spacing;
-        uniform float scale;
-        void main() {
-          if (below()) discard;
-          float f = (vFlat.x + vFlat.y) / (1.414 * max(spacing, 5.0 / scale));
-          vec3 colour = mix(base, line, inkOf(f, 0.55) * 0.85);
-          gl_FragColor = vec4(mix(paper, colour, smoothstep(fade.x, fade.y, vPlace.z)), 1.0);
-        }
-      `,
-      uniforms,
-      side: DoubleSide,
-      ...behind,
-    }),
-    shape: new ShaderMaterial({
-      vertexShader: plain,
-      fragmentShader: /* glsl */ `
-        ${head}
-        uniform float kind;
-        void main() {
-          if (below()) discard;
-          vec3 n = normalize(vNormal);
-          gl_FragColor = vec4(n.z < 0.0 ? -n.xy : n.xy, vToward, kind + 0.49 * smoothstep(fade.x, fade.y, vPlace.z));
-        }
-      `,
-      uniforms,
-      side: DoubleSide,
-      ...behind,
-    }),
-  };
+  const seen = /* glsl */ `
+    ${head}
+    ${lines}
+    uniform vec3 base;
+    uniform vec3 line;
+    uniform vec3 paper;
+    uniform float spacing;
+    uniform float scale;
+    void main() {
+      if (below()) discard;
+      float f = (vFlat.x + vFlat.y) / (1.414 * max(spacing, 5.0 / scale));
+      vec3 colour = mix(base, line, inkOf(f, 0.55) * 0.85);
+      gl_FragColor = vec4(mix(paper, colour, smoothstep(fade.x, fade.y, vPlace.z)), 1.0);
+    }
+  `;
+  const shape = /* glsl */ `
+    ${head}
+    uniform float kind;
+    void main() {
+      if (below()) discard;
+      vec3 n = normalize(vNormal);
+      gl_FragColor = vec4(n.z < 0.0 ? -n.xy : n.xy, vToward, kind + 0.49 * smoothstep(fade.x, fade.y, vPlace.z));
+    }
+  `;
+  return pair(plain, seen, shape, uniforms, behind);
 }

@@ -15,7 +15,7 @@ import { type Bodies, type Body, dispose, readBodies } from './bodies';
 import type { Cut } from './cutFaces';
 import { aim } from './aim';
 import { Around } from './around';
-import { engraved, ink, type Pair, sharedUniforms } from './engraving';
+import { engraved, ink, leave, type Pair, sharedUniforms } from './engraving';
 import { FinishInk } from './finish';
 import { Ink } from './ink';
 import { OpenFaces, type SectionLines } from './openFaces';
@@ -60,8 +60,6 @@ export class RoundScene {
   /** Software draws slowly: while something moves it leaves lines out. */
   readonly slow: boolean;
   bodies: Bodies | undefined;
-  /** How many pictures have been drawn, and how long the last one kept the script busy. */
-  readonly drawn = { pictures: 0, milliseconds: 0 };
   /** Height of the lowest finish line, or of the neck: below it the root goes over into the paper. */
   foot = 0;
   #shells: Mesh[] = [];
@@ -182,10 +180,7 @@ export class RoundScene {
     this.#restored.dispose();
     this.#around.dispose();
     this.#faces.dispose();
-    for (const { seen, shape } of [this.#body, this.#shell]) {
-      seen.dispose();
-      shape.dispose();
-    }
+    leave(this.#body, this.#shell);
     this.#renderer.dispose();
     this.#renderer.forceContextLoss();
   }
@@ -205,7 +200,6 @@ export class RoundScene {
   #picture(pixelRatio: number): boolean {
     const [view, look] = [this.#view, this.#look];
     if (!this.bodies || !view || !look || view.width < 1 || view.height < 1) return false;
-    const from = performance.now();
     aim(this.#camera, view);
     this.#shared.scale.value = view.scale * pixelRatio;
     this.#shared.middle.value.set((view.width * pixelRatio) / 2, (view.height * pixelRatio) / 2);
@@ -224,8 +218,6 @@ export class RoundScene {
         !this.#moving,
       );
     for (const line of outlined) line.draw(renderer, this.#camera);
-    this.drawn.pictures++;
-    this.drawn.milliseconds = performance.now() - from;
     return true;
   }
 

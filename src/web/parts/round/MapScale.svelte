@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { MOST_STEPS, STEP } from '../../scene/mapSteps';
+  import { INK_GROWTH, LEAST_INK, MOST_STEPS, STEP } from '../../scene/mapSteps';
   import { mm } from '../../words/words';
 
   let { over, short }: { over: string; short: string } = $props();
@@ -8,7 +8,7 @@
   const HEIGHT = 12;
   const steps = Array.from({ length: MOST_STEPS }, (_, i) => i + 1);
   /** As the map's own ink grows. */
-  const share = (step: number) => 0.22 + 0.78 * (step / MOST_STEPS) ** 1.25;
+  const share = (step: number) => LEAST_INK + (1 - LEAST_INK) * (step / MOST_STEPS) ** INK_GROWTH;
 </script>
 
 <svg

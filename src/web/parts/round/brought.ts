@@ -22,8 +22,11 @@ export function bringAhead(address: string): void {
 }
 
 export async function bring(address: string, signal: AbortSignal, body?: object): Promise<ArrayBuffer> {
-  const known = !body && ahead?.address === address ? await ahead.file : null;
-  return known ?? ask(address, signal, body);
+  if (body || ahead?.address !== address) return ask(address, signal, body);
+  // Taken once: some megabytes, and a bridge's other units may change it meanwhile.
+  const { file } = ahead;
+  ahead = undefined;
+  return (await file) ?? ask(address, signal);
 }
 
 /** The same bodies in full. */

@@ -1,5 +1,5 @@
 import type { Present } from '../../scene/roundScene';
-import { between, seenFrom, type Side, turned, turnTo, type Vec, type View } from '../../scene/turntable';
+import { between, seenFrom, type Side, sideOf, turned, turnTo, type Vec, type View } from '../../scene/turntable';
 
 const FLIGHT = 190;
 const STEP = 0.06;
@@ -36,6 +36,19 @@ export class RoundState {
   get cutNormal(): Vec {
     const angle = (this.cutAzimuth * Math.PI) / 180;
     return [Math.cos(angle), Math.sin(angle), 0];
+  }
+
+  /** A figure too small for a shell: the preparation whole, the present tooth an outline. */
+  static small(mesial: Vec): RoundState {
+    const round = new RoundState(mesial, 'facial');
+    round.present = 'outline';
+    round.share = 0;
+    return round;
+  }
+
+  /** The side it is seen from, if it is one. */
+  get facing(): Side | undefined {
+    return sideOf(this.#view, this.mesial);
   }
 
   turn(across: number, down: number): void {

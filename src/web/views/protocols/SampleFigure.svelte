@@ -24,9 +24,7 @@
   function turn() {
     turning = !turning;
     if (!turning || !sample) return;
-    round = new RoundState(sample.drawing.round.mesial as unknown as Vec, 'facial');
-    round.present = 'outline';
-    round.share = 0;
+    round = RoundState.small(sample.drawing.round.mesial as unknown as Vec);
   }
 
   const entered = $derived(

@@ -50,7 +50,8 @@
 
   // Who has looked at a plan for a moment may turn it next: engine and bodies come while nothing else is to be done.
   $effect(() => {
-    if (!unit?.traits.isCut) return;
+    // In the round they are there already.
+    if (!unit?.traits.isCut || figure === 'round') return;
     const address = bodiesOf(unit);
     const soon = setTimeout(() => bringAhead(address), 900);
     return () => clearTimeout(soon);

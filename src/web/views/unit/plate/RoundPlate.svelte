@@ -7,7 +7,8 @@
   import type { Plate } from '../../../parts/round/plate';
   import RoundCanvas from '../../../parts/round/RoundCanvas.svelte';
   import { RoundState } from '../../../parts/round/roundState.svelte';
-  import { along, sideOf, toScreen, type Side, type Vec } from '../../../scene/turntable';
+  import SeenFrom from '../../../parts/round/SeenFrom.svelte';
+  import { along, toScreen, type Vec } from '../../../scene/turntable';
   import type { Found } from '../../../scene/probe';
   import { mm } from '../../../words/words';
   import { shortWords } from '../../../words/zoneWords';
@@ -35,13 +36,11 @@
   // The section stands at the right, and the tooth moves over.
   const beside = $derived(round.through ? 232 : 0);
   const upper = $derived(unit.drawing.jaw === 'upper');
-  const sides: readonly Side[] = ['facial', 'mesial', 'lingual', 'distal', 'above'];
   const presents = [
     { value: 'cut', words: 'Cut away' },
     { value: 'outline', words: 'Outline' },
     { value: 'hidden', words: 'Hidden' },
   ] as const;
-  const facing = $derived(plate && sideOf(plate.view, mesial));
 
   /** What is peeled off: from which side, and how far. */
   const peeled = $derived.by(() => {
@@ -177,15 +176,7 @@
     />
   </div>
   <div class="flex flex-wrap items-center gap-x-2 gap-y-1.5 px-5 pb-2 text-[13px]">
-    <div class="flex gap-1" role="group" aria-label="Seen from">
-      {#each sides as side (side)}
-        <Button
-          class="px-1.5 first-letter:uppercase"
-          aria-pressed={facing === side}
-          onclick={() => round.lookFrom(side)}>{side}</Button
-        >
-      {/each}
-    </div>
+    <SeenFrom {round} />
     <div class="flex gap-1" role="group" aria-label="Present tooth">
       {#each presents as { value, words } (value)}
         <Button class="px-1.5" aria-pressed={round.present === value} onclick={() => (round.present = value)}
