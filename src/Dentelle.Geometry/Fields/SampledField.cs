@@ -106,14 +106,33 @@ public sealed class SampledField : IField
             inside[block] = atMiddle < 0;
             return;
         }
-        Span<Vec3> points = new Vec3[Side * Side * Side];
+        var samples = new float[Side * Side * Side];
+        // Halves of the block whose middle is far from the surface have no samples of their own either.
+        const int part = Side / 2;
+        var near = Spacing * (part - 1) / 2.0;
+        Span<Vec3> middles = stackalloc Vec3[8];
+        Span<double> atMiddles = stackalloc double[8];
+        for (var octant = 0; octant < 8; octant++)
+            middles[octant] =
+                corner + (new Vec3(octant & 1, (octant >> 1) & 1, octant >> 2) * (Spacing * part)) + new Vec3(near, near, near);
+        field.At(middles, atMiddles);
+        Span<Vec3> points = stackalloc Vec3[part * part * part];
         Span<double> values = stackalloc double[points.Length];
-        for (var i = 0; i < points.Length; i++)
-            points[i] = corner + (new Vec3(i % Side, i / Side % Side, i / (Side * Side)) * Spacing);
-        field.At(points, values);
-        var samples = new float[points.Length];
-        for (var i = 0; i < samples.Length; i++)
-            samples[i] = (float)values[i];
+        for (var octant = 0; octant < 8; octant++)
+        {
+            var (x, y, z) = (part * (octant & 1), part * ((octant >> 1) & 1), part * (octant >> 2));
+            var isFar = Math.Abs(atMiddles[octant]) > (near * Math.Sqrt(3)) + Band;
+            if (isFar)
+                values.Fill(atMiddles[octant] < 0 ? -Band : Band);
+            else
+            {
+                for (var i = 0; i < points.Length; i++)
+                    points[i] = corner + (new Vec3(x + (i % part), y + (i / part % part), z + (i / (part * part))) * Spacing);
+                field.At(points, values);
+            }
+            for (var i = 0; i < points.Length; i++)
+                samples[((((z + (i / (part * part))) * Side) + y + (i / part % part)) * Side) + x + (i % part)] = (float)values[i];
+        }
         blocks[block] = samples;
     }
 

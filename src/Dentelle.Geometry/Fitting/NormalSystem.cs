@@ -13,32 +13,39 @@ internal sealed class NormalSystem
     private readonly Terms b = Terms.Build.Dense(6);
     private readonly Vec3 middle;
     private readonly double radius;
-    private readonly int count;
+    private readonly double count;
 
-    private NormalSystem(Vec3 middle, double radius, int count, double rms) =>
+    private NormalSystem(Vec3 middle, double radius, double count, double rms) =>
         (this.middle, this.radius, this.count, Rms) = (middle, radius, count, rms);
 
+    /// <summary>Root mean square of the distances, by weight.</summary>
     public double Rms { get; }
 
-    public static NormalSystem Of(Mesh mesh, Vector3[] points, SurfacePoint[] places, double share)
+    /// <summary>Where turns are taken about.</summary>
+    public Vec3 Middle => middle;
+
+    /// <summary>A turn is measured by how far points at this distance from the middle move.</summary>
+    public double Radius => radius;
+
+    /// <param name="weights">One for each point; 0 leaves it out.</param>
+    public static NormalSystem Of(Mesh mesh, ReadOnlySpan<Vector3> points, ReadOnlySpan<SurfacePoint> places, ReadOnlySpan<double> weights)
     {
-        var limit = Limit(places, share);
-        var (middle, count, squares) = (default(Vec3), 0, 0.0);
+        var (middle, count, squares) = (default(Vec3), 0.0, 0.0);
         for (var i = 0; i < points.Length; i++)
         {
-            if (places[i].Distance > limit)
+            if (weights[i] == 0)
                 continue;
-            middle += points[i];
-            squares += places[i].Distance * places[i].Distance;
-            count++;
+            middle += (Vec3)points[i] * weights[i];
+            squares += places[i].Distance * places[i].Distance * weights[i];
+            count += weights[i];
         }
         middle /= count;
         var mean = 0.0;
         for (var i = 0; i < points.Length; i++)
-            mean += places[i].Distance > limit ? 0 : ((Vec3)points[i] - middle).Length;
+            mean += weights[i] == 0 ? 0 : ((Vec3)points[i] - middle).Length * weights[i];
         mean /= count;
         var system = new NormalSystem(middle, mean, count, Math.Sqrt(squares / count));
-        system.Sum(mesh, points, places, limit);
+        system.Sum(mesh, points, places, weights);
         return system;
     }
 
@@ -61,7 +68,10 @@ internal sealed class NormalSystem
         return (Math.Sqrt(Math.Max(0, parts.EigenValues[0].Real)), new Vec3(v[0], v[1], v[2]), new Vec3(v[3], v[4], v[5]));
     }
 
-    private void Sum(Mesh mesh, Vector3[] points, SurfacePoint[] places, double limit)
+    /// <summary>How firmly all six motions are held together: what a residual's variance has to be divided by.</summary>
+    public Matrix<double> Information => a.Clone();
+
+    private void Sum(Mesh mesh, ReadOnlySpan<Vector3> points, ReadOnlySpan<SurfacePoint> places, ReadOnlySpan<double> weights)
     {
         Span<double> row = stackalloc double[6];
         Span<double> sums = stackalloc double[21];
@@ -69,7 +79,7 @@ internal sealed class NormalSystem
         for (var i = 0; i < points.Length; i++)
         {
             ref readonly var place = ref places[i];
-            if (place.Distance > limit)
+            if (weights[i] is not (> 0 and var weight))
                 continue;
             var normal = mesh.AreaVector(place.Triangle).Unit;
             var arm = ((Vec3)points[i] - middle).Cross(normal) / radius;
@@ -78,9 +88,10 @@ internal sealed class NormalSystem
             var at = 0;
             for (var r = 0; r < 6; r++)
             {
-                right[r] += row[r] * residual;
+                var part = row[r] * weight;
+                right[r] += part * residual;
                 for (var c = 0; c <= r; c++)
-                    sums[at++] += row[r] * row[c];
+                    sums[at++] += part * row[c];
             }
         }
         var from = 0;
@@ -90,15 +101,5 @@ internal sealed class NormalSystem
             for (var c = 0; c <= r; c++)
                 a[r, c] = a[c, r] = sums[from++];
         }
-    }
-
-    /// <summary>The distance within which the given share of the points lies.</summary>
-    private static double Limit(SurfacePoint[] places, double share)
-    {
-        if (share >= 1)
-            return double.PositiveInfinity;
-        var distances = Array.ConvertAll(places, p => p.Distance);
-        Array.Sort(distances);
-        return distances[Math.Clamp((int)Math.Ceiling(share * distances.Length) - 1, 0, distances.Length - 1)];
     }
 }

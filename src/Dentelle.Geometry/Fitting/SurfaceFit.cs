@@ -79,7 +79,7 @@ public static class SurfaceFit
             for (var i = 0; i < points.Length; i++)
                 moved[i] = (Vector3)motion.Apply(points[i]);
             var places = target.ClosestAll(moved, cores: options.Cores, cancel: options.Cancel);
-            var system = NormalSystem.Of(target.Mesh, moved, places, options.Share);
+            var system = NormalSystem.Of(target.Mesh, moved, places, Nearest(places, options.Share));
             if (round > options.MaxRounds)
                 return (motion, round - 1, system, false);
             var step = system.Solve(out var travel);
@@ -125,5 +125,18 @@ public static class SurfaceFit
         for (var i = 0; i < kept.Length; i++)
             kept[i] = points[i * by];
         return kept;
+    }
+
+    /// <summary>One for the given share of the points, the nearest ones; nothing for the others.</summary>
+    private static double[] Nearest(SurfacePoint[] places, double share)
+    {
+        var limit = double.PositiveInfinity;
+        if (share < 1)
+        {
+            var distances = Array.ConvertAll(places, p => p.Distance);
+            Array.Sort(distances);
+            limit = distances[Math.Clamp((int)Math.Ceiling(share * distances.Length) - 1, 0, distances.Length - 1)];
+        }
+        return Array.ConvertAll(places, place => place.Distance > limit ? 0.0 : 1);
     }
 }

@@ -60,14 +60,7 @@ public static class MeshTreeBatch
         InRuns(
             points.Length,
             cores,
-            (from, count) =>
-            {
-                var places = new SurfacePoint[count];
-                var run = points.Span.Slice(from, count);
-                tree.Search().Closest(run, places);
-                for (var i = 0; i < count; i++)
-                    distances[from + i] = tree.Signed(run[i], places[i]);
-            },
+            (from, count) => tree.Search().SignedDistances(points.Span.Slice(from, count), distances.AsSpan(from, count)),
             cancel
         );
         return distances;

@@ -38,6 +38,15 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
         }
     }
 
+    /// <summary>The signed distance of each point; points that follow each other closely are searched for eight at a time.</summary>
+    public void SignedDistances(ReadOnlySpan<Vector3> points, Span<double> distances)
+    {
+        Span<SurfacePoint> places = new SurfacePoint[points.Length];
+        Closest(points, places);
+        for (var i = 0; i < points.Length; i++)
+            distances[i] = tree.Signed(points[i], places[i]);
+    }
+
     /// <summary>The distance of each point from the surface, never negative, in single precision; +∞ where nothing lies within.</summary>
     public void Distances(ReadOnlySpan<Vector3> points, Span<float> distances, double within = double.PositiveInfinity)
     {

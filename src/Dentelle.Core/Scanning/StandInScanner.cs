@@ -1,0 +1,332 @@
+using System.Numerics;
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Dentition;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Planning;
+using Dentelle.Core.Preparing;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Fields;
+using Dentelle.Geometry.Grids;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
+using Dentelle.Geometry.Surfaces;
+using Dentelle.Geometry.Trees;
+
+namespace Dentelle.Core.Scanning;
+
+/// <summary>How much of the row a scan shows.</summary>
+public enum ScanReach
+{
+    /// <summary>The cut teeth and one neighbour on either side.</summary>
+    Teeth,
+    Quadrant,
+    Arch,
+}
+
+/// <param name="Spacing">Between the vertices of a scan, millimetres.</param>
+/// <param name="Noise">Standard deviation of its noise along the normals, millimetres.</param>
+public sealed record ScanOptions(int Seed, ScanReach Reach = ScanReach.Arch, double Spacing = 0.16, double Noise = 0.015);
+
+/// <summary>What the stand-in scanner gave: simulated, never a mouth.</summary>
+/// <param name="Antagonist">The other row, closed, in the frame of the scan after.</param>
+public sealed record StandInScan(Mesh Before, Mesh After, Mesh Antagonist, ScanTruth Truth);
+
+/// <summary>What is so and has to be found out.</summary>
+/// <param name="ToBefore">Takes the scan after onto the scan before.</param>
+/// <param name="Frames">For each cut tooth the motion from its own frame (mirrored as it stands in the mouth) to the scan before.</param>
+/// <param name="Preparations">The cut teeth as planned.</param>
+/// <param name="Faults">What was done wrong on the first of them.</param>
+public sealed record ScanTruth(
+    Rigid ToBefore,
+    IReadOnlyList<Preparation> Preparations,
+    IReadOnlyList<Rigid> Frames,
+    IReadOnlyList<Fault> Faults,
+    ScanOptions Options
+)
+{
+    /// <summary>Direction of draw of the plan in the frame of the scan before.</summary>
+    public Vec3 PathOf(int tooth) => Frames[tooth].Turn(Preparations[tooth].Present.Standing(Preparations[tooth].Plan.Path, Preparations[tooth].Plan.Tooth));
+}
+
+/// <summary>
+/// Stands in for a scanner: average rows of teeth with their gum, a preparation cut into one or more of them with faults on request, seen
+/// as a scanner sees them: meshed anew, noisy, moved by an unknown motion, open below, with holes where teeth touch.
+/// </summary>
+public static class StandInScanner
+{
+    /// <summary>Nearer to another tooth than this no scanner sees.</summary>
+    private const double Unseen = 0.25;
+
+    /// <summary>How far over the plan's margin the retracted gum stays back.</summary>
+    private const double Retracted = 0.4;
+
+    /// <returns>A problem where a fault doesn't fit the preparation.</returns>
+    public static Answer<StandInScan> Make(
+        IReadOnlyList<PlannedUnit> units,
+        IReadOnlyList<Fault> faults,
+        ScanOptions options,
+        Handbook handbook,
+        CancellationToken cancel = default
+    )
+    {
+        PlannedUnit[] cut = [.. units.Where(unit => unit.Preparation.Body is not null)];
+        if (cut.Length == 0)
+            return new Problem("no-body", "Nothing is cut on these teeth, so there is nothing to scan.");
+        if (cut.Select(unit => unit.Plan.Tooth.Jaw).Distinct().Count() > 1)
+            return new Problem("two-jaws", "The teeth stand in both jaws; scan one jaw at a time.");
+        var bodies = new Dictionary<ToothCode, (MeshTree Present, FaultyBody Cut)>();
+        foreach (var unit in cut)
+        {
+            if (!Body(unit, faults, handbook).Is(out var body, out var problem))
+                return problem;
+            var present = new MeshTree(unit.Preparation.Present.Form.Unplaced(Fineness.Full));
+            // Of several teeth the first has the faults.
+            if (!FaultyBody.Of(new MeshTree(body.Unplaced(Fineness.Full)), unit.Preparation, unit == cut[0] ? faults : []).Is(out var faulty, out problem))
+                return problem;
+            bodies[unit.Plan.Tooth] = (present, faulty);
+        }
+        var random = new Random(options.Seed);
+        var (toBefore, toAfter) = (Motion(random), Motion(random));
+        var arch = Arch.Of(handbook.Forms);
+        var codes = Codes(cut, options.Reach);
+        HashSet<ToothCode> lost = [.. units.Where(unit => unit.Preparation.Body is null).Select(unit => unit.Plan.Tooth)];
+        var aboveNeck = handbook.Protocol.Shape.GumAboveNeckMm.Value;
+        var before = Seen(Row(false), toBefore);
+        var after = Seen(Row(true), toAfter);
+        var opposing = codes.Select(Opposite).SelectMany(code => (ToothCode[])[.. Beside(code), code]).Distinct().OrderBy(code => code.ArchPlace);
+        var antagonist = Seen([.. opposing.Select(code => Standing(code))], toAfter);
+        var frames = cut.Select(unit => Frame(unit.Plan.Tooth, toBefore)).ToArray();
+        return new StandInScan(
+            before,
+            after,
+            antagonist,
+            new ScanTruth(toAfter.Inverse.Then(toBefore), [.. cut.Select(unit => unit.Preparation)], frames, faults, options)
+        );
+
+        RowTooth[] Row(bool done) =>
+            [
+                .. codes.Select(code =>
+                    cut.FirstOrDefault(unit => unit.Plan.Tooth == code) is not { } unit ? Standing(code, done ? Nick(code) : null, !lost.Contains(code))
+                    : new RowTooth(
+                        code,
+                        unit.Preparation.Present,
+                        arch.Pose(code),
+                        Crest(unit.Preparation.Present.Form, done ? unit.Preparation : null),
+                        bodies[code].Present,
+                        done ? bodies[code].Cut : null
+                    )
+                ),
+            ];
+
+        RowTooth Standing(ToothCode code, (Vec3, double)? nick = null, bool isThere = true)
+        {
+            var tooth = arch.Of(code);
+            return new RowTooth(code, tooth.Present, arch.Pose(code), Crest(tooth.Present.Form, null), tooth.Present.Tree, null, nick) { IsThere = isThere };
+        }
+
+        AngleTable Crest(ToothForm form, Preparation? retracted) =>
+            new(angle =>
+            {
+                var gum = form.Unplaced(form.Neck(angle)).Z + aboveNeck;
+                return (retracted?.Body as PlannedForm)?.Margin is { } margin ? Math.Min(gum, margin.Level(angle) - Retracted) : gum;
+            });
+
+        (Vec3, double)? Nick(ToothCode code)
+        {
+            const double ball = 0.8;
+            foreach (var fault in faults.Where(fault => fault.Kind == FaultKind.Neighbour))
+            {
+                var own = cut[0].Plan.Tooth;
+                var side = fault.Side == WallSide.Mesial ? ProximalSide.Mesial : ProximalSide.Distal;
+                if ((side == ProximalSide.Mesial ? own.MesialNeighbour : own.DistalNeighbour) != code)
+                    continue;
+                // The neighbour's own contact faces back.
+                var surface = arch.Of(code).Present.Surface;
+                var crosses = own.Position == 1 && side == ProximalSide.Mesial;
+                var toward = crosses ? 1 : -side.Way();
+                var contact = surface.Positions.ToArray().Select(p => (Vec3)p).MaxBy(p => p.X * toward);
+                return (contact + new Vec3(toward * (ball - fault.Amount), 0, 0.4), ball);
+            }
+            return null;
+        }
+
+        Rigid Frame(ToothCode code, Rigid toScan)
+        {
+            var pose = arch.Pose(code);
+            var mirrored = code.IsMirrored;
+            // The frame of the tooth as it stands: its own, mirrored where the tooth is.
+            Vec3 At(Vec3 standing) => toScan.Apply(pose.ToMouth(mirrored ? standing with { X = -standing.X } : standing));
+            var origin = At(default);
+            return Rigid.Frame(At(Vec3.UnitX) - origin, At(Vec3.UnitY) - origin, At(Vec3.UnitZ) - origin, origin);
+        }
+
+        Mesh Seen(RowTooth[] teeth, Rigid motion) => Look(teeth, motion, options, random, cancel);
+    }
+
+    private static Answer<PlannedBody> Body(PlannedUnit unit, IReadOnlyList<Fault> faults, Handbook handbook)
+    {
+        var (plan, protocol) = (unit.Preparation.Asked, handbook.Protocol);
+        if (faults.FirstOrDefault(fault => fault.Kind == FaultKind.Sharp) is { } sharp)
+        {
+            var radius = protocol.Shape.OuterEdgeRadiusMm with { Value = Math.Max(0.02, Math.Abs(sharp.Amount)) };
+            protocol = protocol with { Shape = protocol.Shape with { OuterEdgeRadiusMm = radius } };
+        }
+        else if (faults.FirstOrDefault(fault => fault.Kind == FaultKind.Path) is { Side: { } side } path)
+        {
+            var to = Math.Tan(double.DegreesToRadians(path.Amount));
+            var toward = WallSlot.Angle(side);
+            plan = plan with { Path = (plan.Path + (new Vec3(Math.Cos(toward), Math.Sin(toward), 0) * to)).Unit };
+        }
+        else
+            return unit.Preparation.Body!;
+        return Preparer.Body(plan, protocol, handbook.Forms);
+    }
+
+    private static ToothCode[] Codes(PlannedUnit[] cut, ScanReach reach)
+    {
+        var own = cut.Select(unit => unit.Plan.Tooth).ToArray();
+        var row = ToothCode
+            .All.Where(code => code.Jaw == own[0].Jaw && (code.Position < 8 || own.Contains(code)))
+            .OrderBy(code => code.ArchPlace)
+            .ToArray();
+        var at = own.Select(code => Array.IndexOf(row, code)).ToArray();
+        return reach switch
+        {
+            ScanReach.Arch => row,
+            ScanReach.Quadrant => [.. row.Where((code, i) => own.Any(tooth => tooth.Quadrant == code.Quadrant) || (code.Position <= 2 && i >= 0))],
+            _ => row[Math.Max(0, at.Min() - 1)..Math.Min(row.Length, at.Max() + 2)],
+        };
+    }
+
+    private static IEnumerable<ToothCode> Beside(ToothCode code) =>
+        new[] { code.MesialNeighbour, code.DistalNeighbour }.OfType<ToothCode>().Where(near => near.Position < 8);
+
+    private static ToothCode Opposite(ToothCode code) =>
+        ToothCode.Of(code.Quadrant switch { 1 => 4, 2 => 3, 3 => 2, _ => 1 }, code.Position);
+
+    /// <summary>Any turn, some centimetres away.</summary>
+    private static Rigid Motion(Random random)
+    {
+        var axis = new Vec3(Normal(random), Normal(random), Normal(random));
+        return Rigid.Turned(axis, random.NextDouble() * 180).Then(Rigid.Moved(new Vec3(Normal(random), Normal(random), Normal(random)) * 30));
+    }
+
+    /// <summary>The surface as the scanner gives it, in its own frame.</summary>
+    private static Mesh Look(RowTooth[] teeth, Rigid motion, ScanOptions options, Random random, CancellationToken cancel)
+    {
+        var field = new RowField(teeth);
+        // The grid lies askew in the mouth, so no two scans have the same triangles.
+        var askew = Rigid.Turned(new Vec3(Normal(random), Normal(random), Normal(random)), 20 + (random.NextDouble() * 30));
+        var back = askew.Inverse;
+        var turned = new TurnedField(field, back);
+        var box = Box3.Empty;
+        foreach (var tooth in teeth)
+        {
+            var own = tooth.Box.Grown(1);
+            for (var corner = 0; corner < 8; corner++)
+                box = box.With(
+                    askew.Apply(
+                        new Vec3(
+                            (corner & 1) == 0 ? own.Low.X : own.High.X,
+                            (corner & 2) == 0 ? own.Low.Y : own.High.Y,
+                            (corner & 4) == 0 ? own.Low.Z : own.High.Z
+                        )
+                    )
+                );
+        }
+        var surface = SurfaceExtraction.Of(SampledField.Of(turned, box, options.Spacing, cancel: cancel)).Moved(back);
+        var seen = SeenVertices(surface, teeth, random);
+        var shown = surface.Where(i => seen[surface.Corners[3 * i]] && seen[surface.Corners[(3 * i) + 1]] && seen[surface.Corners[(3 * i) + 2]]);
+        return Noisy(Largest(shown), options.Noise, random).Moved(motion);
+    }
+
+    /// <summary>What is neither too deep under the gum nor hidden between two teeth.</summary>
+    private static bool[] SeenVertices(Mesh surface, RowTooth[] teeth, Random random)
+    {
+        const double lowest = -2.1;
+        var (a, b) = (random.NextDouble() * 6, random.NextDouble() * 6);
+        var seen = new bool[surface.Positions.Length];
+        const int run = 128;
+        Parallel.For(0, (seen.Length + run - 1) / run, at =>
+        {
+            var from = at * run;
+            var count = Math.Min(run, seen.Length - from);
+            var (own, body, gum) = (new Vector3[count], new double[count], new double[count]);
+            var (nearest, second, over) = (Far(count), Far(count), Array.ConvertAll(Far(count), far => -far));
+            foreach (var tooth in teeth)
+            {
+                var isNear = false;
+                for (var i = 0; i < count; i++)
+                    isNear |= tooth.Box.Grown(2).Contains(surface.Positions[from + i]);
+                if (!isNear)
+                    continue;
+                for (var i = 0; i < count; i++)
+                    own[i] = (Vector3)tooth.ToOwn(surface.Positions[from + i]);
+                tooth.At(own, tooth.Begin(), body, gum);
+                for (var i = 0; i < count; i++)
+                {
+                    if (!tooth.Box.Grown(2).Contains(surface.Positions[from + i]))
+                        continue;
+                    over[i] = Math.Max(over[i], tooth.OverNeck(own[i]));
+                    (nearest[i], second[i]) =
+                        body[i] < nearest[i] ? (body[i], nearest[i]) : (nearest[i], Math.Min(second[i], body[i]));
+                }
+            }
+            for (var i = 0; i < count; i++)
+            {
+                Vec3 p = surface.Positions[from + i];
+                var ragged = 0.3 * (Math.Sin((1.7 * p.X) + a) + Math.Sin((2.3 * p.Y) + b));
+                seen[from + i] = second[i] > Unseen && over[i] > lowest + ragged;
+            }
+        });
+        return seen;
+    }
+
+    private static double[] Far(int count)
+    {
+        var far = new double[count];
+        Array.Fill(far, double.PositiveInfinity);
+        return far;
+    }
+
+    private static Mesh Largest(Mesh mesh)
+    {
+        var parts = mesh.Topology.Components;
+        var sizes = new int[parts.Count];
+        foreach (var part in parts.Of)
+            sizes[part]++;
+        var most = Array.IndexOf(sizes, sizes.Max());
+        return mesh.Where(i => parts.Of[i] == most);
+    }
+
+    private static Mesh Noisy(Mesh mesh, double sigma, Random random)
+    {
+        if (sigma == 0)
+            return mesh;
+        var noise = Enumerable.Range(0, mesh.Positions.Length).Select(_ => Normal(random)).ToArray();
+        // Two passes make neighbours alike over about a spacing and a quarter.
+        SurfaceValues.Even(mesh, noise, 2);
+        var scale = sigma / Math.Sqrt(noise.Average(n => n * n));
+        var normals = mesh.Normals;
+        var moved = mesh.Positions.ToArray();
+        for (var i = 0; i < moved.Length; i++)
+            moved[i] += normals[i] * (float)(noise[i] * scale);
+        return new Mesh(moved, [.. mesh.Corners]);
+    }
+
+    private static double Normal(Random random) =>
+        Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+
+    private sealed class TurnedField(IField field, Rigid back) : IField
+    {
+        public double At(Vec3 p) => field.At(back.Apply(p));
+
+        public void At(ReadOnlySpan<Vec3> points, Span<double> values)
+        {
+            var turned = new Vec3[points.Length];
+            for (var i = 0; i < turned.Length; i++)
+                turned[i] = back.Apply(points[i]);
+            field.At(turned, values);
+        }
+    }
+}
