@@ -92,9 +92,9 @@ internal static class BodyCommands
         if (!Read(afterFile).Is(out var after, out problem))
             return problem;
         // What a file holds is not what a scanner meant until it has been looked at.
-        if (!Scan.Of(before, Vec3.UnitZ, "The surface before").Is(out var old, out problem))
+        if (!Scan.Of(before, "The surface before").Is(out var old, out problem))
             return problem;
-        if (!Scan.Of(after, Vec3.UnitZ, "The surface after").Is(out var cut, out problem))
+        if (!Scan.Of(after, "The surface after").Is(out var cut, out problem))
             return problem;
         if (!PreparationMeasure.Of(old.Surface, cut.Surface, path.Direction).Is(out var measure, out problem))
             return problem;

@@ -39,7 +39,7 @@ public sealed class ScanTests
     public void Mended(string fault, string said)
     {
         var (before, after, removed) = Pair.Value;
-        var scan = Shipped.Need(Scan.Of(Spoilt(after, fault), Vec3.UnitZ, "The surface after"));
+        var scan = Shipped.Need(Scan.Of(Spoilt(after, fault), "The surface after"));
         Assert.Contains(said, string.Join(' ', scan.Told), StringComparison.Ordinal);
         Assert.Equal(said.Length == 0, scan.Told.Count == 0);
         Assert.True(scan.Surface.Topology.IsWatertight);
@@ -58,7 +58,7 @@ public sealed class ScanTests
     {
         var (before, after, removed) = Pair.Value;
         var crown = after.Where(i => after.Triangle(i) is var (a, b, c) && (a.Z + b.Z + c.Z) / 3 > -2);
-        var scan = Shipped.Need(Scan.Of(Turned(crown), Vec3.UnitZ, "The surface after"));
+        var scan = Shipped.Need(Scan.Of(Turned(crown), "The surface after"));
         Assert.Single(scan.Surface.Topology.BoundaryLoops);
         Assert.Contains("inside out", Assert.Single(scan.Told), StringComparison.Ordinal);
         var measure = Shipped.Need(PreparationMeasure.Of(before, scan.Surface, Vec3.UnitZ));
@@ -88,7 +88,7 @@ public sealed class ScanTests
 
         static string CodeOf(Mesh mesh)
         {
-            Assert.False(Scan.Of(mesh, Vec3.UnitZ, "It").Is(out _, out var problem));
+            Assert.False(Scan.Of(mesh, "It").Is(out _, out var problem));
             return problem.Code;
         }
     }

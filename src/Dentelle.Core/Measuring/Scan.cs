@@ -10,8 +10,9 @@ namespace Dentelle.Core.Measuring;
 /// outside out.
 /// </summary>
 /// <param name="Surface">What is measured.</param>
+/// <param name="Seen">How many of its triangles the scanner saw: those after them close holes.</param>
 /// <param name="Told">What was mended or guessed, in sentences for the user.</param>
-public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
+public sealed record Scan(Mesh Surface, int Seen, IReadOnlyList<string> Told)
 {
     /// <summary>A part of the surface with fewer triangles than this share of the largest part is no tooth.</summary>
     private const double Stray = 0.01;
@@ -32,10 +33,9 @@ public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
     private const int MostRound = 500;
 
     /// <param name="mesh">As it was read.</param>
-    /// <param name="up">To the bite: an open surface shows its outside that way.</param>
     /// <param name="name">What it is called in sentences.</param>
     /// <returns>A problem where nothing of it can be trusted.</returns>
-    public static Answer<Scan> Of(Mesh mesh, Vec3 up, string name)
+    public static Answer<Scan> Of(Mesh mesh, string name)
     {
         var told = new List<string>();
         var welded = Welder.Weld(mesh);
@@ -52,7 +52,7 @@ public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
             || !InMillimetres(single, name, told).Is(out var sized, out problem)
         )
             return problem;
-        return new Scan(OutsideOut(Closed(sized, name, told), up, name, told), told);
+        return new Scan(OutsideOut(Closed(sized, name, told), name, told), sized.TriangleCount, told);
     }
 
     private static Answer<Mesh> OneSurface(Mesh mesh, string name, List<string> told)
@@ -137,16 +137,32 @@ public sealed record Scan(Mesh Surface, IReadOnlyList<string> Told)
         return sum;
     }
 
-    /// <summary>A closed body holds a positive volume; an open one shows more of its outside to the bite.</summary>
-    private static Mesh OutsideOut(Mesh mesh, Vec3 up, string name, List<string> told)
+    /// <summary>
+    /// A closed body holds a positive volume. So does an open one once its end is closed by a fan: what is scanned stands out of it.
+    /// </summary>
+    private static Mesh OutsideOut(Mesh mesh, string name, List<string> told)
     {
-        var outward = mesh.Topology.IsWatertight
-            ? mesh.Volume
-            : Enumerable.Range(0, mesh.TriangleCount).Sum(triangle => mesh.AreaVector(triangle).Dot(up));
-        if (outward >= 0)
+        if (Held(mesh) >= 0)
             return mesh;
         told.Add($"{name} came inside out and was turned.");
         // Nothing moves; the corners alone are turned.
         return mesh.Mapped(p => p, mirrors: true);
+    }
+
+    private static double Held(Mesh mesh)
+    {
+        var from = mesh.Box.Centre;
+        var volume = mesh.Volume;
+        foreach (var loop in mesh.Topology.BoundaryLoops)
+        {
+            var middle = (loop.Aggregate(default(Vec3), (sum, vertex) => sum + mesh.Positions[vertex]) / loop.Count) - from;
+            for (var i = 0; i < loop.Count; i++)
+            {
+                Vec3 a = mesh.Positions[loop[i]],
+                    b = mesh.Positions[loop[(i + 1) % loop.Count]];
+                volume += (a - from).Dot((b - from).Cross(middle)) / 6;
+            }
+        }
+        return volume;
     }
 }

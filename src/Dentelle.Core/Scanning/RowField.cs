@@ -15,6 +15,8 @@ internal sealed class RowTooth
     private const double GumThickness = 1.5,
         GumRun = 2;
 
+    private const double CordWidth = 0.4;
+
     private readonly MeshTree present;
     private readonly FaultyBody? cut;
     private readonly Rigid toMouth,
@@ -80,7 +82,7 @@ internal sealed class RowTooth
     public Searches Begin() => new(present.Search(), cut?.Search());
 
     /// <summary>Distances to the tooth and to its gum, at places of its own frame.</summary>
-    public void At(ReadOnlySpan<Vector3> own, Searches searches, Span<double> teeth, Span<double> gums)
+    public void At(ReadOnlySpan<Vector3> own, Searches searches, Span<double> teeth, Span<double> gums, Span<double> troughs)
     {
         Span<double> before = stackalloc double[own.Length];
         searches.Present.SignedDistances(own, before);
@@ -96,6 +98,8 @@ internal sealed class RowTooth
             // Its slope is kept under 1: no value promises more room than there is.
             var thick = 0.05 + (GumThickness * (1 - Math.Exp(-Math.Max(0, below) / GumRun)));
             var gum = 0.75 * Blend.Max(before[i] - thick, -below, 0.3);
+            // The gum round a cut tooth, its neighbours' too, stands off by a cord's width.
+            troughs[i] = cut is null ? double.PositiveInfinity : 0.75 * Math.Max(before[i] - CordWidth, below);
             (teeth[i], gums[i]) = IsThere ? (tooth, gum) : (double.PositiveInfinity, Math.Max(gum, 0.75 * (1 - below)));
         }
     }
@@ -130,12 +134,15 @@ internal sealed class RowField(IReadOnlyList<RowTooth> teeth) : IField
         Span<double> bodies = stackalloc double[points.Length],
             gums = stackalloc double[points.Length],
             far = stackalloc double[points.Length],
+            trough = stackalloc double[points.Length],
             body = stackalloc double[points.Length],
-            gum = stackalloc double[points.Length];
+            gum = stackalloc double[points.Length],
+            around = stackalloc double[points.Length];
         Span<Vector3> own = stackalloc Vector3[points.Length];
         bodies.Fill(double.PositiveInfinity);
         gums.Fill(double.PositiveInfinity);
         far.Fill(double.PositiveInfinity);
+        trough.Fill(double.PositiveInfinity);
         var box = Box3.Empty;
         foreach (var p in points)
             box = box.With(p);
@@ -151,15 +158,16 @@ internal sealed class RowField(IReadOnlyList<RowTooth> teeth) : IField
             }
             for (var i = 0; i < points.Length; i++)
                 own[i] = (Vector3)tooth.ToOwn(points[i]);
-            tooth.At(own, tooth.Begin(), body, gum);
+            tooth.At(own, tooth.Begin(), body, gum, around);
             for (var i = 0; i < points.Length; i++)
             {
                 bodies[i] = Math.Min(bodies[i], body[i]);
+                trough[i] = Math.Min(trough[i], around[i]);
                 gums[i] = double.IsInfinity(gums[i]) ? gum[i] : Blend.Min(gums[i], gum[i], Web);
             }
         }
         for (var i = 0; i < points.Length; i++)
-            values[i] = Math.Min(far[i], Math.Min(bodies[i], gums[i]));
+            values[i] = Math.Min(far[i], Math.Min(bodies[i], Math.Max(gums[i], -trough[i])));
     }
 
     private static double Apart(Box3 a, Box3 b)

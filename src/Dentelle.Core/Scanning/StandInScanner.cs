@@ -234,10 +234,32 @@ public static class StandInScanner
                     )
                 );
         }
-        var surface = SurfaceExtraction.Of(SampledField.Of(turned, box, options.Spacing, cancel: cancel)).Moved(back);
+        var surface = Onto(field, SurfaceExtraction.Of(SampledField.Of(turned, box, options.Spacing, cancel: cancel)).Moved(back));
         var seen = SeenVertices(surface, teeth, random);
         var shown = surface.Where(i => seen[surface.Corners[3 * i]] && seen[surface.Corners[(3 * i) + 1]] && seen[surface.Corners[(3 * i) + 2]]);
         return Noisy(Largest(shown), options.Noise, random).Moved(motion);
+    }
+
+    /// <summary>Every vertex on the surface itself: a scanner sees places of it, only its triangles cut corners.</summary>
+    private static Mesh Onto(RowField field, Mesh mesh)
+    {
+        const int run = 64;
+        var (positions, normals) = (mesh.Positions.ToArray(), mesh.Normals.ToArray());
+        for (var pass = 0; pass < 2; pass++)
+        {
+            Parallel.For(0, (positions.Length + run - 1) / run, at =>
+            {
+                var from = at * run;
+                var count = Math.Min(run, positions.Length - from);
+                var (places, values) = (new Vec3[count], new double[count]);
+                for (var i = 0; i < count; i++)
+                    places[i] = positions[from + i];
+                field.At(places, values);
+                for (var i = 0; i < count; i++)
+                    positions[from + i] -= normals[from + i] * (float)Math.Clamp(values[i], -0.1, 0.1);
+            });
+        }
+        return new Mesh(positions, [.. mesh.Corners]);
     }
 
     /// <summary>What is neither too deep under the gum nor hidden between two teeth.</summary>
@@ -251,7 +273,7 @@ public static class StandInScanner
         {
             var from = at * run;
             var count = Math.Min(run, seen.Length - from);
-            var (own, body, gum) = (new Vector3[count], new double[count], new double[count]);
+            var (own, body, gum, trough) = (new Vector3[count], new double[count], new double[count], new double[count]);
             var (nearest, second, over) = (Far(count), Far(count), Array.ConvertAll(Far(count), far => -far));
             foreach (var tooth in teeth)
             {
@@ -262,7 +284,7 @@ public static class StandInScanner
                     continue;
                 for (var i = 0; i < count; i++)
                     own[i] = (Vector3)tooth.ToOwn(surface.Positions[from + i]);
-                tooth.At(own, tooth.Begin(), body, gum);
+                tooth.At(own, tooth.Begin(), body, gum, trough);
                 for (var i = 0; i < count; i++)
                 {
                     if (!tooth.Box.Grown(2).Contains(surface.Positions[from + i]))

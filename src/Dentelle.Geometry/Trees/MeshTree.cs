@@ -165,7 +165,8 @@ public sealed unsafe class MeshTree
         return Signed(p, Closest(p, double.PositiveInfinity, ref seed));
     }
 
-    internal double Signed(Vec3 p, SurfacePoint nearest)
+    /// <summary>The distance of a place that was found nearest, negative inside the surface.</summary>
+    public double Signed(Vec3 p, SurfacePoint nearest)
     {
         var side = sides.Of(p, nearest.Triangle, nearest.Place, nearest.Feature);
         if (side == 0 && nearest.Distance > 0)

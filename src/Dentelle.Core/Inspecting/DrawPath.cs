@@ -1,0 +1,145 @@
+using System.Numerics;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Fitting;
+using Dentelle.Geometry.Paths;
+
+namespace Dentelle.Core.Inspecting;
+
+/// <summary>How firm a tooth's walls hold a path.</summary>
+/// <param name="LeastWall">Degrees of the wall nearest to parallel; negative where it is undercut.</param>
+/// <param name="Side">That wall.</param>
+/// <param name="ReliefDepth">How deep it would have to be cut at most so that it leans as asked, millimetres.</param>
+/// <param name="ReliefVolume">How much that is on the whole tooth, cubic millimetres.</param>
+public sealed record ToothOnPath(double LeastWall, WallSide Side, double ReliefDepth, double ReliefVolume);
+
+/// <summary>A path of insertion for one tooth or several together.</summary>
+/// <param name="Direction">Unit vector, in the frame of the scan before.</param>
+/// <param name="LeastWall">Of the worst wall; on a noisy scan a low bound.</param>
+/// <param name="Teeth">In the order in which they were given.</param>
+/// <param name="IsExact">Whether every facet counts; else fitted ones, and of them all but the worst twentieth.</param>
+public sealed record DrawPath(Vec3 Direction, double LeastWall, IReadOnlyList<ToothOnPath> Teeth, bool IsExact)
+{
+    public double Freedom => Math.Max(0, LeastWall);
+}
+
+/// <summary>A tooth's walls as small planes in the frame of the scan before.</summary>
+public sealed class WallPlanes
+{
+    /// <summary>What leans more is no wall but top or shelf, whichever path is taken.</summary>
+    private const double MostLean = 50;
+
+    private const float Disc = 0.45f;
+
+    /// <summary>Of noisy planes this share is left out as noise.</summary>
+    private const double LeftOut = 0.05;
+
+    private readonly SiteSurface site;
+    private readonly Vec3 start;
+    private readonly Vec3[] normals;
+    private readonly double[] areas;
+    private readonly Vec3[] own;
+
+    public WallPlanes(SiteSurface site, EvenedCut cut, Vec3 path)
+    {
+        (this.site, start) = (site, (site.Frame.Scan(path) - site.Frame.Scan(default)).Unit);
+        var fitted = site.Noise == 0 ? FromFacets(cut) : Fitted(cut);
+        var kept = fitted.Where(one => 90 - one.Normal.AngleTo(path) < MostLean).ToArray();
+        own = Array.ConvertAll(kept, one => one.Normal);
+        normals = Array.ConvertAll(kept, one => (site.Frame.Scan(one.Normal) - site.Frame.Scan(default)).Unit);
+        areas = Array.ConvertAll(kept, one => one.Area);
+    }
+
+    public bool IsExact => site.Noise == 0;
+
+    /// <summary>The path that leaves the worst wall of all teeth leaning most.</summary>
+    public static DrawPath Best(IReadOnlyList<WallPlanes> teeth, double leanAsked)
+    {
+        var all = teeth.SelectMany((tooth, at) => tooth.normals.Select((normal, i) => (Normal: normal, Area: tooth.areas[i], Tooth: at))).ToArray();
+        if (all.Length == 0)
+            return new DrawPath(Vec3.UnitZ, 0, [], true);
+        var isExact = teeth.All(tooth => tooth.IsExact);
+        var used = Array.ConvertAll(all, one => one.Normal);
+        if (isExact)
+            return Along(teeth, DrawCone.Of(used).Direction, leanAsked);
+        var direction = teeth.Aggregate(default(Vec3), (sum, tooth) => sum + tooth.start).Unit;
+        for (var round = 0; round < 8; round++)
+        {
+            // Of each tooth the worst twentieth of its area is left out, seen along the path found so far.
+            var kept = all.GroupBy(one => one.Tooth)
+                .SelectMany(tooth =>
+                {
+                    var limit = Share([.. tooth.Select(one => (one.Normal.Dot(direction), one.Area))], LeftOut);
+                    return tooth.Where(one => one.Normal.Dot(direction) >= limit);
+                })
+                .Select(one => one.Normal)
+                .ToArray();
+            var next = DrawCone.Of(kept).Direction;
+            var moved = next.AngleTo(direction);
+            direction = next;
+            if (moved < 0.02)
+                break;
+        }
+        return Along(teeth, direction, leanAsked);
+    }
+
+    /// <summary>How all teeth stand to a path.</summary>
+    public static DrawPath Along(IReadOnlyList<WallPlanes> teeth, Vec3 direction, double leanAsked)
+    {
+        ToothOnPath[] on = [.. teeth.Select(tooth => tooth.On(direction, leanAsked))];
+        return new DrawPath(direction, on.Min(tooth => tooth.LeastWall), on, teeth.All(tooth => tooth.IsExact));
+    }
+
+    private ToothOnPath On(Vec3 direction, double leanAsked)
+    {
+        if (normals.Length == 0)
+            return new ToothOnPath(90, WallSide.Facial, 0, 0);
+        var leans = Array.ConvertAll(normals, normal => 90 - normal.AngleTo(direction));
+        var least = IsExact ? leans.Min() : Share([.. leans.Zip(areas)], LeftOut);
+        var ownPath = site.Frame.OwnDirection(direction);
+        // The side of what leans least, by what is near the worst.
+        var side = Enum.GetValues<WallSide>()
+            .MaxBy(one => Enumerable.Range(0, leans.Length).Where(i => leans[i] <= least + 1 && SiteUndercut.SideOf(own[i], ownPath) == one).Sum(i => areas[i]));
+        return new ToothOnPath(least, side, 0, 0);
+    }
+
+    private static double Share((double Value, double Weight)[] values, double share)
+    {
+        Array.Sort(values, (a, b) => a.Value.CompareTo(b.Value));
+        var (all, sum) = (values.Sum(one => one.Weight), 0.0);
+        foreach (var (value, weight) in values)
+        {
+            sum += weight;
+            if (sum > share * all)
+                return value;
+        }
+        return values[^1].Value;
+    }
+
+    private static IEnumerable<(Vec3 Normal, double Area)> FromFacets(EvenedCut cut)
+    {
+        var mesh = cut.Tree.Mesh;
+        for (var i = 0; i < mesh.TriangleCount; i++)
+        {
+            if (mesh.AreaVector(i) is { LengthSquared: > 1e-14 } area)
+                yield return (area.Unit, area.Length / 2);
+        }
+    }
+
+    /// <summary>Normals of planes through what lies within a disc round each place and faces alike.</summary>
+    private (Vec3 Normal, double Area)[] Fitted(EvenedCut cut)
+    {
+        var cells = new Cells(cut.Places, Disc);
+        var found = new (Vec3, double)[cut.Places.Length];
+        Parallel.For(0, found.Length, i =>
+        {
+            var sum = default(Vec3);
+            foreach (var (near, _) in cells.Within(cut.Places[i], Disc))
+            {
+                if (Vector3.Dot(cut.Normals[near], cut.Normals[i]) > 0.85f)
+                    sum += (Vec3)cut.Normals[near] * site.Areas[cut.Vertices[near]];
+            }
+            found[i] = (sum.Unit, site.Areas[cut.Vertices[i]]);
+        });
+        return found;
+    }
+}

@@ -1,0 +1,238 @@
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Meshes;
+
+namespace Dentelle.Core.Inspecting;
+
+/// <summary>What is inspected.</summary>
+/// <param name="Before">The scan before cutting.</param>
+/// <param name="After">The scan after.</param>
+/// <param name="Antagonist">The other jaw, closed, in the frame of either; null where it wasn't scanned.</param>
+public sealed record InspectedScans(Scan Before, Scan After, Scan? Antagonist = null)
+{
+    /// <summary>Whether both lie in one frame already.</summary>
+    public bool AreAligned { get; init; }
+
+    /// <summary>Whether they stand with +z to the bite and +y facial, x to the tooth's mesial or, for teeth made mirrored, distal.</summary>
+    public bool AreFramed { get; init; }
+
+    /// <summary>Three pairs of places (after, before) where the shapes alone don't tell.</summary>
+    public IReadOnlyList<(Vec3 After, Vec3 Before)>? Picked { get; init; }
+}
+
+/// <summary>A stage of the work, for whoever waits.</summary>
+public enum InspectionStage
+{
+    Reading,
+    Aligning,
+    Finding,
+    Framing,
+    Measuring,
+    Judging,
+}
+
+/// <summary>One cut tooth, measured. Places are in the tooth's own frame: x mesial, y facial, z to the bite.</summary>
+public sealed record MeasuredTooth
+{
+    public required Preparation Preparation { get; init; }
+
+    public required ToothFrame Frame { get; init; }
+
+    public required Registration Registration { get; init; }
+
+    public required SiteSurface Site { get; init; }
+
+    public FinishLine? Line { get; init; }
+
+    public required IReadOnlyList<MeasuredDepth> Depths { get; init; }
+
+    public IReadOnlyList<MeasuredWall> Walls { get; init; } = [];
+
+    public MarginMeasure? Margin { get; init; }
+
+    public required SiteUndercut Undercut { get; init; }
+
+    public required DrawPath BestPath { get; init; }
+
+    /// <summary>Of each vertex planned depth less depth: positive where too little is gone; NaN where nothing is planned.</summary>
+    public required double[] Short { get; init; }
+
+    /// <summary>What is missing, cubic millimetres.</summary>
+    public required double RemovedVolume { get; init; }
+
+    public required WallPlanes Planes { get; init; }
+}
+
+/// <summary>Two scans and what was planned, measured.</summary>
+public sealed record Inspection(Registration Registration, IReadOnlyList<MeasuredTooth> Teeth, IReadOnlyList<string> Told)
+{
+    /// <summary>The path of all teeth together; for one tooth its own.</summary>
+    public DrawPath? SharedPath { get; init; }
+}
+
+/// <summary>Measures what was cut, from scans before and after, against the plan.</summary>
+public static class Inspector
+{
+    /// <summary>How far round the cut the last fit looks, millimetres.</summary>
+    private const double FitReach = 12;
+
+    /// <summary>A form that fits no better than this says little about the frame: one standard deviation is then a degree and a half.</summary>
+    private const double PoorFit = 0.1,
+        PoorFrameDegrees = 1.5;
+
+    /// <param name="scans">What was scanned.</param>
+    /// <param name="units">What was planned, in any order; the teeth that are cut.</param>
+    /// <param name="handbook">Protocol and forms.</param>
+    /// <param name="progress">Gets the stage that begins.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <returns>A problem where the scans can't be laid together, nothing was cut or a tooth isn't found.</returns>
+    public static Answer<Inspection> Measure(
+        InspectedScans scans,
+        IReadOnlyList<PlannedUnit> units,
+        Handbook handbook,
+        IProgress<InspectionStage>? progress = null,
+        CancellationToken cancel = default
+    )
+    {
+        PlannedUnit[] cut = [.. units.Where(unit => unit.Preparation.Body is not null)];
+        if (cut.Length == 0)
+            return new Problem("no-body", "Nothing is planned to be cut on these teeth.");
+        progress?.Report(InspectionStage.Aligning);
+        var before = new SeenSurface(scans.Before);
+        var after = scans.After.Surface;
+        Registration registration;
+        if (scans.AreAligned)
+            registration = Given(before, after);
+        else if (!Alignment.Of(before, after, scans.Picked, cancel).Is(out registration!, out var problem))
+            return problem;
+        progress?.Report(InspectionStage.Finding);
+        var sites = CutSite.Of(before, after.Moved(registration.Motion), registration.Noise, cancel);
+        if (sites.Count == 0)
+            return new Problem(
+                "nothing-cut",
+                $"Nothing of the scan after lies more than {CutSite.Threshold(registration.Noise):0.00} inside the scan before: nothing was cut."
+            );
+        if (sites.Count < cut.Length)
+            return new Problem(
+                "teeth-cut",
+                $"{cut.Length} teeth are planned, but only {sites.Count} {(sites.Count == 1 ? "place was" : "places were")} cut."
+            );
+        var teeth = new List<MeasuredTooth>();
+        foreach (var (unit, site) in Matched(cut, sites))
+        {
+            cancel.ThrowIfCancellationRequested();
+            progress?.Report(InspectionStage.Framing);
+            var near = Alignment.Near(registration, before, after, site.Middle, FitReach, cancel);
+            var frame = FrameOf(unit.Preparation, before, site, scans.AreFramed);
+            progress?.Report(InspectionStage.Measuring);
+            teeth.Add(One(unit.Preparation, before, after, near, frame, handbook.Protocol, cancel));
+        }
+        var lean = cut.Min(unit => unit.Plan.Convergence.Value.Least.PerWall.Degrees);
+        var shared = teeth.Count > 1 ? WallPlanes.Best([.. teeth.Select(tooth => tooth.Planes)], lean) : teeth[0].BestPath;
+        return new Inspection(
+            registration,
+            teeth,
+            [.. scans.Before.Told, .. scans.After.Told, .. scans.Antagonist?.Told ?? []]
+        )
+        {
+            SharedPath = shared,
+        };
+    }
+
+    /// <summary>Scans in one frame: how far they are apart where nothing was cut is still their noise.</summary>
+    private static Registration Given(SeenSurface before, Mesh after)
+    {
+        var step = Math.Max(1, after.Positions.Length / 4000);
+        var probes = after.Positions.ToArray().Where((_, i) => i % step == 0).ToArray();
+        var distances = Geometry.Trees.MeshTreeBatch.Distances(before.Tree, probes).Where(d => d < 0.1f).Order().ToArray();
+        var noise = distances.Length < 20 ? 0 : 1.4826 * distances[distances.Length / 2];
+        // Two drawn bodies lie on each other to rounding.
+        return new Registration(AlignedBy.Given, Rigid.Rest, 1, noise < 0.002 ? 0 : noise, null);
+    }
+
+    private static IEnumerable<(PlannedUnit Unit, CutSite Site)> Matched(PlannedUnit[] cut, IReadOnlyList<CutSite> sites)
+    {
+        if (cut.Length == 1)
+            return [(cut[0], sites[0])];
+        // Along the arch in the order of the teeth; which end is which the frames' fit tells.
+        CutSite[] largest = [.. sites.Take(cut.Length)];
+        var (first, last) = Farthest(largest);
+        var along = (last.Middle - first.Middle).Unit;
+        return cut.OrderBy(unit => unit.Plan.Tooth.ArchPlace).Zip(largest.OrderBy(site => site.Middle.Dot(along)));
+    }
+
+    private static (CutSite, CutSite) Farthest(CutSite[] sites)
+    {
+        var best = (sites[0], sites[^1]);
+        foreach (var a in sites)
+        {
+            foreach (var b in sites)
+            {
+                if ((a.Middle - b.Middle).Length > (best.Item1.Middle - best.Item2.Middle).Length)
+                    best = (a, b);
+            }
+        }
+        return best;
+    }
+
+    internal static ToothFrame FrameOf(Preparation preparation, SeenSurface before, CutSite site, bool isFramed)
+    {
+        var (surface, labels) = (preparation.Present.Surface, preparation.Labels);
+        var (middle, facing, area) = (default(Vec3), default(Vec3), 0.0);
+        for (var i = 0; i < surface.TriangleCount; i++)
+        {
+            if (labels[surface.Corners[3 * i]] < 0)
+                continue;
+            var (a, b, c) = surface.Triangle(i);
+            var vector = surface.AreaVector(i);
+            middle += (a + b + c) * (vector.Length / 3);
+            facing += vector;
+            area += vector.Length;
+        }
+        return ToothFit.Of(before, site, preparation.Present, middle / area, facing, preparation.Plan.Tooth.IsMirrored, isFramed);
+    }
+
+    internal static MeasuredTooth One(
+        Preparation preparation,
+        SeenSurface before,
+        Mesh after,
+        Registration registration,
+        ToothFrame frame,
+        Protocol protocol,
+        CancellationToken cancel
+    )
+    {
+        var plan = preparation.Plan;
+        var site = SiteSurface.Of(before, after, registration, frame, preparation.Present, cancel);
+        var line = FinishLine.Of(site, plan.Path);
+        if (line is not null)
+            site.KeepAbove(line, plan.Path);
+        var runs = line is null ? null : WallRuns.Of(site, line, plan.Path);
+        var cut = new EvenedCut(site);
+        var planes = new WallPlanes(site, cut, plan.Path);
+        var degrees = frame.Rms == 0 ? 0 : PoorFrameDegrees * Math.Min(1, frame.Rms / PoorFit);
+        var lacking = PlanMap.Of(site, preparation);
+        var removed = 0.0;
+        for (var i = 0; i < site.InCut.Length; i++)
+            removed += site.InCut[i] ? site.Areas[i] * site.Depths[i] : 0;
+        return new MeasuredTooth
+        {
+            Preparation = preparation,
+            Frame = frame,
+            Registration = registration,
+            Site = site,
+            Line = line,
+            Depths = ZoneDepths.Of(site, preparation, line, registration, lacking, degrees),
+            Walls = runs is null ? [] : MeasuredWall.All(runs, plan.Path),
+            Margin = runs is null ? null : MarginMeasure.Of(site, runs, plan, preparation.Present, protocol.Shape),
+            Undercut = SiteUndercut.Along(site, cut, plan.Path, cancel),
+            BestPath = WallPlanes.Best([planes], plan.Convergence.Value.Least.PerWall.Degrees),
+            Short = lacking,
+            RemovedVolume = removed,
+            Planes = planes,
+        };
+    }
+}

@@ -1,0 +1,171 @@
+using Dentelle.Core.Anatomy;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+using Dentelle.Geometry;
+
+namespace Dentelle.Core.Inspecting;
+
+/// <summary>One place of the margin, unrolled.</summary>
+/// <param name="Position">Segments from the middle of the facial over the mesial: 0 facial, 2 mesial, 4 lingual, 6 distal.</param>
+/// <param name="Along">Millimetres along the line from its first place.</param>
+/// <param name="Level">Over the gum's usual crest, millimetres; negative under it.</param>
+/// <param name="PlannedLevel">Null where the plan has no margin there.</param>
+/// <param name="Width">Of the shelf; null where no straight wall stands over it.</param>
+/// <param name="Lip">How far the rim stands over the shelf inside it; 0 for none.</param>
+public sealed record MarginPlace(
+    Vec3 Place,
+    double Position,
+    double Along,
+    double Level,
+    double? PlannedLevel,
+    double? Width,
+    double? PlannedWidth,
+    double Lip,
+    bool IsSeen
+);
+
+/// <summary>One segment of the margin.</summary>
+public sealed record MeasuredSegment(Segment Segment, double? Width, double Level, double? PlannedWidth, double? PlannedLevel, double Lip);
+
+/// <summary>A jump of the level where the plan has none.</summary>
+public sealed record MarginStep(double Height, Vec3 Place, Segment Segment);
+
+/// <summary>The finish line as the plan means it: level, width, lips, steps, roughness.</summary>
+/// <param name="Rough">Root mean square of what the line wavers within two millimetres, beyond its noise.</param>
+public sealed record MarginMeasure(
+    IReadOnlyList<MarginPlace> Places,
+    IReadOnlyList<MeasuredSegment> Segments,
+    double Length,
+    double? Width,
+    double Level,
+    IReadOnlyList<MarginStep> Steps,
+    IReadOnlyDictionary<Segment, double> Rough
+)
+{
+    /// <summary>How far inside the line a lip's inner foot is looked for, and how much lower the shelf must lie.</summary>
+    private const double LipReach = 0.45;
+
+    internal static MarginMeasure Of(SiteSurface site, WallRuns runs, Plan plan, PresentTooth present, ShapeHabits habits)
+    {
+        var line = runs.Line;
+        var (path, form, along) = (plan.Path, present.Form, 0.0);
+        var lips = Lips(site, line, path);
+        var places = new MarginPlace[line.Stations.Count];
+        for (var i = 0; i < places.Length; i++)
+        {
+            var station = line.Stations[i];
+            var on = site.Frame.OnForm(station.Place);
+            var angle = Math.Atan2(on.Y, on.X);
+            var position = Words.Segments.Position(angle);
+            var has = plan.Margin.Has((Segment)((int)Math.Round(position) % 8));
+            var neck = form.Unplaced(form.Neck(angle)).Z;
+            var gum = plan.Margin.Between(position, piece => (plan.OverNeck(piece, habits) - piece.Level.Value).Value);
+            places[i] = new MarginPlace(
+                station.Place,
+                position,
+                along,
+                station.Place.Z - (neck * site.Frame.Size.Z) - gum,
+                has ? plan.Margin.Between(position, piece => piece.Level.Value.Value) : null,
+                runs.Runs[i]?.Foot,
+                has ? plan.Margin.WidthAt(position).Value : null,
+                lips[i],
+                station.IsSeen
+            );
+            along += (line.Stations[(i + 1) % places.Length].Place - station.Place).Length;
+        }
+        var segments = Enum.GetValues<Segment>().Select(segment => Of(segment, places)).OfType<MeasuredSegment>().ToArray();
+        var widths = places.Select(place => place.Width).OfType<double>().Order().ToArray();
+        return new MarginMeasure(
+            places,
+            segments,
+            along,
+            widths.Length > 0 ? widths[widths.Length / 2] : null,
+            places.Average(place => place.Level),
+            [.. StepsOf(places)],
+            Roughness(places)
+        );
+    }
+
+    private static MeasuredSegment? Of(Segment segment, MarginPlace[] places)
+    {
+        MarginPlace[] own = [.. places.Where(place => (int)Math.Round(place.Position) % 8 == (int)segment)];
+        if (own.Length == 0)
+            return null;
+        var widths = own.Select(place => place.Width).OfType<double>().ToArray();
+        return new MeasuredSegment(
+            segment,
+            widths.Length * 2 >= own.Length ? Middle(widths) : null,
+            Middle(own.Select(place => place.Level)),
+            own.Any(place => place.PlannedWidth is not null) ? Middle(own.Select(place => place.PlannedWidth).OfType<double>()) : null,
+            own.Any(place => place.PlannedLevel is not null) ? Middle(own.Select(place => place.PlannedLevel).OfType<double>()) : null,
+            Middle(own.Select(place => place.Lip))
+        );
+    }
+
+    private static double Middle(IEnumerable<double> values)
+    {
+        var sorted = values.Order().ToArray();
+        return sorted.Length == 0 ? 0 : sorted[sorted.Length / 2];
+    }
+
+    /// <summary>How far the shelf close inside each station lies under it.</summary>
+    private static double[] Lips(SiteSurface site, FinishLine line, Vec3 path)
+    {
+        var cells = new Geometry.Fitting.Cells(site.Mesh.Positions.ToArray(), 0.7f);
+        return
+        [
+            .. line.Stations.Select(station =>
+            {
+                var heights = new List<double>();
+                foreach (var (at, _) in cells.Within((System.Numerics.Vector3)station.Place, 0.7f))
+                {
+                    if (!site.InCut[at])
+                        continue;
+                    var off = site.Mesh.Positions[at] - station.Place;
+                    if (Math.Abs(off.Dot(station.Along)) < 0.2 && off.Dot(station.Inward) is > 0.12 and < LipReach)
+                        heights.Add(off.Dot(path));
+                }
+                return heights.Count < 3 ? 0 : Math.Max(0, -Middle(heights));
+            }),
+        ];
+    }
+
+    /// <summary>Where the level jumps within a millimetre by more than the plan does.</summary>
+    private static IEnumerable<MarginStep> StepsOf(MarginPlace[] places)
+    {
+        const int beside = 5,
+            gap = 3;
+        const double least = 0.15;
+        var off = Array.ConvertAll(places, place => place.Level - (place.PlannedLevel ?? place.Level));
+        var n = places.Length;
+        var jumps = new double[n];
+        for (var i = 0; i < n; i++)
+            jumps[i] = Middle(Enumerable.Range(gap, beside).Select(k => off[(i + k) % n])) - Middle(Enumerable.Range(gap, beside).Select(k => off[(i - k + n) % n]));
+        for (var i = 0; i < n; i++)
+        {
+            var isPeak = Enumerable.Range(-8, 17).All(k => Math.Abs(jumps[(i + k + n) % n]) <= Math.Abs(jumps[i]));
+            if (isPeak && Math.Abs(jumps[i]) > least)
+                yield return new MarginStep(Math.Abs(jumps[i]), places[i].Place, (Segment)((int)Math.Round(places[i].Position) % 8));
+        }
+    }
+
+    private static Dictionary<Segment, double> Roughness(MarginPlace[] places)
+    {
+        const int half = 7;
+        var off = Array.ConvertAll(places, place => place.Level - (place.PlannedLevel ?? 0));
+        var n = places.Length;
+        var rest = new double[n];
+        for (var i = 0; i < n; i++)
+        {
+            // A straight line through the neighbourhood, so that a slope is no roughness.
+            var mean = Enumerable.Range(-half, (2 * half) + 1).Average(k => off[(i + k + n) % n]);
+            rest[i] = off[i] - mean;
+        }
+        return Enum.GetValues<Segment>()
+            .Select(segment =>
+                (segment, Own: Enumerable.Range(0, n).Where(i => (int)Math.Round(places[i].Position) % 8 == (int)segment).Select(i => rest[i] * rest[i]).ToArray())
+            )
+            .Where(one => one.Own.Length > 3)
+            .ToDictionary(one => one.segment, one => Math.Sqrt(one.Own.Average()));
+    }
+}
