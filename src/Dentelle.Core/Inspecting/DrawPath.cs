@@ -8,9 +8,20 @@ namespace Dentelle.Core.Inspecting;
 /// <summary>How firm a tooth's walls hold a path.</summary>
 /// <param name="LeastWall">Degrees of the wall nearest to parallel; negative where it is undercut.</param>
 /// <param name="Side">That wall.</param>
-/// <param name="ReliefDepth">How deep it would have to be cut at most so that it leans as asked, millimetres.</param>
-/// <param name="ReliefVolume">How much that is on the whole tooth, cubic millimetres.</param>
-public sealed record ToothOnPath(double LeastWall, WallSide Side, double ReliefDepth, double ReliefVolume);
+public sealed record ToothOnPath(double LeastWall, WallSide Side);
+
+/// <summary>What has to be cut off one wall so that it leans from a path as asked.</summary>
+/// <param name="Tooth">Place of the tooth among those asked about.</param>
+/// <param name="Depth">At the wall's upper end, at most, millimetres.</param>
+/// <param name="Volume">Cubic millimetres.</param>
+public sealed record WallRelief(int Tooth, WallSide Side, double Depth, double Volume);
+
+/// <summary>The path that asks for least more cutting, and that cutting.</summary>
+/// <param name="LeanAsked">Degrees that every wall then leans.</param>
+public sealed record Relief(Vec3 Direction, double LeanAsked, IReadOnlyList<WallRelief> Walls)
+{
+    public double Volume => Walls.Sum(wall => wall.Volume);
+}
 
 /// <summary>A path of insertion for one tooth or several together.</summary>
 /// <param name="Direction">Unit vector, in the frame of the scan before.</param>
@@ -39,28 +50,93 @@ public sealed class WallPlanes
     private readonly double[] areas;
     private readonly Vec3[] own;
 
-    public WallPlanes(SiteSurface site, EvenedCut cut, Vec3 path)
+    private readonly (Vec3 Normal, double Height, WallSide Side)[] runs;
+
+    internal WallPlanes(SiteSurface site, EvenedCut cut, WallRuns? walls, Vec3 path)
     {
-        (this.site, start) = (site, (site.Frame.Scan(path) - site.Frame.Scan(default)).Unit);
+        this.site = site;
+        start = Direction(path);
+        runs =
+        [
+            .. Enumerable
+                .Range(0, walls?.Runs.Length ?? 0)
+                .Where(i => walls!.Runs[i] is not null)
+                .Select(i =>
+                {
+                    var (inward, run) = (walls!.Line.Stations[i].Inward, walls.Runs[i]!.Value);
+                    var (sin, cos) = Math.SinCos(double.DegreesToRadians(run.Lean));
+                    return (Direction((inward * -cos) + (path * sin)), run.To, SiteUndercut.SideOf(-inward, path));
+                }),
+        ];
         var fitted = site.Noise == 0 ? FromFacets(cut) : Fitted(cut);
         var kept = fitted.Where(one => 90 - one.Normal.AngleTo(path) < MostLean).ToArray();
         own = Array.ConvertAll(kept, one => one.Normal);
-        normals = Array.ConvertAll(kept, one => (site.Frame.Scan(one.Normal) - site.Frame.Scan(default)).Unit);
+        normals = Array.ConvertAll(kept, one => Direction(one.Normal));
         areas = Array.ConvertAll(kept, one => one.Area);
     }
 
     public bool IsExact => site.Noise == 0;
 
+    private Vec3 Direction(Vec3 own) => (site.Frame.Scan(own) - site.Frame.Scan(default)).Unit;
+
+    /// <summary>
+    /// The least cutting that lets every wall lean from one path as asked: sought round the path that leaves the worst wall leaning most.
+    /// </summary>
+    public static Relief LeastRelief(IReadOnlyList<WallPlanes> teeth, Vec3 near, double leanAsked)
+    {
+        var (best, least) = (near, Sum(near));
+        // From wide steps to narrow ones, as long as one helps.
+        for (var step = 4.0; step > 0.05;)
+        {
+            var (x, y) = (best.Square, best.Cross(best.Square));
+            var moved = Enumerable
+                .Range(0, 8)
+                .Select(i => (best + (((x * Math.Cos(i * Math.PI / 4)) + (y * Math.Sin(i * Math.PI / 4))) * Math.Tan(double.DegreesToRadians(step)))).Unit)
+                .Select(direction => (direction, Sum: Sum(direction)))
+                .MinBy(one => one.Sum);
+            if (moved.Sum < least - 1e-9)
+                (best, least) = moved;
+            else
+                step /= 2;
+        }
+        return new Relief(best, leanAsked, [.. teeth.SelectMany((tooth, at) => tooth.On(at, best, leanAsked))]);
+
+        double Sum(Vec3 direction) => teeth.Sum(tooth => tooth.runs.Sum(run => Cut(run, direction, leanAsked) * run.Height / 2)) * FinishLine.Step;
+    }
+
+    /// <summary>How much of a wall's upper end has to go.</summary>
+    private static double Cut((Vec3 Normal, double Height, WallSide Side) run, Vec3 direction, double leanAsked)
+    {
+        var lean = double.DegreesToRadians(90 - run.Normal.AngleTo(direction));
+        return Math.Max(0, run.Height * (Math.Tan(double.DegreesToRadians(leanAsked)) - Math.Tan(lean)));
+    }
+
+    private IEnumerable<WallRelief> On(int at, Vec3 direction, double leanAsked) =>
+        runs.GroupBy(run => run.Side)
+            .Select(side =>
+            {
+                var cuts = side.Select(run => (Depth: Cut(run, direction, leanAsked), run.Height)).OrderBy(cut => cut.Depth).ToArray();
+                return new WallRelief(
+                    at,
+                    side.Key,
+                    // One station may stand off: the twentieth part from above is told.
+                    cuts[cuts.Length - 1 - (cuts.Length / 20)].Depth,
+                    cuts.Sum(cut => cut.Depth * cut.Height / 2) * FinishLine.Step
+                );
+            })
+            .Where(relief => relief.Depth > 0.02)
+            .OrderByDescending(relief => relief.Volume);
+
     /// <summary>The path that leaves the worst wall of all teeth leaning most.</summary>
-    public static DrawPath Best(IReadOnlyList<WallPlanes> teeth, double leanAsked)
+    public static DrawPath Best(IReadOnlyList<WallPlanes> teeth)
     {
         var all = teeth.SelectMany((tooth, at) => tooth.normals.Select((normal, i) => (Normal: normal, Area: tooth.areas[i], Tooth: at))).ToArray();
         if (all.Length == 0)
-            return new DrawPath(Vec3.UnitZ, 0, [], true);
+            return new DrawPath(teeth[0].start, 90, [.. teeth.Select(_ => new ToothOnPath(90, WallSide.Facial))], true);
         var isExact = teeth.All(tooth => tooth.IsExact);
         var used = Array.ConvertAll(all, one => one.Normal);
         if (isExact)
-            return Along(teeth, DrawCone.Of(used).Direction, leanAsked);
+            return Along(teeth, DrawCone.Of(used).Direction);
         var direction = teeth.Aggregate(default(Vec3), (sum, tooth) => sum + tooth.start).Unit;
         for (var round = 0; round < 8; round++)
         {
@@ -79,27 +155,27 @@ public sealed class WallPlanes
             if (moved < 0.02)
                 break;
         }
-        return Along(teeth, direction, leanAsked);
+        return Along(teeth, direction);
     }
 
     /// <summary>How all teeth stand to a path.</summary>
-    public static DrawPath Along(IReadOnlyList<WallPlanes> teeth, Vec3 direction, double leanAsked)
+    public static DrawPath Along(IReadOnlyList<WallPlanes> teeth, Vec3 direction)
     {
-        ToothOnPath[] on = [.. teeth.Select(tooth => tooth.On(direction, leanAsked))];
+        ToothOnPath[] on = [.. teeth.Select(tooth => tooth.On(direction))];
         return new DrawPath(direction, on.Min(tooth => tooth.LeastWall), on, teeth.All(tooth => tooth.IsExact));
     }
 
-    private ToothOnPath On(Vec3 direction, double leanAsked)
+    private ToothOnPath On(Vec3 direction)
     {
         if (normals.Length == 0)
-            return new ToothOnPath(90, WallSide.Facial, 0, 0);
+            return new ToothOnPath(90, WallSide.Facial);
         var leans = Array.ConvertAll(normals, normal => 90 - normal.AngleTo(direction));
         var least = IsExact ? leans.Min() : Share([.. leans.Zip(areas)], LeftOut);
         var ownPath = site.Frame.OwnDirection(direction);
         // The side of what leans least, by what is near the worst.
         var side = Enum.GetValues<WallSide>()
             .MaxBy(one => Enumerable.Range(0, leans.Length).Where(i => leans[i] <= least + 1 && SiteUndercut.SideOf(own[i], ownPath) == one).Sum(i => areas[i]));
-        return new ToothOnPath(least, side, 0, 0);
+        return new ToothOnPath(least, side);
     }
 
     private static double Share((double Value, double Weight)[] values, double share)

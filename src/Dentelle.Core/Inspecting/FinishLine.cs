@@ -19,8 +19,10 @@ public readonly record struct Station(Vec3 Place, Vec3 Along, Vec3 Inward, bool 
 /// <summary>The finish line all round a cut, traced where the cut surface comes out of the old one.</summary>
 public sealed record FinishLine(IReadOnlyList<Station> Stations)
 {
-    private const double Step = 0.15,
-        Beside = 0.25,
+    /// <summary>Between stations, about, millimetres.</summary>
+    internal const double Step = 0.15;
+
+    private const double Beside = 0.25,
         DeepestUsed = 0.22;
 
     private const int Evened = 3,

@@ -28,13 +28,35 @@ internal static class FoldedSection
             if (flat[at].Length >= nearest)
                 continue;
             nearest = flat[at].Length;
-            found = Edge(Cut(flat, at, line.IsClosed));
+            found = Edge(Cut(flat, at, line.IsClosed, Reach));
         }
         return found;
     }
 
+    /// <summary>The section from a station up over the wall and some way on, at even steps; null where none passes.</summary>
+    /// <returns>How far inside the station, and how high over it.</returns>
+    public static Vec2[]? Up(Mesh mesh, Station station, Vec3 path, double reach)
+    {
+        var plane = new Plane3(station.Place, path.Cross(station.Inward));
+        (Vec2[] Flat, int At, bool Closed)? best = null;
+        var nearest = 0.5;
+        foreach (var line in PlaneSection.Of(mesh, plane))
+        {
+            var flat = line.Points.Select(p => p - station.Place).Select(off => new Vec2(-off.Dot(station.Inward), off.Dot(path))).ToArray();
+            var at = Enumerable.Range(0, flat.Length).MinBy(i => flat[i].Length);
+            if (flat[at].Length < nearest)
+                (nearest, best) = (flat[at].Length, (flat, at, line.IsClosed));
+        }
+        if (best is not var (points, from, closed))
+            return null;
+        var even = Cut(points, from, closed, reach);
+        var start = Enumerable.Range(0, even.Length).MinBy(i => even[i].Length);
+        // From the station inward.
+        return [.. even[..(start + 1)].Reverse().Select(p => new Vec2(-p.X, p.Y))];
+    }
+
     /// <summary>The line within reach of the station, from the tooth outward, at even steps.</summary>
-    private static Vec2[] Cut(Vec2[] flat, int at, bool closed)
+    private static Vec2[] Cut(Vec2[] flat, int at, bool closed, double reach)
     {
         var points = new LinkedList<Vec2>();
         points.AddLast(flat[at]);
@@ -61,7 +83,7 @@ internal static class FoldedSection
         void Walk(int step, Action<Vec2> add)
         {
             var (i, length) = (at, 0.0);
-            while (length < Reach)
+            while (length < reach)
             {
                 var to = i + step;
                 if (closed)

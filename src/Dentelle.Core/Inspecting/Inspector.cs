@@ -63,6 +63,15 @@ public sealed record MeasuredTooth
     /// <summary>What is missing, cubic millimetres.</summary>
     public required double RemovedVolume { get; init; }
 
+    /// <summary>Where the central groove has gone; null for teeth without one.</summary>
+    public GrooveShift? Groove { get; init; }
+
+    /// <summary>How round the edges over the walls are.</summary>
+    public IReadOnlyList<EdgeRounding> Edges { get; init; } = [];
+
+    /// <summary>Neighbours that lost something.</summary>
+    public IReadOnlyList<TouchedNeighbour> Touched { get; init; } = [];
+
     public required WallPlanes Planes { get; init; }
 }
 
@@ -70,7 +79,10 @@ public sealed record MeasuredTooth
 public sealed record Inspection(Registration Registration, IReadOnlyList<MeasuredTooth> Teeth, IReadOnlyList<string> Told)
 {
     /// <summary>The path of all teeth together; for one tooth its own.</summary>
-    public DrawPath? SharedPath { get; init; }
+    public required DrawPath SharedPath { get; init; }
+
+    /// <summary>The least cutting with which every wall leans from one path by the plan's least.</summary>
+    public required Relief Relief { get; init; }
 }
 
 /// <summary>Measures what was cut, from scans before and after, against the plan.</summary>
@@ -121,17 +133,17 @@ public static class Inspector
                 $"{cut.Length} teeth are planned, but only {sites.Count} {(sites.Count == 1 ? "place was" : "places were")} cut."
             );
         var teeth = new List<MeasuredTooth>();
-        foreach (var (unit, site) in Matched(cut, sites))
+        progress?.Report(InspectionStage.Framing);
+        foreach (var (unit, site, frame) in Matched(cut, sites, before, scans.AreFramed))
         {
             cancel.ThrowIfCancellationRequested();
-            progress?.Report(InspectionStage.Framing);
             var near = Alignment.Near(registration, before, after, site.Middle, FitReach, cancel);
-            var frame = FrameOf(unit.Preparation, before, site, scans.AreFramed);
             progress?.Report(InspectionStage.Measuring);
             teeth.Add(One(unit.Preparation, before, after, near, frame, handbook.Protocol, cancel));
         }
         var lean = cut.Min(unit => unit.Plan.Convergence.Value.Least.PerWall.Degrees);
-        var shared = teeth.Count > 1 ? WallPlanes.Best([.. teeth.Select(tooth => tooth.Planes)], lean) : teeth[0].BestPath;
+        WallPlanes[] planes = [.. teeth.Select(tooth => tooth.Planes)];
+        var shared = teeth.Count > 1 ? WallPlanes.Best(planes) : teeth[0].BestPath;
         return new Inspection(
             registration,
             teeth,
@@ -139,6 +151,7 @@ public static class Inspector
         )
         {
             SharedPath = shared,
+            Relief = WallPlanes.LeastRelief(planes, shared.Direction, lean),
         };
     }
 
@@ -153,15 +166,29 @@ public static class Inspector
         return new Registration(AlignedBy.Given, Rigid.Rest, 1, noise < 0.002 ? 0 : noise, null);
     }
 
-    private static IEnumerable<(PlannedUnit Unit, CutSite Site)> Matched(PlannedUnit[] cut, IReadOnlyList<CutSite> sites)
+    /// <summary>Which cut place is which tooth, in the order in which the teeth were given.</summary>
+    private static IReadOnlyList<(PlannedUnit Unit, CutSite Site, ToothFrame Frame)> Matched(
+        PlannedUnit[] cut,
+        IReadOnlyList<CutSite> sites,
+        SeenSurface before,
+        bool isFramed
+    )
     {
         if (cut.Length == 1)
-            return [(cut[0], sites[0])];
-        // Along the arch in the order of the teeth; which end is which the frames' fit tells.
+            return [With(cut[0], sites[0])];
+        // Along the arch in the order of the teeth; which end is which tells how well their forms fit.
         CutSite[] largest = [.. sites.Take(cut.Length)];
         var (first, last) = Farthest(largest);
         var along = (last.Middle - first.Middle).Unit;
-        return cut.OrderBy(unit => unit.Plan.Tooth.ArchPlace).Zip(largest.OrderBy(site => site.Middle.Dot(along)));
+        var teeth = cut.OrderBy(unit => unit.Plan.Tooth.ArchPlace).ToArray();
+        var placed = largest.OrderBy(site => site.Middle.Dot(along)).ToArray();
+        var one = teeth.Zip(placed, With).ToArray();
+        var other = teeth.Zip(placed.Reverse(), With).ToArray();
+        var better = one.Sum(tooth => tooth.Frame.Misfit) <= other.Sum(tooth => tooth.Frame.Misfit) ? one : other;
+        return [.. better.OrderBy(tooth => Array.IndexOf(cut, tooth.Unit))];
+
+        (PlannedUnit Unit, CutSite Site, ToothFrame Frame) With(PlannedUnit unit, CutSite site) =>
+            (unit, site, FrameOf(unit.Preparation, before, site, isFramed));
     }
 
     private static (CutSite, CutSite) Farthest(CutSite[] sites)
@@ -212,12 +239,9 @@ public static class Inspector
             site.KeepAbove(line, plan.Path);
         var runs = line is null ? null : WallRuns.Of(site, line, plan.Path);
         var cut = new EvenedCut(site);
-        var planes = new WallPlanes(site, cut, plan.Path);
+        var planes = new WallPlanes(site, cut, runs, plan.Path);
         var degrees = frame.Rms == 0 ? 0 : PoorFrameDegrees * Math.Min(1, frame.Rms / PoorFit);
         var lacking = PlanMap.Of(site, preparation);
-        var removed = 0.0;
-        for (var i = 0; i < site.InCut.Length; i++)
-            removed += site.InCut[i] ? site.Areas[i] * site.Depths[i] : 0;
         return new MeasuredTooth
         {
             Preparation = preparation,
@@ -229,9 +253,12 @@ public static class Inspector
             Walls = runs is null ? [] : MeasuredWall.All(runs, plan.Path),
             Margin = runs is null ? null : MarginMeasure.Of(site, runs, plan, preparation.Present, protocol.Shape),
             Undercut = SiteUndercut.Along(site, cut, plan.Path, cancel),
-            BestPath = WallPlanes.Best([planes], plan.Convergence.Value.Least.PerWall.Degrees),
+            BestPath = WallPlanes.Best([planes]),
             Short = lacking,
-            RemovedVolume = removed,
+            RemovedVolume = CutVolume.Between(before, site, line, plan.Path, preparation.Present, cancel),
+            Edges = runs is null ? [] : EdgeRounding.All(site, runs, plan.Path),
+            Groove = GrooveShift.Of(site, preparation),
+            Touched = TouchedNeighbour.All(site, preparation.Present),
             Planes = planes,
         };
     }

@@ -31,7 +31,7 @@ public sealed record MeasuredSegment(Segment Segment, double? Width, double Leve
 public sealed record MarginStep(double Height, Vec3 Place, Segment Segment);
 
 /// <summary>The finish line as the plan means it: level, width, lips, steps, roughness.</summary>
-/// <param name="Rough">Root mean square of what the line wavers within two millimetres, beyond its noise.</param>
+/// <param name="Rough">What the line wavers by within two millimetres, as a standard deviation.</param>
 public sealed record MarginMeasure(
     IReadOnlyList<MarginPlace> Places,
     IReadOnlyList<MeasuredSegment> Segments,
@@ -44,6 +44,9 @@ public sealed record MarginMeasure(
 {
     /// <summary>How far inside the line a lip's inner foot is looked for, and how much lower the shelf must lie.</summary>
     private const double LipReach = 0.45;
+
+    /// <summary>Of a normal distribution the standard deviation over the median of its absolute values.</summary>
+    private const double OverMedian = 1.4826;
 
     internal static MarginMeasure Of(SiteSurface site, WallRuns runs, Plan plan, PresentTooth present, ShapeHabits habits)
     {
@@ -98,7 +101,8 @@ public sealed record MarginMeasure(
             Middle(own.Select(place => place.Level)),
             own.Any(place => place.PlannedWidth is not null) ? Middle(own.Select(place => place.PlannedWidth).OfType<double>()) : null,
             own.Any(place => place.PlannedLevel is not null) ? Middle(own.Select(place => place.PlannedLevel).OfType<double>()) : null,
-            Middle(own.Select(place => place.Lip))
+            // A lip need not go all along a segment.
+            own.Select(place => place.Lip).Order().ElementAt(own.Length * 2 / 3)
         );
     }
 
@@ -108,24 +112,33 @@ public sealed record MarginMeasure(
         return sorted.Length == 0 ? 0 : sorted[sorted.Length / 2];
     }
 
-    /// <summary>How far the shelf close inside each station lies under it.</summary>
+    /// <summary>How far a rim stands over the shelf close inside each station.</summary>
     private static double[] Lips(SiteSurface site, FinishLine line, Vec3 path)
     {
+        const double outside = 0.35,
+            rim = 0.1,
+            shelf = 0.12;
         var cells = new Geometry.Fitting.Cells(site.Mesh.Positions.ToArray(), 0.7f);
         return
         [
             .. line.Stations.Select(station =>
             {
-                var heights = new List<double>();
+                var (outer, inner) = (new List<double>(), new List<double>());
                 foreach (var (at, _) in cells.Within((System.Numerics.Vector3)station.Place, 0.7f))
                 {
-                    if (!site.InCut[at])
-                        continue;
                     var off = site.Mesh.Positions[at] - station.Place;
-                    if (Math.Abs(off.Dot(station.Along)) < 0.2 && off.Dot(station.Inward) is > 0.12 and < LipReach)
-                        heights.Add(off.Dot(path));
+                    if (Math.Abs(off.Dot(station.Along)) > 0.2 || Math.Abs(off.Dot(path)) > 0.6)
+                        continue;
+                    var deep = off.Dot(station.Inward);
+                    if (deep is > -outside and < rim)
+                        outer.Add(off.Dot(path));
+                    else if (deep is > shelf and < LipReach && site.InCut[at])
+                        inner.Add(off.Dot(path));
                 }
-                return heights.Count < 3 ? 0 : Math.Max(0, -Middle(heights));
+                if (outer.Count < 3 || inner.Count < 3)
+                    return 0;
+                outer.Sort();
+                return Math.Max(0, outer[outer.Count - 1 - (outer.Count / 10)] - Middle(inner));
             }),
         ];
     }
@@ -133,9 +146,9 @@ public sealed record MarginMeasure(
     /// <summary>Where the level jumps within a millimetre by more than the plan does.</summary>
     private static IEnumerable<MarginStep> StepsOf(MarginPlace[] places)
     {
-        const int beside = 5,
-            gap = 3;
-        const double least = 0.15;
+        const int beside = 3,
+            gap = 1;
+        const double least = 0.1;
         var off = Array.ConvertAll(places, place => place.Level - (place.PlannedLevel ?? place.Level));
         var n = places.Length;
         var jumps = new double[n];
@@ -149,6 +162,7 @@ public sealed record MarginMeasure(
         }
     }
 
+    /// <summary>By the middle of what it wavers: a single place that stands off makes no rough line.</summary>
     private static Dictionary<Segment, double> Roughness(MarginPlace[] places)
     {
         const int half = 7;
@@ -163,9 +177,9 @@ public sealed record MarginMeasure(
         }
         return Enum.GetValues<Segment>()
             .Select(segment =>
-                (segment, Own: Enumerable.Range(0, n).Where(i => (int)Math.Round(places[i].Position) % 8 == (int)segment).Select(i => rest[i] * rest[i]).ToArray())
+                (segment, Own: Enumerable.Range(0, n).Where(i => (int)Math.Round(places[i].Position) % 8 == (int)segment).Select(i => Math.Abs(rest[i])).ToArray())
             )
             .Where(one => one.Own.Length > 3)
-            .ToDictionary(one => one.segment, one => Math.Sqrt(one.Own.Average()));
+            .ToDictionary(one => one.segment, one => OverMedian * Middle(one.Own));
     }
 }

@@ -177,7 +177,8 @@ public sealed class SiteSurface
     /// </summary>
     private bool[] OnTooth(PresentTooth present)
     {
-        const double underNeck = 0.1;
+        const double underNeck = 0.1,
+            alike = 0.5;
         // As far as teeth of one kind differ in shape, twice.
         var off = 0.12 + (2 * Math.Min(Frame.Rms, 0.15));
         var on = new bool[Depths.Length];
@@ -194,7 +195,14 @@ public sealed class SiteSurface
                     continue;
                 var deep = -present.Tree.Signed(own, place);
                 var neck = form.Unplaced(form.Neck(Math.Atan2(place.Place.Y, place.Place.X))).Z;
-                on[i] = deep > off || (deep > -off && place.Place.Z > neck - underNeck);
+                on[i] =
+                    deep > off
+                    // Close to its surface gum and neighbours come near it too; they face elsewhere.
+                    || (
+                        deep > -off
+                        && place.Place.Z > neck - underNeck
+                        && OldNormals[i].Dot(present.Surface.AreaVector(place.Triangle).Unit) > alike
+                    );
             }
         });
         return on;

@@ -17,6 +17,9 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="Rms">How far form and scan are apart, millimetres; infinite when the frame was given and no form was laid over.</param>
 public sealed record ToothFrame(Rigid ToOwn, Vec3 Size, double Rms, bool IsMirrored)
 {
+    /// <summary>Mean square of how far all places of the scan round it are from the form, those that find none counted as far.</summary>
+    internal double Misfit { get; init; }
+
     /// <summary>A place of the scan in the tooth's own frame.</summary>
     public Vec3 Own(Vec3 scan) => ToOwn.Apply(IsMirrored ? scan with { X = -scan.X } : scan);
 
@@ -106,7 +109,7 @@ internal static class ToothFit
                 .Take(4)
                 .Select(fit => Fit(Some(Fine), fit.Motion, present.Tree, 25, fixedTurn, [1, 0.6]))
                 .MinBy(fit => fit.Cost)!;
-            return new ToothFrame(fine.Motion, fine.Size, fine.Rms, mirrored);
+            return new ToothFrame(fine.Motion, fine.Size, fine.Rms, mirrored) { Misfit = fine.Cost };
         }
 
         (Vec3[] Points, Vec3[] Normals) Some(int count)

@@ -14,8 +14,16 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="Most">Twentieth part from above.</param>
 /// <param name="Sigma">Standard deviation of the usual depth: noise, fit, frame.</param>
 /// <param name="LeastPlace">Where the least lies, in the tooth's own frame.</param>
+/// <param name="MostPlace">Where the most lies.</param>
 /// <param name="Area">How much of the surface was seen, square millimetres.</param>
-public sealed record MeasuredDepth(Zone Zone, double Mean, double Usual, double Median, double Least, double Most, double Sigma, Vec3 LeastPlace, double Area);
+public sealed record MeasuredDepth(Zone Zone, double Mean, double Usual, double Median, double Least, double Most, double Sigma, Vec3 LeastPlace, Vec3 MostPlace, double Area)
+{
+    /// <summary>The part that is off most, of a square millimetre at least: what is missing there on the middle; null where none stands out.</summary>
+    public OffPatch? Patch { get; init; }
+}
+
+/// <param name="Off">What is missing, negative where too much is gone.</param>
+public sealed record OffPatch(double Off, Vec3 Place);
 
 internal static class ZoneDepths
 {
@@ -109,8 +117,12 @@ internal static class ZoneDepths
                 depths[most],
                 Sigma(own, area),
                 site.Mesh.Positions[least],
+                site.Mesh.Positions[most],
                 area
-            );
+            )
+            {
+                Patch = PatchOf(own, lacking),
+            };
 
             int Share(double share)
             {
@@ -123,6 +135,28 @@ internal static class ZoneDepths
                 }
                 return sorted[^1];
             }
+        }
+
+        OffPatch? PatchOf(int[] own, double[] lacking)
+        {
+            const double large = 1.0,
+                off = 0.12;
+            OffPatch? worst = null;
+            foreach (var way in (int[])[1, -1])
+            {
+                int[] standing = [.. own.Where(i => !double.IsNaN(lacking[i]) && way * lacking[i] > off)];
+                if (standing.Sum(i => site.Areas[i]) < large)
+                    continue;
+                var middle = standing.Aggregate(default(Vec3), (sum, i) => sum + site.Mesh.Positions[i]) / standing.Length;
+                // Scattered places are no patch.
+                var close = standing.Where(i => (site.Mesh.Positions[i] - middle).LengthSquared < 1.5).ToArray();
+                if (close.Sum(i => site.Areas[i]) < large)
+                    continue;
+                var amount = close.Select(i => lacking[i]).Order().ElementAt(close.Length / 2);
+                if (worst is null || Math.Abs(amount) > Math.Abs(worst.Off))
+                    worst = new OffPatch(amount, site.Mesh.Positions[close.MinBy(i => (site.Mesh.Positions[i] - middle).LengthSquared)]);
+            }
+            return worst;
         }
 
         double Sigma(int[] own, double area)

@@ -53,6 +53,8 @@ public sealed record Protocol
 
     public required CautionLimits Cautions { get; init; }
 
+    public required InspectionLimits Inspection { get; init; }
+
     public required Plausible Plausible { get; init; }
 
     public required IReadOnlyList<Gauge> Gauges { get; init; }
@@ -278,6 +280,19 @@ public sealed record CautionLimits(
     Sourced<double> SubgingivalMostMm,
     Sourced<double> SulcusMm,
     Sourced<double> UnsupportedCeramicMostMm
+);
+
+/// <summary>From where on a measured surface gives a finding. Millimetres, degrees.</summary>
+public sealed record InspectionLimits(
+    Sourced<double> UndercutMostMm,
+    Sourced<double> LipMostMm,
+    Sourced<double> StepMostMm,
+    Sourced<double> RoughMostMm,
+    Sourced<double> LevelOffMostMm,
+    Sourced<double> LeanOffMostDeg,
+    Sourced<double> FossaOffMostMm,
+    Sourced<double> EdgeLeastRadiusMm,
+    Sourced<double> NeighbourMostMm
 );
 
 public sealed record SourcedLimits(double From, double To, string Source, Standing Standing);

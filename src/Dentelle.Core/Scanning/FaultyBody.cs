@@ -27,7 +27,7 @@ internal sealed class FaultyBody
         var made = new FaultyBody(
             body,
             preparation.Present.Tree,
-            faults.Any(fault => fault.Kind is FaultKind.Short or FaultKind.Wander or FaultKind.Rough or FaultKind.Fossa)
+            faults.Any(fault => fault.Kind is FaultKind.Short or FaultKind.Fossa)
         );
         foreach (var fault in faults)
         {
@@ -79,8 +79,8 @@ internal sealed class FaultyBody
                 FaultKind.Lip => (p, d) =>
                     d + (On(p) * amount * Curves.SmoothStep(0.1, 0.22, Inset(p)) * Curves.SmoothStep(0.7, 0.3, Math.Abs(ring.Over(p)))),
                 FaultKind.Step => (p, d) => On(p, 0.05) is > 0 and var w ? Math.Max(d, Lower(p, w * amount)) : d,
-                FaultKind.Rough => (p, d) => Raised(p, d, On(p) * amount * Ragged(Around(p))),
-                FaultKind.Wander => (p, d) => Raised(p, d, amount * Math.Sin(3 * Around(p))),
+                FaultKind.Rough => (p, d) => Math.Max(d, Lower(p, On(p) * amount * (1 + Ragged(Around(p))))),
+                FaultKind.Wander => (p, d) => Math.Max(d, Lower(p, amount * (0.5 + (0.5 * Math.Sin(3 * Around(p)))))),
                 _ => (p, d) =>
                 {
                     var over = Curves.SmoothStep(2, 3, ring.Over(p)) * Curves.SmoothStep(0.8, 1.8, Inset(p));
@@ -106,10 +106,7 @@ internal sealed class FaultyBody
             return Curves.SmoothStep(0.65 + run, 0.65, off);
         }
 
-        // The shelf moves up or down by itself; the walls above follow nothing.
-        double Raised(Vec3 p, double d, double by) =>
-            Curves.SmoothStep(1.2, 0.6, Math.Abs(ring.Over(p))) is > 0 and var near ? body.SignedDistance(p - new Vec3(0, 0, by * near)) : d;
-
+        // The shelf goes down by itself; the walls above follow nothing.
         double Lower(Vec3 p, double by) =>
             Curves.SmoothStep(1.6, 0.8, Math.Abs(ring.Over(p))) is > 0 and var near
                 ? body.SignedDistance(p + new Vec3(0, 0, by * near))

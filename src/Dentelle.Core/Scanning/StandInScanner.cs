@@ -77,17 +77,19 @@ public static class StandInScanner
         var bodies = new Dictionary<ToothCode, (MeshTree Present, FaultyBody Cut)>();
         foreach (var unit in cut)
         {
-            if (!Body(unit, faults, handbook).Is(out var body, out var problem))
+            // Of several teeth the first has the faults.
+            var own = unit == cut[0] ? faults : [];
+            if (!Body(unit, own, handbook).Is(out var body, out var problem))
                 return problem;
             var present = new MeshTree(unit.Preparation.Present.Form.Unplaced(Fineness.Full));
-            // Of several teeth the first has the faults.
-            if (!FaultyBody.Of(new MeshTree(body.Unplaced(Fineness.Full)), unit.Preparation, unit == cut[0] ? faults : []).Is(out var faulty, out problem))
+            if (!FaultyBody.Of(new MeshTree(body.Unplaced(Fineness.Full)), unit.Preparation, own).Is(out var faulty, out problem))
                 return problem;
             bodies[unit.Plan.Tooth] = (present, faulty);
         }
         var random = new Random(options.Seed);
         var (toBefore, toAfter) = (Motion(random), Motion(random));
         var arch = Arch.Of(handbook.Forms);
+        var poses = Stand(cut, arch);
         var codes = Codes(cut, options.Reach);
         HashSet<ToothCode> lost = [.. units.Where(unit => unit.Preparation.Body is null).Select(unit => unit.Plan.Tooth)];
         var aboveNeck = handbook.Protocol.Shape.GumAboveNeckMm.Value;
@@ -110,7 +112,7 @@ public static class StandInScanner
                     : new RowTooth(
                         code,
                         unit.Preparation.Present,
-                        arch.Pose(code),
+                        poses[code],
                         Crest(unit.Preparation.Present.Form, done ? unit.Preparation : null),
                         bodies[code].Present,
                         done ? bodies[code].Cut : null
@@ -133,7 +135,8 @@ public static class StandInScanner
 
         (Vec3, double)? Nick(ToothCode code)
         {
-            const double ball = 0.8;
+            const double ball = 2.5,
+                above = 1.8;
             foreach (var fault in faults.Where(fault => fault.Kind == FaultKind.Neighbour))
             {
                 var own = cut[0].Plan.Tooth;
@@ -144,15 +147,18 @@ public static class StandInScanner
                 var surface = arch.Of(code).Present.Surface;
                 var crosses = own.Position == 1 && side == ProximalSide.Mesial;
                 var toward = crosses ? 1 : -side.Way();
-                var contact = surface.Positions.ToArray().Select(p => (Vec3)p).MaxBy(p => p.X * toward);
-                return (contact + new Vec3(toward * (ball - fault.Amount), 0, 0.4), ball);
+                var places = surface.Positions.ToArray().Select(p => (Vec3)p).ToArray();
+                var height = places.MaxBy(p => p.X * toward).Z + above;
+                var at = Enumerable.Range(0, places.Length).Where(i => Math.Abs(places[i].Z - height) < 0.15).MaxBy(i => places[i].X * toward);
+                // Over the contact, where a bur that opens it comes by.
+                return (places[at] + ((Vec3)surface.Normals[at] * (ball - fault.Amount)), ball);
             }
             return null;
         }
 
         Rigid Frame(ToothCode code, Rigid toScan)
         {
-            var pose = arch.Pose(code);
+            var pose = poses[code];
             var mirrored = code.IsMirrored;
             // The frame of the tooth as it stands: its own, mirrored where the tooth is.
             Vec3 At(Vec3 standing) => toScan.Apply(pose.ToMouth(mirrored ? standing with { X = -standing.X } : standing));
@@ -161,6 +167,38 @@ public static class StandInScanner
         }
 
         Mesh Seen(RowTooth[] teeth, Rigid motion) => Look(teeth, motion, options, random, cancel);
+    }
+
+    /// <summary>
+    /// Where the cut teeth stand. Abutments of a bridge are turned so that the paths of their plans run alike: a plan that knows of no tilt
+    /// takes them to stand upright.
+    /// </summary>
+    private static Dictionary<ToothCode, ArchPose> Stand(PlannedUnit[] cut, Arch arch)
+    {
+        var poses = cut.ToDictionary(unit => unit.Plan.Tooth, unit => arch.Pose(unit.Plan.Tooth));
+        if (cut.Any(unit => unit.Plan.Bridge is null))
+            return poses;
+        var common = cut.Aggregate(default(Vec3), (sum, unit) => sum + Path(unit)).Unit;
+        foreach (var unit in cut)
+        {
+            var pose = poses[unit.Plan.Tooth];
+            var (own, wanted) = (Path(unit), common);
+            if (pose.Left)
+                (own, wanted) = (own with { X = -own.X }, wanted with { X = -wanted.X });
+            var axis = own.Cross(wanted);
+            if (axis.Length < 1e-6)
+                continue;
+            var at = pose.Motion.Shift;
+            var turn = Rigid.Moved(-at).Then(Rigid.Turned(axis, own.AngleTo(wanted))).Then(Rigid.Moved(at));
+            poses[unit.Plan.Tooth] = pose with { Motion = pose.Motion.Then(turn) };
+        }
+        return poses;
+
+        Vec3 Path(PlannedUnit unit)
+        {
+            var pose = arch.Pose(unit.Plan.Tooth);
+            return pose.ToMouth(unit.Plan.Path) - pose.ToMouth(default);
+        }
     }
 
     private static Answer<PlannedBody> Body(PlannedUnit unit, IReadOnlyList<Fault> faults, Handbook handbook)

@@ -1,0 +1,162 @@
+using Dentelle.Core.Burs;
+using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
+using Dentelle.Geometry;
+
+namespace Dentelle.Core.Inspecting;
+
+/// <summary>Holds a measured tooth against its plan and says what to do first.</summary>
+public static class ScanJudge
+{
+    /// <summary>Of a normal distribution this many standard deviations hold 95 in 100.</summary>
+    internal const double Sure = 1.96;
+
+    /// <summary>Half of the finest step in which depths are told.</summary>
+    private const double Finest = 0.025;
+
+    /// <summary>The gauge that a scan's readings name.</summary>
+    public const string Gauge = "scan";
+
+    /// <summary>Findings in the order in which they are to be looked at.</summary>
+    /// <param name="tooth">What was measured.</param>
+    /// <param name="protocol">Tolerance and limits.</param>
+    /// <param name="widths">How a length is told in widths of the bur in hand, by zone; null for the protocol's burs.</param>
+    public static IReadOnlyList<ScanFinding> Of(MeasuredTooth tooth, Protocol protocol, Func<string, Func<Mm, InWidths>?>? widths = null)
+    {
+        var found = new List<ScanFinding>();
+        var (plan, limits) = (tooth.Preparation.Plan, protocol.Inspection);
+        found.AddRange(Depths(tooth, protocol, widths));
+        if (plan.Rules().HasWalls)
+        {
+            found.AddRange(WallFindings.Of(tooth, limits));
+            found.AddRange(MarginFindings.Of(tooth, limits, protocol.Tolerance));
+        }
+        if (plan.Rules().HasWalls && tooth.Undercut.Depth - tooth.Registration.Noise > limits.UndercutMostMm.Value)
+            found.Add(Undercut(tooth, limits));
+        if (tooth.Groove is { } groove && Math.Abs(groove.Off) > limits.FossaOffMostMm.Value + (Sure * groove.Sigma))
+            found.Add(
+                new ScanFinding(
+                    ScanFindingKind.Fossa,
+                    Verdict.Over,
+                    "Central groove",
+                    null,
+                    Math.Abs(groove.Off),
+                    groove.Sigma,
+                    $"{Told(Math.Abs(groove.Off))} to the {(groove.Off > 0 ? "facial" : "lingual")}",
+                    "The groove has left its place: the cusp on that side comes out thin in ceramic. Deepen the cusp slope on the other side and follow the old groove.",
+                    groove.Place,
+                    6 * Math.Abs(groove.Off) / limits.FossaOffMostMm.Value
+                )
+            );
+        if (plan.Rules().HasWalls)
+            found.AddRange(tooth.Edges.Where(edge => edge.Radius < limits.EdgeLeastRadiusMm.Value).Select(edge => Sharp(edge, limits)));
+        foreach (var touched in tooth.Touched.Where(touched => touched.Depth > limits.NeighbourMostMm.Value))
+            found.Add(
+                new ScanFinding(
+                    ScanFindingKind.Neighbour,
+                    Verdict.Over,
+                    $"Neighbour, {Kebab.Of(touched.Side)}",
+                    null,
+                    touched.Depth,
+                    tooth.Registration.Noise,
+                    $"{Told(touched.Depth)} off the neighbour",
+                    "Smooth and polish the neighbour, fluoride it and note it; protect it by a matrix from now on.",
+                    touched.Place,
+                    6 + (10 * touched.Depth)
+                )
+            );
+        return [.. found.OrderByDescending(finding => finding.Weight)];
+    }
+
+    private static IEnumerable<ScanFinding> Depths(MeasuredTooth tooth, Protocol protocol, Func<string, Func<Mm, InWidths>?>? widths)
+    {
+        var tolerance = protocol.Tolerance.Value;
+        foreach (var depth in tooth.Depths)
+        {
+            var zone = tooth.Preparation.Plan.Zone(depth.Zone.Name)!;
+            // Under a doubt wider than the reading's own resolution the judge speaks of "probably" or can't tell.
+            var doubt = new Mm(Math.Max(Finest, Sure * depth.Sigma));
+            var interval = Interval.Between(new Mm(depth.Usual) - doubt, new Mm(depth.Usual) + doubt, includesEnd: true);
+            var reading = new Reading(depth.Zone.Name, ReadingKind.IndexGap, interval, Gauge);
+            if (!Judge.Of(reading, tooth.Preparation.Plan, protocol, widths?.Invoke(depth.Zone.Name)).Is(out var finding, out _))
+                continue;
+            if (finding.Verdict is Verdict.Within or Verdict.CantTell)
+            {
+                if (Patch(tooth, depth, tolerance) is { } patch)
+                    yield return patch;
+                continue;
+            }
+            var off = finding.Verdict == Verdict.Over ? depth.Usual - zone.Depth.Value.Target.Value : zone.Depth.Value.Target.Value - depth.Usual;
+            yield return new ScanFinding(
+                ScanFindingKind.Depth,
+                finding.Verdict,
+                depth.Zone.Words,
+                depth.Zone.Name,
+                off,
+                depth.Sigma,
+                finding.Headline,
+                finding.Instruction,
+                finding.Verdict == Verdict.Over ? depth.MostPlace : depth.LeastPlace,
+                (finding.Verdict == Verdict.Critical ? 3 : 2) * off / tolerance
+            );
+        }
+    }
+
+    /// <summary>A part of a zone, large enough to be seen, that is off by twice the tolerance while the zone is not.</summary>
+    private static ScanFinding? Patch(MeasuredTooth tooth, MeasuredDepth depth, double tolerance)
+    {
+        if (depth.Patch is not { } patch || Math.Abs(patch.Off) < 2 * tolerance)
+            return null;
+        var isShort = patch.Off > 0;
+        return new ScanFinding(
+            ScanFindingKind.Patch,
+            isShort ? Verdict.Under : Verdict.Over,
+            depth.Zone.Words,
+            depth.Zone.Name,
+            Math.Abs(patch.Off),
+            depth.Sigma,
+            $"{Told(Math.Abs(patch.Off))} {(isShort ? "short" : "over")} in one place",
+            isShort
+                ? "The zone is right on the whole; take down the place that stands up."
+                : "The zone is right on the whole; leave the hollow, block it out if it holds the restoration up.",
+            patch.Place,
+            2 * Math.Abs(patch.Off) / tolerance
+        );
+    }
+
+    private static ScanFinding Sharp(EdgeRounding edge, InspectionLimits limits) =>
+        new(
+            ScanFindingKind.SharpEdge,
+            Verdict.Under,
+            $"Edge, {Kebab.Of(edge.Side)}",
+            null,
+            edge.Radius,
+            0.03,
+            edge.Radius < 0.1 ? "Sharp" : $"Radius {Told(edge.Radius)}",
+            "Round it with a fine bur: a mill's tool can't follow a sharp edge and cuts past it, and ceramic cracks over it.",
+            edge.Place,
+            3 + (2 * (limits.EdgeLeastRadiusMm.Value - edge.Radius) / limits.EdgeLeastRadiusMm.Value)
+        );
+
+    private static ScanFinding Undercut(MeasuredTooth tooth, InspectionLimits limits)
+    {
+        var undercut = tooth.Undercut;
+        return new ScanFinding(
+            ScanFindingKind.Undercut,
+            Verdict.Critical,
+            $"{Kebab.Words(undercut.Side).UpperFirst()} wall",
+            null,
+            undercut.Depth,
+            tooth.Registration.Noise,
+            $"{Told(undercut.Depth)} undercut",
+            $"Nothing seats past it: cut the wall above it back by {Told(undercut.Depth)}, or fill the hollow ({undercut.Volume:0.0} mm³); don't deepen it.",
+            undercut.Place,
+            4 + (2 * undercut.Depth / limits.UndercutMostMm.Value)
+        );
+    }
+
+    internal static string Told(double length) => new Mm(length).Told.ToString();
+}
