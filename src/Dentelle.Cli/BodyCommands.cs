@@ -73,18 +73,15 @@ internal static class BodyCommands
     }
 
     /// <summary>Measures what was cut between two files.</summary>
-    public static Answer<string> Measure(CommandOptions options)
+    public static Answer<string> Measure(CommandOptions options, string home)
     {
         if (options.Value("--before") is not { } beforeFile || options.Value("--after") is not { } afterFile)
             return new Problem("usage", "measure needs --before FILE and --after FILE.");
         if (options.Value("--tooth") is not { } tooth || ToothCode.FromIso(tooth) is null)
             return new Problem("usage", "measure needs --tooth with an ISO 3950 code, such as 36.");
-        if (!options.Has("--aligned") || !options.Has("--framed"))
-            return new Problem(
-                "usage",
-                "Files are not aligned or framed by the program yet: give --aligned (both lie in one frame) and "
-                    + "--framed (+z occlusal, +y facial)."
-            );
+        // Bodies in one frame without a plan are measured as bodies, whatever they are of.
+        if (!options.Has("--aligned") || !options.Has("--framed") || options.Value("--plan") is not null)
+            return ScanCommands.Measure(options, tooth, home);
         if (!Path(options.Value("--path")).Is(out var path, out var problem))
             return problem;
         if (!Read(beforeFile).Is(out var before, out problem))
@@ -102,9 +99,9 @@ internal static class BodyCommands
         return options.Has("--json") ? JsonDocuments.Write(document) : Table(document);
     }
 
-    private sealed record PathOption(Vec3 Direction);
+    internal sealed record PathOption(Vec3 Direction);
 
-    private static Answer<PathOption> Path(string? text)
+    internal static Answer<PathOption> Path(string? text)
     {
         if (text is null)
             return new PathOption(Vec3.UnitZ);
@@ -121,7 +118,7 @@ internal static class BodyCommands
         return new PathOption(new Vec3(x, y, z));
     }
 
-    private static Answer<Mesh> Read(string path)
+    internal static Answer<Mesh> Read(string path)
     {
         try
         {
@@ -137,7 +134,7 @@ internal static class BodyCommands
         }
     }
 
-    private static Answer<string> Written(string folder, Func<string> write)
+    internal static Answer<string> Written(string folder, Func<string> write)
     {
         try
         {
@@ -193,7 +190,7 @@ internal static class BodyCommands
         return text.ToString().TrimEnd();
     }
 
-    private static string Rule(MeasuredDepth depth) =>
+    private static string Rule(DepthFigures depth) =>
         depth.VolumeFrom == Kebab.Of(VolumeRule.ClosedBodies) ? "two closed bodies, weighed" : "an open surface: depth over the cut area";
 
     private static string Table(MeasureDocument document)

@@ -23,7 +23,9 @@ public static class CommandLine
         dentelle runsheet "45x47 bridge metal-ceramic" [--school axial-first] [--drawer FILE] [--assessment FILE] [--protocol FILE] [--json]
         dentelle bur 806314001524016 [--json]
         dentelle schema plan|inputs|runsheet
-        dentelle measure --before FILE --after FILE --tooth 36 [--path x,y,z] --aligned --framed [--json]
+        dentelle scan "36 crown zirconia" [--fault undercut:distal:0.2]… [--seed 7] [--reach teeth|quadrant|arch] [--out DIR] [--json]
+        dentelle measure --before FILE --after FILE --tooth 36 [--plan "36 crown zirconia"] [--opposing FILE] [--aligned] [--framed] [--json]
+        dentelle path --tooth 35=FILE --tooth 37=FILE [--up x,y,z] [--lean 2] [--json]
 
         plan also takes "11 21 veneer butt +1.0 dark", "16 onlay lithium disilicate gap distal 1.2",
         "35x37 bridge metal-ceramic" (each x a pontic) and "34x36 bridge 34:metal-ceramic-full 36:metal".
@@ -64,7 +66,9 @@ public static class CommandLine
             ["plan", .. var rest] => Plan(rest, home),
             ["form", .. var rest] => Form(rest, home),
             ["prepare", .. var rest] => Prepare(rest, home),
-            ["measure", .. var rest] => Measure(rest),
+            ["measure", .. var rest] => Measure(rest, home),
+            ["scan", .. var rest] => ScanCommands.Scan(rest, home),
+            ["path", .. var rest] => ScanCommands.CommonPath(rest),
             ["runsheet", .. var rest] => SheetCommands.RunSheet(rest, home),
             ["bur", .. var rest] => SheetCommands.Bur(rest, home),
             ["protocol", .. var rest] => ProtocolCommand.Compare(rest, home),
@@ -72,8 +76,8 @@ public static class CommandLine
             _ => new Problem(
                 "usage",
                 args.Length == 0
-                    ? "Name a command: plan, form, prepare, measure, runsheet, bur, protocol, schema or help."
-                    : $"There is no command “{args[0]}”; there are plan, form, prepare, measure, runsheet, bur, protocol, schema and help."
+                    ? "Name a command: plan, form, prepare, scan, measure, path, runsheet, bur, protocol, schema or help."
+                    : $"There is no command “{args[0]}”; there are plan, form, prepare, scan, measure, path, runsheet, bur, protocol, schema and help."
             ),
         };
 
@@ -136,7 +140,7 @@ public static class CommandLine
             : new Problem("usage", "prepare writes the bodies of one tooth at a time.");
     }
 
-    private static Answer<string> Measure(string[] args)
+    private static Answer<string> Measure(string[] args, string home)
     {
         var values = new Dictionary<string, string>
         {
@@ -144,9 +148,13 @@ public static class CommandLine
             ["--after"] = "FILE",
             ["--tooth"] = "TOOTH",
             ["--path"] = "X,Y,Z",
+            ["--plan"] = "LINE",
+            ["--opposing"] = "FILE",
+            ["--assessment"] = "FILE",
+            ["--protocol"] = "FILE",
         };
         return CommandOptions.Parse(args, values, ["--aligned", "--framed", "--json"]).Is(out var options, out var problem)
-            ? BodyCommands.Measure(options)
+            ? BodyCommands.Measure(options, home)
             : problem;
     }
 
@@ -159,7 +167,7 @@ public static class CommandLine
             _ => new Problem("usage", "schema needs plan (what the answer holds), inputs (what --assessment takes) or runsheet."),
         };
 
-    private static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook) =>
+    internal static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook) =>
         UnitsOf(words, options, handbook).Is(out var units, out var problem) ? PlannedLine.Make(units, handbook) : problem;
 
     /// <summary>What a line says over what the assessment file says.</summary>

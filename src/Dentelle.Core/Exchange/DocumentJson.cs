@@ -17,6 +17,8 @@ namespace Dentelle.Core.Exchange;
 )]
 [JsonSerializable(typeof(PlanDocument))]
 [JsonSerializable(typeof(MeasureDocument))]
+[JsonSerializable(typeof(PathDocument))]
+[JsonSerializable(typeof(TruthDocument))]
 [JsonSerializable(typeof(PreparedDocument))]
 [JsonSerializable(typeof(FormDocument))]
 [JsonSerializable(typeof(ProtocolDocument))]
@@ -47,6 +49,10 @@ public static class JsonDocuments
     public static string Write(PlanDocument plan) => JsonSerializer.Serialize(plan, Writing.PlanDocument);
 
     public static string Write(MeasureDocument measure) => JsonSerializer.Serialize(measure, Writing.MeasureDocument);
+
+    public static string Write(PathDocument path) => JsonSerializer.Serialize(path, Writing.PathDocument);
+
+    public static string Write(TruthDocument truth) => JsonSerializer.Serialize(truth, Writing.TruthDocument);
 
     public static string Write(PreparedDocument prepared) => JsonSerializer.Serialize(prepared, Writing.PreparedDocument);
 

@@ -1,18 +1,41 @@
+using Dentelle.Core.Inspecting;
 using Dentelle.Core.Measuring;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Exchange;
 
-/// <summary>A measured preparation as it is written to files and pipes (docs/formats.md).</summary>
+/// <summary>
+/// A measured preparation as it is written to files and pipes (docs/formats.md). Lengths in millimetres, angles in degrees; places and
+/// directions in the tooth's own frame: x mesial, y facial, z to the bite.
+/// </summary>
 public sealed record MeasureDocument(
-    MeasuredDepth Depth,
+    DepthFigures Depth,
     IReadOnlyList<MeasuredWalls> Walls,
     MeasuredUndercut Undercut,
     MeasuredPath BestPath,
     IReadOnlyList<string> Told
 )
 {
-    /// <param name="measure">What was measured.</param>
+    public string? Tooth { get; init; }
+
+    public RegistrationFigures? Registration { get; init; }
+
+    public FrameFigures? Frame { get; init; }
+
+    /// <summary>Each wall by itself.</summary>
+    public IReadOnlyList<SideFigures>? Sides { get; init; }
+
+    public MarginFigures? Margin { get; init; }
+
+    public IReadOnlyList<EdgeFigures>? Edges { get; init; }
+
+    /// <summary>Room to the antagonist, closed; only where one was given.</summary>
+    public IReadOnlyList<RoomFigures>? Clearance { get; init; }
+
+    /// <summary>In the order in which they are to be looked at; only where a plan was given.</summary>
+    public IReadOnlyList<FindingFigures>? Findings { get; init; }
+
+    /// <param name="measure">What was measured between two surfaces in one frame.</param>
     /// <param name="told">What was mended or guessed of the files before.</param>
     public static MeasureDocument From(PreparationMeasure measure, IEnumerable<string> told) =>
         new(
@@ -28,17 +51,89 @@ public sealed record MeasureDocument(
             [.. told]
         );
 
-    private static double Round(double value) => Math.Round(value, 4) + 0.0;
+    /// <param name="tooth">A tooth measured from two scans.</param>
+    /// <param name="told">What was mended or guessed.</param>
+    /// <param name="findings">Null where no plan was asked for.</param>
+    public static MeasureDocument From(MeasuredTooth tooth, IEnumerable<string> told, IReadOnlyList<ScanFinding>? findings)
+    {
+        var (site, plan) = (tooth.Site, tooth.Preparation.Plan);
+        int[] cut = [.. Enumerable.Range(0, site.InCut.Length).Where(i => site.InCut[i] && site.Seen[i])];
+        var area = cut.Sum(i => site.Areas[i]);
+        return new MeasureDocument(
+            new DepthFigures(
+                Round(tooth.RemovedVolume),
+                Kebab.Of(VolumeRule.BetweenSurfaces),
+                Round(cut.Length == 0 ? 0 : cut.Max(i => site.Depths[i])),
+                Round(area > 0 ? cut.Sum(i => site.Depths[i] * site.Areas[i]) / area : 0)
+            )
+            {
+                Zones = [.. tooth.Depths.Select(depth => ZoneFigures.From(depth, plan))],
+            },
+            [
+                .. Enum.GetValues<WallPairKind>()
+                    .Select(pair => (pair, Toc: MeasuredWall.Convergence(tooth.Walls, pair)))
+                    .Where(one => one.Toc is not null)
+                    .Select(one => new MeasuredWalls(Kebab.Of(one.pair), Round(one.Toc!.Value.Degrees))
+                    {
+                        UncertaintyDeg = Round(ScanJudge.Sure * one.Toc.Value.Sigma),
+                    }),
+            ],
+            new MeasuredUndercut(
+                Three(tooth.Undercut.Path),
+                Round(tooth.Undercut.Depth),
+                Round(tooth.Undercut.Area),
+                Round(tooth.Undercut.Volume)
+            ),
+            new MeasuredPath(
+                Three(tooth.Frame.OwnDirection(tooth.BestPath.Direction)),
+                Round(tooth.BestPath.LeastWall),
+                Round(tooth.BestPath.Freedom)
+            ),
+            [.. told]
+        )
+        {
+            Tooth = plan.Tooth.Iso,
+            Registration = RegistrationFigures.From(tooth.Registration),
+            Frame = new FrameFigures(
+                Round(tooth.Frame.Rms),
+                [Round(tooth.Frame.Size.X), Round(tooth.Frame.Size.Y), Round(tooth.Frame.Size.Z)]
+            ),
+            Sides = [.. tooth.Walls.Select(SideFigures.From)],
+            Margin = tooth.Margin is { } margin ? MarginFigures.From(margin) : null,
+            Edges =
+            [
+                .. tooth.Edges.Select(edge => new EdgeFigures(
+                    Kebab.Of(edge.Side),
+                    Round(edge.Radius),
+                    Round(edge.Turn),
+                    Three(edge.Place)
+                )),
+            ],
+            Clearance = tooth.Room is { } room
+                ? [.. room.Zones.Select(zone => new RoomFigures(zone.Zone.Name, Round(zone.After), Round(zone.Before)))]
+                : null,
+            Findings = findings is null ? null : [.. findings.Select(FindingFigures.From)],
+        };
+    }
 
-    private static double[] Three(Vec3 direction) =>
+    internal static double Round(double value) => Math.Round(value, 4) + 0.0;
+
+    internal static double[] Three(Vec3 direction) =>
         [Math.Round(direction.X, 6) + 0.0, Math.Round(direction.Y, 6) + 0.0, Math.Round(direction.Z, 6) + 0.0];
 }
 
-/// <param name="VolumeFrom">closed-bodies or depth-over-area.</param>
-public sealed record MeasuredDepth(double RemovedVolumeMm3, string VolumeFrom, double MaxMm, double MeanMm);
+/// <param name="VolumeFrom">closed-bodies, between-surfaces or depth-over-area.</param>
+public sealed record DepthFigures(double RemovedVolumeMm3, string VolumeFrom, double MaxMm, double MeanMm)
+{
+    public IReadOnlyList<ZoneFigures>? Zones { get; init; }
+}
 
 /// <param name="Pair">mesiodistal or faciolingual.</param>
-public sealed record MeasuredWalls(string Pair, double TocDeg);
+public sealed record MeasuredWalls(string Pair, double TocDeg)
+{
+    /// <summary>Half of the interval in which the truth lies 95 times in 100.</summary>
+    public double? UncertaintyDeg { get; init; }
+}
 
 public sealed record MeasuredUndercut(double[] Path, double MaxDepthMm, double AreaMm2, double VolumeMm3);
 

@@ -78,15 +78,7 @@ public static class Alignment
                 $"The scan after does not fit the scan before: only {score:0 %} of it lies on it. They show different jaws or too little of "
                     + "the same teeth; choose other files, or pick three places that both show."
             );
-        var whole = RobustFit.Fit(
-            before.Tree,
-            CoarseFit.Probe(after, FinePoints),
-            rough,
-            [0.5],
-            before.Edges,
-            FinestScale,
-            cancel
-        );
+        var whole = RobustFit.Fit(before.Tree, CoarseFit.Probe(after, FinePoints), rough, [0.5], before.Edges, FinestScale, cancel);
         return whole is null
             ? new Registration(AlignedBy.Shape, rough, score, 0, null)
             : new Registration(picked is null ? AlignedBy.Shape : AlignedBy.Points, whole.Motion, score, whole.Scale, whole);
@@ -106,12 +98,14 @@ public static class Alignment
             normals.Add(after.Normals[i]);
         }
         var step = Math.Max(1, points.Count / FinePoints);
-        var samples = new Samples(
-            [.. points.Where((_, i) => i % step == 0)],
-            [.. normals.Where((_, i) => i % step == 0)]
-        );
+        var samples = new Samples([.. points.Where((_, i) => i % step == 0)], [.. normals.Where((_, i) => i % step == 0)]);
         return RobustFit.Fit(before.Tree, samples, whole.Motion, [0.4], before.Edges, FinestScale, cancel) is { } fit
-            ? whole with { Motion = fit.Motion, Noise = fit.Scale, Fit = fit }
+            ? whole with
+            {
+                Motion = fit.Motion,
+                Noise = fit.Scale,
+                Fit = fit,
+            }
             : whole;
     }
 }

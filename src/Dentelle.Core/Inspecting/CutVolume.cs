@@ -18,7 +18,14 @@ internal static class CutVolume
     /// into the other (Gauss).
     /// </summary>
     /// <returns>Cubic millimetres.</returns>
-    public static double Between(SeenSurface before, SiteSurface site, FinishLine? line, Vec3 path, PresentTooth? present, CancellationToken cancel = default)
+    public static double Between(
+        SeenSurface before,
+        SiteSurface site,
+        FinishLine? line,
+        Vec3 path,
+        PresentTooth? present,
+        CancellationToken cancel = default
+    )
     {
         var box = Box3.Empty;
         for (var i = 0; i < site.InCut.Length; i++)
@@ -48,14 +55,14 @@ internal static class CutVolume
             if (found[i].Distance <= apart || after.Signed(outer.Positions[i], found[i]) <= 0)
                 return;
             Vec3 place = outer.Positions[i];
-            over[i] =
-                site.InCut[site.Mesh.Corners[3 * found[i].Triangle]]
-                || Above(place);
+            over[i] = site.InCut[site.Mesh.Corners[3 * found[i].Triangle]] || Above(place);
         });
         var border = Enumerable.Range(0, site.InCut.Length).Where(i => site.InCut[i] && site.Depths[i] < 2 * site.Threshold).ToArray();
         var middle =
             border.Length > 0 ? border.Aggregate(default(Vec3), (sum, i) => sum + site.Mesh.Positions[i]) / border.Length : box.Centre;
-        return Flow(outer, over, middle) + Flow(Unseen(before, site, present), middle, place => Above(place)) - Flow(site.Mesh, site.InCut, middle);
+        return Flow(outer, over, middle)
+            + Flow(Unseen(before, site, present), middle, place => Above(place))
+            - Flow(site.Mesh, site.InCut, middle);
 
         bool Above(Vec3 place) => line is not null && (place - line.Stations[line.Nearest(place, path)].Place).Dot(path) > 0;
     }
@@ -73,7 +80,10 @@ internal static class CutVolume
             return null;
         var size = site.Frame.Size;
         var form = present.Surface.Mapped(p => new Vec3(p.X * size.X, p.Y * size.Y, p.Z * size.Z));
-        var middles = Enumerable.Range(0, form.TriangleCount).Select(i => form.Triangle(i) is var (a, b, c) ? (Vector3)site.Frame.Scan((a + b + c) / 3) : default).ToArray();
+        var middles = Enumerable
+            .Range(0, form.TriangleCount)
+            .Select(i => form.Triangle(i) is var (a, b, c) ? (Vector3)site.Frame.Scan((a + b + c) / 3) : default)
+            .ToArray();
         var places = before.Tree.ClosestAll(middles);
         return form.Where(i => before.Edges[places[i].Triangle]);
     }

@@ -1,6 +1,7 @@
 using System.Numerics;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fitting;
+using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Paths;
 
 namespace Dentelle.Core.Inspecting;
@@ -14,7 +15,8 @@ public sealed record ToothOnPath(double LeastWall, WallSide Side);
 /// <param name="Tooth">Place of the tooth among those asked about.</param>
 /// <param name="Depth">At the wall's upper end, at most, millimetres.</param>
 /// <param name="Volume">Cubic millimetres.</param>
-public sealed record WallRelief(int Tooth, WallSide Side, double Depth, double Volume);
+/// <param name="Outward">Which way the wall faces, in the frame of the path.</param>
+public sealed record WallRelief(int Tooth, WallSide Side, Vec3 Outward, double Depth, double Volume);
 
 /// <summary>The path that asks for least more cutting, and that cutting.</summary>
 /// <param name="LeanAsked">Degrees that every wall then leans.</param>
@@ -44,13 +46,13 @@ public sealed class WallPlanes
     /// <summary>Of noisy planes this share is left out as noise.</summary>
     private const double LeftOut = 0.05;
 
-    private readonly SiteSurface site;
+    private readonly SiteSurface? site;
     private readonly Vec3 start;
     private readonly Vec3[] normals;
     private readonly double[] areas;
     private readonly Vec3[] own;
 
-    private readonly (Vec3 Normal, double Height, WallSide Side)[] runs;
+    private readonly (Vec3 Normal, double Height, double Weight, WallSide Side)[] runs;
 
     internal WallPlanes(SiteSurface site, EvenedCut cut, WallRuns? walls, Vec3 path)
     {
@@ -65,19 +67,24 @@ public sealed class WallPlanes
                 {
                     var (inward, run) = (walls!.Line.Stations[i].Inward, walls.Runs[i]!.Value);
                     var (sin, cos) = Math.SinCos(double.DegreesToRadians(run.Lean));
-                    return (Direction((inward * -cos) + (path * sin)), run.To, SiteUndercut.SideOf(-inward, path));
+                    return (
+                        Direction((inward * -cos) + (path * sin)),
+                        run.To,
+                        run.To / 2 * FinishLine.Step,
+                        SiteUndercut.SideOf(-inward, path)
+                    );
                 }),
         ];
-        var fitted = site.Noise == 0 ? FromFacets(cut) : Fitted(cut);
+        var fitted = site.Noise == 0 ? FromFacets(cut) : Fitted(cut, site);
         var kept = fitted.Where(one => 90 - one.Normal.AngleTo(path) < MostLean).ToArray();
         own = Array.ConvertAll(kept, one => one.Normal);
         normals = Array.ConvertAll(kept, one => Direction(one.Normal));
         areas = Array.ConvertAll(kept, one => one.Area);
     }
 
-    public bool IsExact => site.Noise == 0;
+    public bool IsExact => site is null || site.Noise == 0;
 
-    private Vec3 Direction(Vec3 own) => (site.Frame.Scan(own) - site.Frame.Scan(default)).Unit;
+    private Vec3 Direction(Vec3 own) => site is null ? own.Unit : (site.Frame.Scan(own) - site.Frame.Scan(default)).Unit;
 
     /// <summary>
     /// The least cutting that lets every wall lean from one path as asked: sought round the path that leaves the worst wall leaning most.
@@ -86,12 +93,17 @@ public sealed class WallPlanes
     {
         var (best, least) = (near, Sum(near));
         // From wide steps to narrow ones, as long as one helps.
-        for (var step = 4.0; step > 0.05;)
+        for (var step = 4.0; step > 0.05; )
         {
             var (x, y) = (best.Square, best.Cross(best.Square));
             var moved = Enumerable
                 .Range(0, 8)
-                .Select(i => (best + (((x * Math.Cos(i * Math.PI / 4)) + (y * Math.Sin(i * Math.PI / 4))) * Math.Tan(double.DegreesToRadians(step)))).Unit)
+                .Select(i =>
+                    (
+                        best
+                        + (((x * Math.Cos(i * Math.PI / 4)) + (y * Math.Sin(i * Math.PI / 4))) * Math.Tan(double.DegreesToRadians(step)))
+                    ).Unit
+                )
                 .Select(direction => (direction, Sum: Sum(direction)))
                 .MinBy(one => one.Sum);
             if (moved.Sum < least - 1e-9)
@@ -101,11 +113,11 @@ public sealed class WallPlanes
         }
         return new Relief(best, leanAsked, [.. teeth.SelectMany((tooth, at) => tooth.On(at, best, leanAsked))]);
 
-        double Sum(Vec3 direction) => teeth.Sum(tooth => tooth.runs.Sum(run => Cut(run, direction, leanAsked) * run.Height / 2)) * FinishLine.Step;
+        double Sum(Vec3 direction) => teeth.Sum(tooth => tooth.runs.Sum(run => Cut(run, direction, leanAsked) * run.Weight));
     }
 
     /// <summary>How much of a wall's upper end has to go.</summary>
-    private static double Cut((Vec3 Normal, double Height, WallSide Side) run, Vec3 direction, double leanAsked)
+    private static double Cut((Vec3 Normal, double Height, double Weight, WallSide Side) run, Vec3 direction, double leanAsked)
     {
         var lean = double.DegreesToRadians(90 - run.Normal.AngleTo(direction));
         return Math.Max(0, run.Height * (Math.Tan(double.DegreesToRadians(leanAsked)) - Math.Tan(lean)));
@@ -115,22 +127,48 @@ public sealed class WallPlanes
         runs.GroupBy(run => run.Side)
             .Select(side =>
             {
-                var cuts = side.Select(run => (Depth: Cut(run, direction, leanAsked), run.Height)).OrderBy(cut => cut.Depth).ToArray();
+                var cuts = side.Select(run => (Depth: Cut(run, direction, leanAsked), run.Weight)).OrderBy(cut => cut.Depth).ToArray();
                 return new WallRelief(
                     at,
                     side.Key,
+                    side.Aggregate(default(Vec3), (sum, run) => sum + (run.Normal * run.Weight)).Unit,
                     // One station may stand off: the twentieth part from above is told.
                     cuts[cuts.Length - 1 - (cuts.Length / 20)].Depth,
-                    cuts.Sum(cut => cut.Depth * cut.Height / 2) * FinishLine.Step
+                    cuts.Sum(cut => cut.Depth * cut.Weight)
                 );
             })
             .Where(relief => relief.Depth > 0.02)
             .OrderByDescending(relief => relief.Volume);
 
+    /// <summary>
+    /// Walls of a prepared tooth given as a body by itself, every facet as it is: what leans less than most tops and is no underside. A facet
+    /// reaches as high over the lowest one as it lies.
+    /// </summary>
+    /// <param name="body">In a frame that all teeth of a path share.</param>
+    /// <param name="up">About the path: to the bite.</param>
+    public WallPlanes(Mesh body, Vec3 up)
+    {
+        const double underside = -40;
+        start = up.Unit;
+        var walls = Enumerable
+            .Range(0, body.TriangleCount)
+            .Select(i => (Area: body.AreaVector(i), Middle: body.Triangle(i) is var (a, b, c) ? (a + b + c) / 3 : default))
+            .Where(facet => facet.Area.LengthSquared > 1e-14 && 90 - facet.Area.AngleTo(up) is > underside and < MostLean)
+            .ToArray();
+        own = normals = Array.ConvertAll(walls, facet => facet.Area.Unit);
+        areas = Array.ConvertAll(walls, facet => facet.Area.Length / 2);
+        var foot = walls.Length == 0 ? 0 : walls.Min(facet => facet.Middle.Dot(start));
+        runs = Array.ConvertAll(walls, facet =>
+            (facet.Area.Unit, facet.Middle.Dot(start) - foot, facet.Area.Length / 2, SiteUndercut.SideOf(facet.Area, start))
+        );
+    }
+
     /// <summary>The path that leaves the worst wall of all teeth leaning most.</summary>
     public static DrawPath Best(IReadOnlyList<WallPlanes> teeth)
     {
-        var all = teeth.SelectMany((tooth, at) => tooth.normals.Select((normal, i) => (Normal: normal, Area: tooth.areas[i], Tooth: at))).ToArray();
+        var all = teeth
+            .SelectMany((tooth, at) => tooth.normals.Select((normal, i) => (Normal: normal, Area: tooth.areas[i], Tooth: at)))
+            .ToArray();
         if (all.Length == 0)
             return new DrawPath(teeth[0].start, 90, [.. teeth.Select(_ => new ToothOnPath(90, WallSide.Facial))], true);
         var isExact = teeth.All(tooth => tooth.IsExact);
@@ -171,10 +209,15 @@ public sealed class WallPlanes
             return new ToothOnPath(90, WallSide.Facial);
         var leans = Array.ConvertAll(normals, normal => 90 - normal.AngleTo(direction));
         var least = IsExact ? leans.Min() : Share([.. leans.Zip(areas)], LeftOut);
-        var ownPath = site.Frame.OwnDirection(direction);
+        var ownPath = site?.Frame.OwnDirection(direction) ?? direction;
         // The side of what leans least, by what is near the worst.
         var side = Enum.GetValues<WallSide>()
-            .MaxBy(one => Enumerable.Range(0, leans.Length).Where(i => leans[i] <= least + 1 && SiteUndercut.SideOf(own[i], ownPath) == one).Sum(i => areas[i]));
+            .MaxBy(one =>
+                Enumerable
+                    .Range(0, leans.Length)
+                    .Where(i => leans[i] <= least + 1 && SiteUndercut.SideOf(own[i], ownPath) == one)
+                    .Sum(i => areas[i])
+            );
         return new ToothOnPath(least, side);
     }
 
@@ -202,7 +245,7 @@ public sealed class WallPlanes
     }
 
     /// <summary>Normals of planes through what lies within a disc round each place and faces alike.</summary>
-    private (Vec3 Normal, double Area)[] Fitted(EvenedCut cut)
+    private static (Vec3 Normal, double Area)[] Fitted(EvenedCut cut, SiteSurface site)
     {
         var cells = new Cells(cut.Places, Disc);
         var found = new (Vec3, double)[cut.Places.Length];

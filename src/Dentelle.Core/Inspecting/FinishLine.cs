@@ -72,20 +72,35 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
         var shifts = new double[raw.Length];
         for (var i = 0; i < raw.Length; i++)
         {
-            var window = Enumerable.Range(-Evened, (2 * Evened) + 1).Select(k => outer[(i + k + raw.Length) % raw.Length]).OfType<double>().Order().ToArray();
+            var window = Enumerable
+                .Range(-Evened, (2 * Evened) + 1)
+                .Select(k => outer[(i + k + raw.Length) % raw.Length])
+                .OfType<double>()
+                .Order()
+                .ToArray();
             shifts[i] = window.Length == 0 ? 0 : window[window.Length / 2];
         }
         var placed = new Vec3[raw.Length];
         for (var i = 0; i < raw.Length; i++)
         {
             // The line lies on the old surface: the threshold deep it was found, out along it it goes.
-            var at = near[i].Length == 0 ? -1 : near[i].MinBy(vertex => (site.Mesh.Positions[vertex] - (System.Numerics.Vector3)raw[i].Place).LengthSquared());
+            var at =
+                near[i].Length == 0
+                    ? -1
+                    : near[i].MinBy(vertex => (site.Mesh.Positions[vertex] - (System.Numerics.Vector3)raw[i].Place).LengthSquared());
             var normal = at < 0 ? -raw[i].Inward : site.OldNormals[at];
             var outward = (raw[i].Along.Cross(normal)).Unit;
             placed[i] = raw[i].Place + (normal * site.Threshold) + (outward * shifts[i]);
         }
         var under = Array.ConvertAll(near, vertices => IsUnderGum(site, vertices));
-        var folded = Folded(site, [.. Placed(Even([.. raw.Select(station => station.Place)], 4), path).Select((station, i) => station with { IsUnderGum = under[i] })], path);
+        var folded = Folded(
+            site,
+            [
+                .. Placed(Even([.. raw.Select(station => station.Place)], 4), path)
+                    .Select((station, i) => station with { IsUnderGum = under[i] }),
+            ],
+            path
+        );
         var line = Placed([.. placed.Select((place, i) => folded[i] ?? place)], path);
         for (var i = 0; i < line.Length; i++)
             line[i] = line[i] with
@@ -178,7 +193,11 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
         var kept = new Vec3?[found.Length];
         for (var i = 0; i < kept.Length; i++)
         {
-            var near = Enumerable.Range(-Neighbours, (2 * Neighbours) + 1).Select(k => found[(i + k + found.Length) % found.Length]).OfType<Vec3>().ToArray();
+            var near = Enumerable
+                .Range(-Neighbours, (2 * Neighbours) + 1)
+                .Select(k => found[(i + k + found.Length) % found.Length])
+                .OfType<Vec3>()
+                .ToArray();
             if (found[i] is not { } own || near.Length < 5)
                 continue;
             var (z, r) = (Middle(near.Select(p => p.Dot(path))), Middle(near.Select(Out)));
@@ -207,7 +226,8 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
             on++;
         return Known(at - back) is { } a && Known(at + on) is { } b ? Vec3.Mix(a, b, (double)back / (back + on)) : null;
 
-        Vec3? Known(int i) => known[(i + (2 * n)) % n] ?? (stations[(i + (2 * n)) % n].IsUnderGum ? null : stations[(i + (2 * n)) % n].Place);
+        Vec3? Known(int i) =>
+            known[(i + (2 * n)) % n] ?? (stations[(i + (2 * n)) % n].IsUnderGum ? null : stations[(i + (2 * n)) % n].Place);
     }
 
     private static double Middle(IEnumerable<double> values)
@@ -220,7 +240,9 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
     {
         const float reach = 0.7f;
         var cells = new Geometry.Fitting.Cells(site.Mesh.Positions.ToArray(), reach);
-        return Array.ConvertAll(stations, station => cells.Within((System.Numerics.Vector3)station.Place, reach).Select(near => near.At).ToArray());
+        return Array.ConvertAll(stations, station =>
+            cells.Within((System.Numerics.Vector3)station.Place, reach).Select(near => near.At).ToArray()
+        );
     }
 
     private static double Around(IReadOnlyList<Vec3> points)
@@ -260,9 +282,8 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
         for (var pass = 0; pass < passes; pass++)
         {
             var from = points;
-            points = Array.ConvertAll(
-                [.. Enumerable.Range(0, from.Length)],
-                i => (from[(i + from.Length - 1) % from.Length] + (from[i] * 2) + from[(i + 1) % from.Length]) / 4
+            points = Array.ConvertAll([.. Enumerable.Range(0, from.Length)], i =>
+                (from[(i + from.Length - 1) % from.Length] + (from[i] * 2) + from[(i + 1) % from.Length]) / 4
             );
         }
         return points;

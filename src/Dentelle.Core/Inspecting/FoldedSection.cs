@@ -22,7 +22,10 @@ internal static class FoldedSection
         var nearest = 0.5;
         foreach (var line in PlaneSection.Of(mesh, plane))
         {
-            var flat = line.Points.Select(p => p - station.Place).Select(off => new Vec2(-off.Dot(station.Inward), off.Dot(path))).ToArray();
+            var flat = line
+                .Points.Select(p => p - station.Place)
+                .Select(off => new Vec2(-off.Dot(station.Inward), off.Dot(path)))
+                .ToArray();
             // The line that passes the station, cut to its neighbourhood.
             var at = Enumerable.Range(0, flat.Length).MinBy(i => flat[i].Length);
             if (flat[at].Length >= nearest)
@@ -42,7 +45,10 @@ internal static class FoldedSection
         var nearest = 0.5;
         foreach (var line in PlaneSection.Of(mesh, plane))
         {
-            var flat = line.Points.Select(p => p - station.Place).Select(off => new Vec2(-off.Dot(station.Inward), off.Dot(path))).ToArray();
+            var flat = line
+                .Points.Select(p => p - station.Place)
+                .Select(off => new Vec2(-off.Dot(station.Inward), off.Dot(path)))
+                .ToArray();
             var at = Enumerable.Range(0, flat.Length).MinBy(i => flat[i].Length);
             if (flat[at].Length < nearest)
                 (nearest, best) = (flat[at].Length, (flat, at, line.IsClosed));

@@ -87,7 +87,14 @@ public sealed record TouchedNeighbour(ProximalSide Side, double Depth, Vec3 Plac
             for (var i = 0; i < site.InCut.Length; i++)
             {
                 Vec3 place = site.Mesh.Positions[i];
-                if (site.InCut[i] || !site.Seen[i] || site.Depths[i] < least || site.Depths[i] > 1.5 || place.Z < overGum || place.X * side.Way() < 0)
+                if (
+                    site.InCut[i]
+                    || !site.Seen[i]
+                    || site.Depths[i] < least
+                    || site.Depths[i] > 1.5
+                    || place.Z < overGum
+                    || place.X * side.Way() < 0
+                )
                     continue;
                 // It faces back to the tooth, and lies outside of it.
                 if (site.Mesh.Normals[i].X * side.Way() > 0 || -present.Tree.SignedDistance(site.Frame.OnForm(place)) > -0.02)

@@ -1,4 +1,3 @@
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
@@ -57,6 +56,9 @@ public sealed record MeasuredTooth
 
     public required DrawPath BestPath { get; init; }
 
+    /// <summary>Room to the antagonist; null where it wasn't scanned.</summary>
+    public Room? Room { get; init; }
+
     /// <summary>Of each vertex planned depth less depth: positive where too little is gone; NaN where nothing is planned.</summary>
     public required double[] Short { get; init; }
 
@@ -96,20 +98,20 @@ public static class Inspector
         PoorFrameDegrees = 1.5;
 
     /// <param name="scans">What was scanned.</param>
-    /// <param name="units">What was planned, in any order; the teeth that are cut.</param>
-    /// <param name="handbook">Protocol and forms.</param>
+    /// <param name="planned">What was planned, in any order.</param>
+    /// <param name="protocol">Radii, the gum's height, limits.</param>
     /// <param name="progress">Gets the stage that begins.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>A problem where the scans can't be laid together, nothing was cut or a tooth isn't found.</returns>
     public static Answer<Inspection> Measure(
         InspectedScans scans,
-        IReadOnlyList<PlannedUnit> units,
-        Handbook handbook,
+        IReadOnlyList<Preparation> planned,
+        Protocol protocol,
         IProgress<InspectionStage>? progress = null,
         CancellationToken cancel = default
     )
     {
-        PlannedUnit[] cut = [.. units.Where(unit => unit.Preparation.Body is not null)];
+        Preparation[] cut = [.. planned.Where(one => one.Body is not null)];
         if (cut.Length == 0)
             return new Problem("no-body", "Nothing is planned to be cut on these teeth.");
         progress?.Report(InspectionStage.Aligning);
@@ -132,23 +134,28 @@ public static class Inspector
                 "teeth-cut",
                 $"{cut.Length} teeth are planned, but only {sites.Count} {(sites.Count == 1 ? "place was" : "places were")} cut."
             );
-        var teeth = new List<MeasuredTooth>();
+        var (teeth, told) = (new List<MeasuredTooth>(), new HashSet<string>());
         progress?.Report(InspectionStage.Framing);
-        foreach (var (unit, site, frame) in Matched(cut, sites, before, scans.AreFramed))
+        foreach (var (preparation, site, frame) in Matched(cut, sites, before, scans.AreFramed))
         {
             cancel.ThrowIfCancellationRequested();
             var near = Alignment.Near(registration, before, after, site.Middle, FitReach, cancel);
             progress?.Report(InspectionStage.Measuring);
-            teeth.Add(One(unit.Preparation, before, after, near, frame, handbook.Protocol, cancel));
+            var tooth = One(preparation, before, after, near, frame, protocol, cancel);
+            if (scans.Antagonist is { } antagonist)
+            {
+                var labels = ZoneDepths.Labels(tooth.Site, preparation, tooth.Line, default);
+                if (Room.Of(before, tooth.Site, near, labels, preparation.Plan.Zones, antagonist).Is(out var room, out var apart))
+                    tooth = tooth with { Room = room };
+                else
+                    told.Add(apart.Sentence);
+            }
+            teeth.Add(tooth);
         }
-        var lean = cut.Min(unit => unit.Plan.Convergence.Value.Least.PerWall.Degrees);
+        var lean = cut.Min(one => one.Plan.Convergence.Value.Least.PerWall.Degrees);
         WallPlanes[] planes = [.. teeth.Select(tooth => tooth.Planes)];
         var shared = teeth.Count > 1 ? WallPlanes.Best(planes) : teeth[0].BestPath;
-        return new Inspection(
-            registration,
-            teeth,
-            [.. scans.Before.Told, .. scans.After.Told, .. scans.Antagonist?.Told ?? []]
-        )
+        return new Inspection(registration, teeth, [.. scans.Before.Told, .. scans.After.Told, .. scans.Antagonist?.Told ?? [], .. told])
         {
             SharedPath = shared,
             Relief = WallPlanes.LeastRelief(planes, shared.Direction, lean),
@@ -167,8 +174,8 @@ public static class Inspector
     }
 
     /// <summary>Which cut place is which tooth, in the order in which the teeth were given.</summary>
-    private static IReadOnlyList<(PlannedUnit Unit, CutSite Site, ToothFrame Frame)> Matched(
-        PlannedUnit[] cut,
+    private static IReadOnlyList<(Preparation Tooth, CutSite Site, ToothFrame Frame)> Matched(
+        Preparation[] cut,
         IReadOnlyList<CutSite> sites,
         SeenSurface before,
         bool isFramed
@@ -180,15 +187,15 @@ public static class Inspector
         CutSite[] largest = [.. sites.Take(cut.Length)];
         var (first, last) = Farthest(largest);
         var along = (last.Middle - first.Middle).Unit;
-        var teeth = cut.OrderBy(unit => unit.Plan.Tooth.ArchPlace).ToArray();
+        var teeth = cut.OrderBy(tooth => tooth.Plan.Tooth.ArchPlace).ToArray();
         var placed = largest.OrderBy(site => site.Middle.Dot(along)).ToArray();
         var one = teeth.Zip(placed, With).ToArray();
         var other = teeth.Zip(placed.Reverse(), With).ToArray();
         var better = one.Sum(tooth => tooth.Frame.Misfit) <= other.Sum(tooth => tooth.Frame.Misfit) ? one : other;
-        return [.. better.OrderBy(tooth => Array.IndexOf(cut, tooth.Unit))];
+        return [.. better.OrderBy(tooth => Array.IndexOf(cut, tooth.Tooth))];
 
-        (PlannedUnit Unit, CutSite Site, ToothFrame Frame) With(PlannedUnit unit, CutSite site) =>
-            (unit, site, FrameOf(unit.Preparation, before, site, isFramed));
+        (Preparation Tooth, CutSite Site, ToothFrame Frame) With(Preparation tooth, CutSite site) =>
+            (tooth, site, FrameOf(tooth, before, site, isFramed));
     }
 
     private static (CutSite, CutSite) Farthest(CutSite[] sites)

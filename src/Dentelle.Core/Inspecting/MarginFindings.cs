@@ -1,5 +1,4 @@
 using Dentelle.Core.Judging;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 
@@ -59,7 +58,12 @@ internal static class MarginFindings
                     place,
                     1.5 * Math.Abs(segment.Level - level) / limits.LevelOffMostMm.Value
                 );
-            if (margin.Rough.TryGetValue(segment.Segment, out var rough) && rough > limits.RoughMostMm.Value && !Steps(segment.Segment) && !Lipped(segment.Segment))
+            if (
+                margin.Rough.TryGetValue(segment.Segment, out var rough)
+                && rough > limits.RoughMostMm.Value
+                && !Steps(segment.Segment)
+                && !Lipped(segment.Segment)
+            )
                 yield return Found(
                     ScanFindingKind.MarginRough,
                     Verdict.Under,
@@ -71,7 +75,10 @@ internal static class MarginFindings
                     3 + (2 * rough / limits.RoughMostMm.Value)
                 );
         }
-        var off = margin.Segments.Where(segment => segment.PlannedLevel is not null).Select(segment => segment.Level - segment.PlannedLevel!.Value).ToArray();
+        var off = margin
+            .Segments.Where(segment => segment.PlannedLevel is not null)
+            .Select(segment => segment.Level - segment.PlannedLevel!.Value)
+            .ToArray();
         if (off.Length == 8 && off.Max() - off.Min() > limits.LevelOffMostMm.Value && Turns(off) >= 4)
             yield return Found(
                 ScanFindingKind.MarginLevel,
@@ -80,7 +87,10 @@ internal static class MarginFindings
                 off.Max() - off.Min(),
                 $"Wanders by {ScanJudge.Told(off.Max() - off.Min())}",
                 "The line goes up and down: level it to its lowest stretch in short strokes, looking along it.",
-                PlaceOf(margin, margin.Segments.MaxBy(segment => Math.Abs(segment.Level - (segment.PlannedLevel ?? segment.Level)))!.Segment),
+                PlaceOf(
+                    margin,
+                    margin.Segments.MaxBy(segment => Math.Abs(segment.Level - (segment.PlannedLevel ?? segment.Level)))!.Segment
+                ),
                 4 + (3 * (off.Max() - off.Min()) / limits.LevelOffMostMm.Value)
             );
         // Where a rim stands the line is found now on it, now inside it: that is no step.
@@ -103,14 +113,26 @@ internal static class MarginFindings
 
         bool Steps(Segment segment) => margin.Steps.Any(step => step.Segment == segment && step.Height > limits.StepMostMm.Value);
 
-        ScanFinding Found(ScanFindingKind kind, Verdict verdict, string where, double amount, string headline, string instruction, Vec3 place, double weight) =>
-            new(kind, verdict, where, null, amount, tooth.Registration.Noise, headline, instruction, place, weight);
+        ScanFinding Found(
+            ScanFindingKind kind,
+            Verdict verdict,
+            string where,
+            double amount,
+            string headline,
+            string instruction,
+            Vec3 place,
+            double weight
+        ) => new(kind, verdict, where, null, amount, tooth.Registration.Noise, headline, instruction, place, weight);
     }
 
     /// <summary>How often a closed row of values turns from rising to falling or back.</summary>
     private static int Turns(double[] values)
     {
-        var rises = Enumerable.Range(0, values.Length).Select(i => values[(i + 1) % values.Length] - values[i]).Where(rise => Math.Abs(rise) > 0.05).ToArray();
+        var rises = Enumerable
+            .Range(0, values.Length)
+            .Select(i => values[(i + 1) % values.Length] - values[i])
+            .Where(rise => Math.Abs(rise) > 0.05)
+            .ToArray();
         return Enumerable.Range(0, rises.Length).Count(i => rises[i] > 0 != rises[(i + 1) % rises.Length] > 0);
     }
 

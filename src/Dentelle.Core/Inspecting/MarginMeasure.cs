@@ -153,7 +153,9 @@ public sealed record MarginMeasure(
         var n = places.Length;
         var jumps = new double[n];
         for (var i = 0; i < n; i++)
-            jumps[i] = Middle(Enumerable.Range(gap, beside).Select(k => off[(i + k) % n])) - Middle(Enumerable.Range(gap, beside).Select(k => off[(i - k + n) % n]));
+            jumps[i] =
+                Middle(Enumerable.Range(gap, beside).Select(k => off[(i + k) % n]))
+                - Middle(Enumerable.Range(gap, beside).Select(k => off[(i - k + n) % n]));
         for (var i = 0; i < n; i++)
         {
             var isPeak = Enumerable.Range(-8, 17).All(k => Math.Abs(jumps[(i + k + n) % n]) <= Math.Abs(jumps[i]));
@@ -177,7 +179,14 @@ public sealed record MarginMeasure(
         }
         return Enum.GetValues<Segment>()
             .Select(segment =>
-                (segment, Own: Enumerable.Range(0, n).Where(i => (int)Math.Round(places[i].Position) % 8 == (int)segment).Select(i => Math.Abs(rest[i])).ToArray())
+                (
+                    segment,
+                    Own: Enumerable
+                        .Range(0, n)
+                        .Where(i => (int)Math.Round(places[i].Position) % 8 == (int)segment)
+                        .Select(i => Math.Abs(rest[i]))
+                        .ToArray()
+                )
             )
             .Where(one => one.Own.Length > 3)
             .ToDictionary(one => one.segment, one => OverMedian * Middle(one.Own));

@@ -23,7 +23,11 @@ internal static class PlanMap
                 if (!site.InCut[i] || !site.Seen[i])
                     continue;
                 var place = search.Closest(site.Frame.OnForm(site.Mesh.Positions[i]));
-                var (a, b, c) = (mesh.Corners[3 * place.Triangle], mesh.Corners[(3 * place.Triangle) + 1], mesh.Corners[(3 * place.Triangle) + 2]);
+                var (a, b, c) = (
+                    mesh.Corners[3 * place.Triangle],
+                    mesh.Corners[(3 * place.Triangle) + 1],
+                    mesh.Corners[(3 * place.Triangle) + 2]
+                );
                 var (pa, pb, pc) = mesh.Triangle(place.Triangle);
                 var whole = (pb - pa).Cross(pc - pa);
                 var (u, v) = (

@@ -1,10 +1,8 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
-using Dentelle.Geometry;
 
 namespace Dentelle.Core.Inspecting;
 
@@ -89,7 +87,8 @@ public static class ScanJudge
                     yield return patch;
                 continue;
             }
-            var off = finding.Verdict == Verdict.Over ? depth.Usual - zone.Depth.Value.Target.Value : zone.Depth.Value.Target.Value - depth.Usual;
+            var off =
+                finding.Verdict == Verdict.Over ? depth.Usual - zone.Depth.Value.Target.Value : zone.Depth.Value.Target.Value - depth.Usual;
             yield return new ScanFinding(
                 ScanFindingKind.Depth,
                 finding.Verdict,

@@ -51,7 +51,11 @@ internal sealed class WallRuns
         var runs = new StraightRun?[profiles.Length];
         for (var i = 0; i < runs.Length; i++)
         {
-            var near = Enumerable.Range(-Evened, (2 * Evened) + 1).Select(k => chosen[(i + k + runs.Length) % runs.Length]).OfType<StraightRun>().ToArray();
+            var near = Enumerable
+                .Range(-Evened, (2 * Evened) + 1)
+                .Select(k => chosen[(i + k + runs.Length) % runs.Length])
+                .OfType<StraightRun>()
+                .ToArray();
             if (near.Length <= Evened || chosen[i] is null)
                 continue;
             var (from, to) = (Middle(near.Select(run => run.From)), Middle(near.Select(run => run.To)));
@@ -94,7 +98,9 @@ internal sealed class WallRuns
             }
             profiles[at] =
             [
-                .. bins.Select((bin, k) => (Bin: bin, Height: (k + 0.5) * Bin)).Where(one => one.Bin is { Count: > 0 }).Select(one => (one.Height, Middle(one.Bin))),
+                .. bins.Select((bin, k) => (Bin: bin, Height: (k + 0.5) * Bin))
+                    .Where(one => one.Bin is { Count: > 0 })
+                    .Select(one => (one.Height, Middle(one.Bin))),
             ];
         });
         return profiles;

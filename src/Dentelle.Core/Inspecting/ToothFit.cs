@@ -1,11 +1,7 @@
-using System.Numerics;
 using Dentelle.Core.Anatomy;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fitting;
-using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Trees;
-using MathNet.Numerics.LinearAlgebra;
-using Terms = MathNet.Numerics.LinearAlgebra.Vector<double>;
 
 namespace Dentelle.Core.Inspecting;
 
@@ -134,7 +130,7 @@ internal static class ToothFit
         for (var round = 0; round < rounds; round++)
         {
             var reach = within[round < rounds / 2 ? 0 : 1];
-            var (a, b) = (Matrix<double>.Build.Dense(9, 9), Terms.Build.Dense(9));
+            var system = new LeastSquares(9);
             var matched = new List<(Vec3 Own, Vec3 Normal, double Residual)>();
             for (var i = 0; i < scan.Points.Length; i++)
             {
@@ -162,12 +158,7 @@ internal static class ToothFit
                 var scaled = new Vec3(normal.X / size.X, normal.Y / size.Y, normal.Z / size.Z);
                 var arm = u.Cross(scaled);
                 double[] row = [arm.X, arm.Y, arm.Z, scaled.X, scaled.Y, scaled.Z, -u.X * scaled.X, -u.Y * scaled.Y, -u.Z * scaled.Z];
-                for (var r = 0; r < 9; r++)
-                {
-                    b[r] -= weight * row[r] * residual;
-                    for (var c = 0; c < 9; c++)
-                        a[r, c] += weight * row[r] * row[c];
-                }
+                system.Add(row, -residual, weight);
                 sum += weight * residual * residual;
                 count += weight;
             }
@@ -178,13 +169,10 @@ internal static class ToothFit
             var known = 0.02 * count * Math.Pow(Shape / Spread, 2);
             double[] log = [Math.Log(size.X), Math.Log(size.Y), Math.Log(size.Z)];
             for (var k = 0; k < 3; k++)
-            {
-                a[6 + k, 6 + k] += known;
-                b[6 + k] -= known * log[k];
-            }
+                system.Hold(6 + k, -log[k], known);
             for (var k = 0; k < 9; k++)
-                a[k, k] += k < 3 && fixedTurn ? 1e12 : 1e-9 * count;
-            var x = a.Cholesky().Solve(b);
+                system.Hold(k, 0, k < 3 && fixedTurn ? 1e12 : 1e-9 * count);
+            var x = system.Solve();
             var (turn, shift) = (new Vec3(x[0], x[1], x[2]), new Vec3(x[3], x[4], x[5]));
             motion = motion.Then(Rigid.FromTurnVector(turn, shift));
             size = new Vec3(size.X * Math.Exp(x[6]), size.Y * Math.Exp(x[7]), size.Z * Math.Exp(x[8]));

@@ -50,8 +50,12 @@ public sealed record SiteUndercut(Vec3 Path, double Depth, Vec3 Place, WallSide 
     {
         var level = outward - (path * outward.Dot(path));
         return Math.Abs(level.X) > Math.Abs(level.Y)
-            ? level.X > 0 ? WallSide.Mesial : WallSide.Distal
-            : level.Y > 0 ? WallSide.Facial : WallSide.Lingual;
+            ? level.X > 0
+                ? WallSide.Mesial
+                : WallSide.Distal
+            : level.Y > 0
+                ? WallSide.Facial
+                : WallSide.Lingual;
     }
 
     private readonly record struct Part(int At, double Depth, double Area, double Volume);
@@ -110,7 +114,9 @@ public sealed class EvenedCut
         Places = Array.ConvertAll(Vertices, i => mesh.Positions[i]);
         Normals = Array.ConvertAll(Vertices, i => mesh.Normals[i]);
         Tree = new MeshTree(
-            mesh.Where(i => site.InCut[mesh.Corners[3 * i]] || site.InCut[mesh.Corners[(3 * i) + 1]] || site.InCut[mesh.Corners[(3 * i) + 2]])
+            mesh.Where(i =>
+                site.InCut[mesh.Corners[3 * i]] || site.InCut[mesh.Corners[(3 * i) + 1]] || site.InCut[mesh.Corners[(3 * i) + 2]]
+            )
         );
     }
 

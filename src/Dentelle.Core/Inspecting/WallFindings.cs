@@ -1,8 +1,6 @@
 using System.Globalization;
 using Dentelle.Core.Judging;
-using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Geometry;
 
 namespace Dentelle.Core.Inspecting;
 
@@ -21,7 +19,10 @@ internal static class WallFindings
                 continue;
             // A wall that leans in more than it should while its opposite leans in less: the whole is tipped.
             var tip = (a.Lean!.Value - b.Lean!.Value) / 2;
-            var rest = Math.Min(Math.Abs(a.Lean.Value - range.Target.PerWall.Degrees), Math.Abs(b.Lean.Value - range.Target.PerWall.Degrees));
+            var rest = Math.Min(
+                Math.Abs(a.Lean.Value - range.Target.PerWall.Degrees),
+                Math.Abs(b.Lean.Value - range.Target.PerWall.Degrees)
+            );
             if (Math.Abs(tip) <= off || rest < Math.Abs(tip) / 2)
                 continue;
             tipped.AddRange([one, other]);

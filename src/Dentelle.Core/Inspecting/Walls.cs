@@ -19,7 +19,15 @@ public sealed record MeasuredWall(WallSide Side, double? Lean, double Sigma, dou
 
     private static MeasuredWall? Of(WallSide side, WallRuns runs, Vec3 path)
     {
-        var (sin, cos) = Math.SinCos(side switch { WallSide.Mesial => 0, WallSide.Facial => Math.PI / 2, WallSide.Distal => Math.PI, _ => -Math.PI / 2 });
+        var (sin, cos) = Math.SinCos(
+            side switch
+            {
+                WallSide.Mesial => 0,
+                WallSide.Facial => Math.PI / 2,
+                WallSide.Distal => Math.PI,
+                _ => -Math.PI / 2,
+            }
+        );
         var toward = new Vec3(cos, sin, 0);
         toward = (toward - (path * toward.Dot(path))).Unit;
         int[] own = [.. Enumerable.Range(0, runs.Runs.Length).Where(i => -runs.Line.Stations[i].Inward.Dot(toward) > Math.Sqrt(0.5))];
@@ -30,7 +38,9 @@ public sealed record MeasuredWall(WallSide Side, double? Lean, double Sigma, dou
         var middle = own.MaxBy(i => -runs.Line.Stations[i].Inward.Dot(toward));
         if (share < LeastShare)
             return new MeasuredWall(side, null, 0, 0, share, runs.Line.Stations[middle].Place);
-        var leans = held.Select(i => (runs.Runs[i]!.Value.Lean, Weight: Math.Pow(runs.Runs[i]!.Value.Length, 3))).OrderBy(one => one.Lean).ToArray();
+        var leans = held.Select(i => (runs.Runs[i]!.Value.Lean, Weight: Math.Pow(runs.Runs[i]!.Value.Length, 3)))
+            .OrderBy(one => one.Lean)
+            .ToArray();
         var lean = Weighted(leans, 0.5);
         // A quarter either way is 0.67 of a standard deviation; neighbours over a millimetre say the same.
         var spread = (Weighted(leans, 0.75) - Weighted(leans, 0.25)) / 1.35;
@@ -62,6 +72,8 @@ public sealed record MeasuredWall(WallSide Side, double? Lean, double Sigma, dou
     {
         var (one, other) = pair == WallPairKind.Mesiodistal ? (WallSide.Mesial, WallSide.Distal) : (WallSide.Facial, WallSide.Lingual);
         var (a, b) = (walls.FirstOrDefault(wall => wall.Side == one), walls.FirstOrDefault(wall => wall.Side == other));
-        return a?.Lean is { } first && b?.Lean is { } second ? (first + second, Math.Sqrt((a.Sigma * a.Sigma) + (b.Sigma * b.Sigma))) : null;
+        return a?.Lean is { } first && b?.Lean is { } second
+            ? (first + second, Math.Sqrt((a.Sigma * a.Sigma) + (b.Sigma * b.Sigma)))
+            : null;
     }
 }

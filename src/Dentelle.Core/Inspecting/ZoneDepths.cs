@@ -16,10 +16,24 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="LeastPlace">Where the least lies, in the tooth's own frame.</param>
 /// <param name="MostPlace">Where the most lies.</param>
 /// <param name="Area">How much of the surface was seen, square millimetres.</param>
-public sealed record MeasuredDepth(Zone Zone, double Mean, double Usual, double Median, double Least, double Most, double Sigma, Vec3 LeastPlace, Vec3 MostPlace, double Area)
+public sealed record MeasuredDepth(
+    Zone Zone,
+    double Mean,
+    double Usual,
+    double Median,
+    double Least,
+    double Most,
+    double Sigma,
+    Vec3 LeastPlace,
+    Vec3 MostPlace,
+    double Area
+)
 {
     /// <summary>The part that is off most, of a square millimetre at least: what is missing there on the middle; null where none stands out.</summary>
     public OffPatch? Patch { get; init; }
+
+    /// <summary>The shallowest place once noise is evened out; still shallower by what is left of it.</summary>
+    public double Shallowest { get; init; }
 }
 
 /// <param name="Off">What is missing, negative where too much is gone.</param>
@@ -122,6 +136,7 @@ internal static class ZoneDepths
             )
             {
                 Patch = PatchOf(own, lacking),
+                Shallowest = depths[sorted[0]],
             };
 
             int Share(double share)
@@ -167,11 +182,13 @@ internal static class ZoneDepths
             // Residuals nearer to each other than the noise's length say the same.
             var together = 2.5;
             var step = Math.Max(1, own.Length / 200);
-            var fit =
-                registration.Fit?.Variance(
-                    own.Where((_, k) => k % step == 0).Select(i => (site.Frame.Scan(site.Mesh.Positions[i]), ScanDirection(site.OldNormals[i])))
-                ) ?? 0;
-            return Math.Sqrt((together * fit) + (1.5 * registration.Noise * registration.Noise * Math.Min(1, patch / area)) + (0.003 * 0.003));
+            var fit = registration.Fit?.Variance(
+                own.Where((_, k) => k % step == 0).Select(i => (site.Frame.Scan(site.Mesh.Positions[i]), ScanDirection(site.OldNormals[i])))
+            )
+                ?? 0;
+            return Math.Sqrt(
+                (together * fit) + (1.5 * registration.Noise * registration.Noise * Math.Min(1, patch / area)) + (0.003 * 0.003)
+            );
         }
 
         Vec3 ScanDirection(Vec3 own) => site.Frame.Scan(own) - site.Frame.Scan(default);

@@ -24,6 +24,9 @@ public enum VolumeRule
 
     /// <summary>One is open: depth summed over the cut surface, which misses what bends.</summary>
     DepthOverArea,
+
+    /// <summary>One is open, and both end at one finish line: what lies between them.</summary>
+    BetweenSurfaces,
 }
 
 /// <summary>What was cut, measured between the surfaces before and after. Millimetres, square and cubic millimetres, degrees.</summary>

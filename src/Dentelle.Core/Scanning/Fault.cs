@@ -51,7 +51,8 @@ public sealed record Fault(FaultKind Kind, string Place, double Amount)
     private bool IsAngle => Kind is FaultKind.Taper or FaultKind.Path;
 
     /// <summary>The side it lies on; null where it lies in a zone or all round.</summary>
-    public WallSide? Side => Enum.GetValues<WallSide>().Where(side => Kebab.Of(side) == Place).Select(side => (WallSide?)side).FirstOrDefault();
+    public WallSide? Side =>
+        Enum.GetValues<WallSide>().Where(side => Kebab.Of(side) == Place).Select(side => (WallSide?)side).FirstOrDefault();
 
     /// <summary>"undercut:distal:0.2".</summary>
     public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"{Kebab.Of(Kind)}:{Place}:{Amount:0.###}");

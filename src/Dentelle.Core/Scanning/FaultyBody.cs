@@ -24,11 +24,7 @@ internal sealed class FaultyBody
     /// <param name="faults">Those that bend the surface; others are for whoever plans the body or sets up the row.</param>
     public static Answer<FaultyBody> Of(MeshTree body, Preparation preparation, IReadOnlyList<Fault> faults)
     {
-        var made = new FaultyBody(
-            body,
-            preparation.Present.Tree,
-            faults.Any(fault => fault.Kind is FaultKind.Short or FaultKind.Fossa)
-        );
+        var made = new FaultyBody(body, preparation.Present.Tree, faults.Any(fault => fault.Kind is FaultKind.Short or FaultKind.Fossa));
         foreach (var fault in faults)
         {
             if (made.Bend(fault, preparation) is { } problem)
@@ -75,7 +71,13 @@ internal sealed class FaultyBody
                     ),
                 // As deep as asked below the straight line from the hollow's upper end.
                 FaultKind.Undercut => (p, d) =>
-                    d + (On(p) * (amount + (0.8 * lean)) * Curves.SmoothStep(0.5, 1.0, ring.Over(p)) * Curves.SmoothStep(2.2, 1.4, ring.Over(p))),
+                    d
+                    + (
+                        On(p)
+                        * (amount + (0.8 * lean))
+                        * Curves.SmoothStep(0.5, 1.0, ring.Over(p))
+                        * Curves.SmoothStep(2.2, 1.4, ring.Over(p))
+                    ),
                 FaultKind.Lip => (p, d) =>
                     d + (On(p) * amount * Curves.SmoothStep(0.1, 0.22, Inset(p)) * Curves.SmoothStep(0.7, 0.3, Math.Abs(ring.Over(p)))),
                 FaultKind.Step => (p, d) => On(p, 0.05) is > 0 and var w ? Math.Max(d, Lower(p, w * amount)) : d,
@@ -139,7 +141,11 @@ internal sealed class FaultyBody
                 if (Math.Abs(d) > 3)
                     return d;
                 var place = present.Closest(p);
-                var (a, b, c) = (surface.Corners[3 * place.Triangle], surface.Corners[(3 * place.Triangle) + 1], surface.Corners[(3 * place.Triangle) + 2]);
+                var (a, b, c) = (
+                    surface.Corners[3 * place.Triangle],
+                    surface.Corners[(3 * place.Triangle) + 1],
+                    surface.Corners[(3 * place.Triangle) + 2]
+                );
                 var here = Curves.SmoothStep(0.15, 0.75, (share[a] + share[b] + share[c]) / 3);
                 // The finish line stays where it is.
                 return d + (by * here * (ring is null ? 1 : Curves.SmoothStep(0.5, 1.1, ring.Over(p))));

@@ -1,9 +1,9 @@
 using System.Numerics;
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Dentition;
-using Dentelle.Core.Exchange;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Preparing;
+using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Grids;
@@ -45,7 +45,8 @@ public sealed record ScanTruth(
 )
 {
     /// <summary>Direction of draw of the plan in the frame of the scan before.</summary>
-    public Vec3 PathOf(int tooth) => Frames[tooth].Turn(Preparations[tooth].Present.Standing(Preparations[tooth].Plan.Path, Preparations[tooth].Plan.Tooth));
+    public Vec3 PathOf(int tooth) =>
+        Frames[tooth].Turn(Preparations[tooth].Present.Standing(Preparations[tooth].Plan.Path, Preparations[tooth].Plan.Tooth));
 }
 
 /// <summary>
@@ -62,14 +63,15 @@ public static class StandInScanner
 
     /// <returns>A problem where a fault doesn't fit the preparation.</returns>
     public static Answer<StandInScan> Make(
-        IReadOnlyList<PlannedUnit> units,
+        IReadOnlyList<Preparation> planned,
         IReadOnlyList<Fault> faults,
         ScanOptions options,
-        Handbook handbook,
+        Protocol protocol,
+        ToothForms forms,
         CancellationToken cancel = default
     )
     {
-        PlannedUnit[] cut = [.. units.Where(unit => unit.Preparation.Body is not null)];
+        Preparation[] cut = [.. planned.Where(unit => unit.Body is not null)];
         if (cut.Length == 0)
             return new Problem("no-body", "Nothing is cut on these teeth, so there is nothing to scan.");
         if (cut.Select(unit => unit.Plan.Tooth.Jaw).Distinct().Count() > 1)
@@ -79,51 +81,54 @@ public static class StandInScanner
         {
             // Of several teeth the first has the faults.
             var own = unit == cut[0] ? faults : [];
-            if (!Body(unit, own, handbook).Is(out var body, out var problem))
+            if (!Body(unit, own, protocol, forms).Is(out var body, out var problem))
                 return problem;
-            var present = new MeshTree(unit.Preparation.Present.Form.Unplaced(Fineness.Full));
-            if (!FaultyBody.Of(new MeshTree(body.Unplaced(Fineness.Full)), unit.Preparation, own).Is(out var faulty, out problem))
+            var present = new MeshTree(unit.Present.Form.Unplaced(Fineness.Full));
+            if (!FaultyBody.Of(new MeshTree(body.Unplaced(Fineness.Full)), unit, own).Is(out var faulty, out problem))
                 return problem;
             bodies[unit.Plan.Tooth] = (present, faulty);
         }
         var random = new Random(options.Seed);
         var (toBefore, toAfter) = (Motion(random), Motion(random));
-        var arch = Arch.Of(handbook.Forms);
+        var arch = Arch.Of(forms);
         var poses = Stand(cut, arch);
         var codes = Codes(cut, options.Reach);
-        HashSet<ToothCode> lost = [.. units.Where(unit => unit.Preparation.Body is null).Select(unit => unit.Plan.Tooth)];
-        var aboveNeck = handbook.Protocol.Shape.GumAboveNeckMm.Value;
+        HashSet<ToothCode> lost = [.. planned.Where(unit => unit.Body is null).Select(unit => unit.Plan.Tooth)];
+        var aboveNeck = protocol.Shape.GumAboveNeckMm.Value;
         var before = Seen(Row(false), toBefore);
         var after = Seen(Row(true), toAfter);
-        var opposing = codes.Select(Opposite).SelectMany(code => (ToothCode[])[.. Beside(code), code]).Distinct().OrderBy(code => code.ArchPlace);
+        var opposing = codes
+            .Select(Opposite)
+            .SelectMany(code => (ToothCode[])[.. Beside(code), code])
+            .Distinct()
+            .OrderBy(code => code.ArchPlace);
         var antagonist = Seen([.. opposing.Select(code => Standing(code))], toAfter);
         var frames = cut.Select(unit => Frame(unit.Plan.Tooth, toBefore)).ToArray();
-        return new StandInScan(
-            before,
-            after,
-            antagonist,
-            new ScanTruth(toAfter.Inverse.Then(toBefore), [.. cut.Select(unit => unit.Preparation)], frames, faults, options)
-        );
+        return new StandInScan(before, after, antagonist, new ScanTruth(toAfter.Inverse.Then(toBefore), cut, frames, faults, options));
 
         RowTooth[] Row(bool done) =>
             [
                 .. codes.Select(code =>
-                    cut.FirstOrDefault(unit => unit.Plan.Tooth == code) is not { } unit ? Standing(code, done ? Nick(code) : null, !lost.Contains(code))
-                    : new RowTooth(
-                        code,
-                        unit.Preparation.Present,
-                        poses[code],
-                        Crest(unit.Preparation.Present.Form, done ? unit.Preparation : null),
-                        bodies[code].Present,
-                        done ? bodies[code].Cut : null
-                    )
+                    cut.FirstOrDefault(unit => unit.Plan.Tooth == code) is not { } unit
+                        ? Standing(code, done ? Nick(code) : null, !lost.Contains(code))
+                        : new RowTooth(
+                            code,
+                            unit.Present,
+                            poses[code],
+                            Crest(unit.Present.Form, done ? unit : null),
+                            bodies[code].Present,
+                            done ? bodies[code].Cut : null
+                        )
                 ),
             ];
 
         RowTooth Standing(ToothCode code, (Vec3, double)? nick = null, bool isThere = true)
         {
             var tooth = arch.Of(code);
-            return new RowTooth(code, tooth.Present, arch.Pose(code), Crest(tooth.Present.Form, null), tooth.Present.Tree, null, nick) { IsThere = isThere };
+            return new RowTooth(code, tooth.Present, arch.Pose(code), Crest(tooth.Present.Form, null), tooth.Present.Tree, null, nick)
+            {
+                IsThere = isThere,
+            };
         }
 
         AngleTable Crest(ToothForm form, Preparation? retracted) =>
@@ -149,7 +154,10 @@ public static class StandInScanner
                 var toward = crosses ? 1 : -side.Way();
                 var places = surface.Positions.ToArray().Select(p => (Vec3)p).ToArray();
                 var height = places.MaxBy(p => p.X * toward).Z + above;
-                var at = Enumerable.Range(0, places.Length).Where(i => Math.Abs(places[i].Z - height) < 0.15).MaxBy(i => places[i].X * toward);
+                var at = Enumerable
+                    .Range(0, places.Length)
+                    .Where(i => Math.Abs(places[i].Z - height) < 0.15)
+                    .MaxBy(i => places[i].X * toward);
                 // Over the contact, where a bur that opens it comes by.
                 return (places[at] + ((Vec3)surface.Normals[at] * (ball - fault.Amount)), ball);
             }
@@ -173,7 +181,7 @@ public static class StandInScanner
     /// Where the cut teeth stand. Abutments of a bridge are turned so that the paths of their plans run alike: a plan that knows of no tilt
     /// takes them to stand upright.
     /// </summary>
-    private static Dictionary<ToothCode, ArchPose> Stand(PlannedUnit[] cut, Arch arch)
+    private static Dictionary<ToothCode, ArchPose> Stand(Preparation[] cut, Arch arch)
     {
         var poses = cut.ToDictionary(unit => unit.Plan.Tooth, unit => arch.Pose(unit.Plan.Tooth));
         if (cut.Any(unit => unit.Plan.Bridge is null))
@@ -194,16 +202,16 @@ public static class StandInScanner
         }
         return poses;
 
-        Vec3 Path(PlannedUnit unit)
+        Vec3 Path(Preparation unit)
         {
             var pose = arch.Pose(unit.Plan.Tooth);
             return pose.ToMouth(unit.Plan.Path) - pose.ToMouth(default);
         }
     }
 
-    private static Answer<PlannedBody> Body(PlannedUnit unit, IReadOnlyList<Fault> faults, Handbook handbook)
+    private static Answer<PlannedBody> Body(Preparation unit, IReadOnlyList<Fault> faults, Protocol protocol, ToothForms forms)
     {
-        var (plan, protocol) = (unit.Preparation.Asked, handbook.Protocol);
+        var plan = unit.Asked;
         if (faults.FirstOrDefault(fault => fault.Kind == FaultKind.Sharp) is { } sharp)
         {
             var radius = protocol.Shape.OuterEdgeRadiusMm with { Value = Math.Max(0.02, Math.Abs(sharp.Amount)) };
@@ -216,11 +224,11 @@ public static class StandInScanner
             plan = plan with { Path = (plan.Path + (new Vec3(Math.Cos(toward), Math.Sin(toward), 0) * to)).Unit };
         }
         else
-            return unit.Preparation.Body!;
-        return Preparer.Body(plan, protocol, handbook.Forms);
+            return unit.Body!;
+        return Preparer.Body(plan, protocol, forms);
     }
 
-    private static ToothCode[] Codes(PlannedUnit[] cut, ScanReach reach)
+    private static ToothCode[] Codes(Preparation[] cut, ScanReach reach)
     {
         var own = cut.Select(unit => unit.Plan.Tooth).ToArray();
         var row = ToothCode
@@ -231,7 +239,10 @@ public static class StandInScanner
         return reach switch
         {
             ScanReach.Arch => row,
-            ScanReach.Quadrant => [.. row.Where((code, i) => own.Any(tooth => tooth.Quadrant == code.Quadrant) || (code.Position <= 2 && i >= 0))],
+            ScanReach.Quadrant =>
+            [
+                .. row.Where((code, i) => own.Any(tooth => tooth.Quadrant == code.Quadrant) || (code.Position <= 2 && i >= 0)),
+            ],
             _ => row[Math.Max(0, at.Min() - 1)..Math.Min(row.Length, at.Max() + 2)],
         };
     }
@@ -240,13 +251,24 @@ public static class StandInScanner
         new[] { code.MesialNeighbour, code.DistalNeighbour }.OfType<ToothCode>().Where(near => near.Position < 8);
 
     private static ToothCode Opposite(ToothCode code) =>
-        ToothCode.Of(code.Quadrant switch { 1 => 4, 2 => 3, 3 => 2, _ => 1 }, code.Position);
+        ToothCode.Of(
+            code.Quadrant switch
+            {
+                1 => 4,
+                2 => 3,
+                3 => 2,
+                _ => 1,
+            },
+            code.Position
+        );
 
     /// <summary>Any turn, some centimetres away.</summary>
     private static Rigid Motion(Random random)
     {
         var axis = new Vec3(Normal(random), Normal(random), Normal(random));
-        return Rigid.Turned(axis, random.NextDouble() * 180).Then(Rigid.Moved(new Vec3(Normal(random), Normal(random), Normal(random)) * 30));
+        return Rigid
+            .Turned(axis, random.NextDouble() * 180)
+            .Then(Rigid.Moved(new Vec3(Normal(random), Normal(random), Normal(random)) * 30));
     }
 
     /// <summary>The surface as the scanner gives it, in its own frame.</summary>
@@ -274,7 +296,9 @@ public static class StandInScanner
         }
         var surface = Onto(field, SurfaceExtraction.Of(SampledField.Of(turned, box, options.Spacing, cancel: cancel)).Moved(back));
         var seen = SeenVertices(surface, teeth, random);
-        var shown = surface.Where(i => seen[surface.Corners[3 * i]] && seen[surface.Corners[(3 * i) + 1]] && seen[surface.Corners[(3 * i) + 2]]);
+        var shown = surface.Where(i =>
+            seen[surface.Corners[3 * i]] && seen[surface.Corners[(3 * i) + 1]] && seen[surface.Corners[(3 * i) + 2]]
+        );
         return Noisy(Largest(shown), options.Noise, random).Moved(motion);
     }
 
@@ -328,8 +352,7 @@ public static class StandInScanner
                     if (!tooth.Box.Grown(2).Contains(surface.Positions[from + i]))
                         continue;
                     over[i] = Math.Max(over[i], tooth.OverNeck(own[i]));
-                    (nearest[i], second[i]) =
-                        body[i] < nearest[i] ? (body[i], nearest[i]) : (nearest[i], Math.Min(second[i], body[i]));
+                    (nearest[i], second[i]) = body[i] < nearest[i] ? (body[i], nearest[i]) : (nearest[i], Math.Min(second[i], body[i]));
                 }
             }
             for (var i = 0; i < count; i++)

@@ -180,8 +180,7 @@ public static class CoarseFit
     {
         var (from, to) = (PrincipalAxes.Of(moving).Inverse, PrincipalAxes.Of(target));
         foreach (
-            var flip in (Rigid[])
-                [Rigid.Rest, Rigid.Turned(Vec3.UnitX, 180), Rigid.Turned(Vec3.UnitY, 180), Rigid.Turned(Vec3.UnitZ, 180)]
+            var flip in (Rigid[])[Rigid.Rest, Rigid.Turned(Vec3.UnitX, 180), Rigid.Turned(Vec3.UnitY, 180), Rigid.Turned(Vec3.UnitZ, 180)]
         )
             yield return from.Then(flip).Then(to);
     }

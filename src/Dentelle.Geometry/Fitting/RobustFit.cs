@@ -139,9 +139,8 @@ public static class RobustFit
         var scale = OverMedian * counted[counted.Count / 2];
         var limit = Tukey * Math.Max(scale, leastScale);
         return (
-            Array.ConvertAll(
-                residuals,
-                residual => double.IsNaN(residual) || Math.Abs(residual) >= limit ? 0 : Math.Pow(1 - Math.Pow(residual / limit, 2), 2)
+            Array.ConvertAll(residuals, residual =>
+                double.IsNaN(residual) || Math.Abs(residual) >= limit ? 0 : Math.Pow(1 - Math.Pow(residual / limit, 2), 2)
             ),
             scale
         );

@@ -1,0 +1,69 @@
+using System.Globalization;
+using System.Text;
+using Dentelle.Core.Exchange;
+
+namespace Dentelle.Cli;
+
+/// <summary>A tooth measured from scans, for reading: findings first, then the figures.</summary>
+internal static class ScanTable
+{
+    public static string Write(MeasureDocument document)
+    {
+        var text = new StringBuilder();
+        void Line(FormattableString line) => text.AppendLine(FormattableString.Invariant(line));
+
+        foreach (var sentence in document.Told)
+            text.AppendLine(sentence);
+        var registration = document.Registration!;
+        Line(
+            $"{document.Tooth}: scans laid together by {registration.By}, {registration.NoiseMm:0.000} mm apart where nothing was cut · form off by {document.Frame!.RmsMm:0.00} mm"
+        );
+        if (document.Findings is { } findings)
+        {
+            text.AppendLine();
+            if (findings.Count == 0)
+                text.AppendLine("Nothing to correct: all that was measured is as planned.");
+            foreach (var finding in findings)
+            {
+                Line($"{finding.Where}: {finding.Headline}");
+                Line($"    {finding.Instruction}");
+            }
+        }
+        text.AppendLine();
+        Line($"{"zone", -38}{"plan", 6}{"cut", 7}{"±", 7}{"5 %", 7}{"95 %", 7}");
+        foreach (var zone in document.Depth.Zones ?? [])
+            Line(
+                $"{zone.Zone, -38}{zone.PlannedMm, 6:0.00}{zone.UsualMm, 7:0.00}{zone.UncertaintyMm, 7:0.00}{zone.P5Mm, 7:0.00}{zone.P95Mm, 7:0.00}"
+            );
+        text.AppendLine();
+        foreach (var wall in document.Sides ?? [])
+        {
+            if (wall.LeanDeg is { } lean)
+                Line($"{wall.Side, -9} wall leans {lean:0.0}° ± {wall.UncertaintyDeg:0.0}, straight up to {wall.HeightMm:0.0} mm");
+            else
+                Line($"{wall.Side, -9} wall: no straight wall");
+        }
+        foreach (var pair in document.Walls)
+            Line($"{pair.Pair} convergence {pair.TocDeg:0.0}° ± {pair.UncertaintyDeg:0.0}");
+        if (document.Margin is { } margin)
+        {
+            Line($"margin {margin.LengthMm:0.0} mm round");
+            foreach (var segment in margin.Segments)
+                Line(
+                    $"{segment.Segment, -14} width {segment.WidthMm, 5:0.00} of {segment.PlannedWidthMm:0.00}, level {segment.LevelMm, 5:0.00} of {segment.PlannedLevelMm:0.00}"
+                );
+        }
+        foreach (var room in document.Clearance ?? [])
+            Line($"{room.Zone, -38} room {room.RoomMm:0.00}, before {room.RoomBeforeMm:0.00}");
+        Line(
+            $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ ({Rule(document.Depth.VolumeFrom)}) · undercut {document.Undercut.MaxDepthMm:0.00} mm"
+        );
+        text.Append(
+            CultureInfo.InvariantCulture,
+            $"best path {string.Join(", ", document.BestPath.Direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))}: worst wall {document.BestPath.MinWallDeg:0.0}°"
+        );
+        return text.ToString();
+    }
+
+    private static string Rule(string rule) => rule.Replace('-', ' ');
+}

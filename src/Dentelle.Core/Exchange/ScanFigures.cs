@@ -1,0 +1,200 @@
+using Dentelle.Core.Inspecting;
+using Dentelle.Core.Plans;
+
+namespace Dentelle.Core.Exchange;
+
+/// <param name="By">given, shape or points.</param>
+/// <param name="Score">Share of the scan after that lies on the scan before; above a half nothing else fits.</param>
+/// <param name="NoiseMm">Standard deviation of the distance between them where nothing was cut.</param>
+/// <param name="Weakest">How firmly the least certain motion is held: 1 for all surface square to it, 0 for free to slide.</param>
+/// <param name="TurnDeg">By how much the scan after had to be turned.</param>
+public sealed record RegistrationFigures(string By, double Score, double NoiseMm, double? Weakest, double TurnDeg)
+{
+    internal static RegistrationFigures From(Registration registration) =>
+        new(
+            Kebab.Of(registration.By),
+            MeasureDocument.Round(registration.Score),
+            MeasureDocument.Round(registration.Noise),
+            registration.Fit is { } fit ? MeasureDocument.Round(fit.Weakest) : null,
+            MeasureDocument.Round(registration.Motion.TurnDegrees)
+        );
+}
+
+/// <param name="RmsMm">How far the average form lies from the crown as it was.</param>
+/// <param name="Size">By how much the tooth is larger than the form: along mesiodistal, faciolingual, length.</param>
+public sealed record FrameFigures(double RmsMm, double[] Size);
+
+/// <param name="PlannedMm">Depth of the plan; null where none was given.</param>
+/// <param name="UsualMm">The plan's own usual depth less what is missing at the middle of all places seen.</param>
+/// <param name="MinMm">The shallowest place, noise evened out over half a millimetre.</param>
+/// <param name="P5Mm">A twentieth of the zone is shallower.</param>
+/// <param name="P95Mm">A twentieth is deeper.</param>
+/// <param name="UncertaintyMm">Half of the interval in which the usual depth lies 95 times in 100.</param>
+/// <param name="At">Where the twentieth part from below begins.</param>
+public sealed record ZoneFigures(
+    string Zone,
+    double? PlannedMm,
+    double UsualMm,
+    double MeanMm,
+    double MinMm,
+    double P5Mm,
+    double P95Mm,
+    double UncertaintyMm,
+    double[] At
+)
+{
+    internal static ZoneFigures From(MeasuredDepth depth, Plan plan) =>
+        new(
+            depth.Zone.Name,
+            plan.Zone(depth.Zone.Name)?.Depth.Value.Target.Value,
+            MeasureDocument.Round(depth.Usual),
+            MeasureDocument.Round(depth.Mean),
+            MeasureDocument.Round(depth.Shallowest),
+            MeasureDocument.Round(depth.Least),
+            MeasureDocument.Round(depth.Most),
+            MeasureDocument.Round(ScanJudge.Sure * depth.Sigma),
+            MeasureDocument.Three(depth.LeastPlace)
+        );
+}
+
+/// <param name="LeanDeg">Inward from the path; null where no straight wall stands.</param>
+/// <param name="HeightMm">How far up the straight run reaches over the finish line.</param>
+/// <param name="Share">Share of the side along which it stands.</param>
+public sealed record SideFigures(string Side, double? LeanDeg, double UncertaintyDeg, double HeightMm, double Share, double[] At)
+{
+    internal static SideFigures From(MeasuredWall wall) =>
+        new(
+            Kebab.Of(wall.Side),
+            wall.Lean is { } lean ? MeasureDocument.Round(lean) : null,
+            MeasureDocument.Round(ScanJudge.Sure * wall.Sigma),
+            MeasureDocument.Round(wall.Height),
+            MeasureDocument.Round(wall.Share),
+            MeasureDocument.Three(wall.Place)
+        );
+}
+
+/// <param name="WidthMm">In the middle of all places over which a straight wall stands.</param>
+/// <param name="LevelMm">Mean height over the gum's usual crest, negative under it.</param>
+public sealed record MarginFigures(
+    double LengthMm,
+    double? WidthMm,
+    double LevelMm,
+    IReadOnlyList<SegmentFigures> Segments,
+    IReadOnlyList<StepFigures> Steps
+)
+{
+    internal static MarginFigures From(MarginMeasure margin) =>
+        new(
+            MeasureDocument.Round(margin.Length),
+            margin.Width is { } width ? MeasureDocument.Round(width) : null,
+            MeasureDocument.Round(margin.Level),
+            [
+                .. margin.Segments.Select(segment => new SegmentFigures(
+                    Kebab.Of(segment.Segment),
+                    segment.Width is { } width ? MeasureDocument.Round(width) : null,
+                    segment.PlannedWidth,
+                    MeasureDocument.Round(segment.Level),
+                    segment.PlannedLevel,
+                    MeasureDocument.Round(segment.Lip)
+                )),
+            ],
+            [
+                .. margin.Steps.Select(step => new StepFigures(
+                    Kebab.Of(step.Segment),
+                    MeasureDocument.Round(step.Height),
+                    MeasureDocument.Three(step.Place)
+                )),
+            ]
+        );
+}
+
+public sealed record SegmentFigures(
+    string Segment,
+    double? WidthMm,
+    double? PlannedWidthMm,
+    double LevelMm,
+    double? PlannedLevelMm,
+    double LipMm
+);
+
+public sealed record StepFigures(string Segment, double HeightMm, double[] At);
+
+/// <param name="RadiusMm">Of the edge in which the side's wall turns into the top.</param>
+public sealed record EdgeFigures(string Side, double RadiusMm, double TurnDeg, double[] At);
+
+/// <param name="RoomMm">A twentieth of the zone is nearer to the antagonist.</param>
+/// <param name="RoomBeforeMm">Likewise before cutting.</param>
+public sealed record RoomFigures(string Zone, double RoomMm, double RoomBeforeMm);
+
+/// <param name="Kind">depth, patch, undercut, wall, tipped, margin-width, margin-level, margin-step, margin-rough, lip, fossa, sharp-edge, neighbour.</param>
+/// <param name="Verdict">critical, under or over.</param>
+/// <param name="Amount">By how much it is off: millimetres, for wall and tipped degrees.</param>
+/// <param name="Uncertainty">Half of the interval in which the measured value lies 95 times in 100.</param>
+public sealed record FindingFigures(
+    string Kind,
+    string Verdict,
+    string Where,
+    string? Zone,
+    double Amount,
+    double Uncertainty,
+    string Headline,
+    string Instruction,
+    double[] At
+)
+{
+    internal static FindingFigures From(ScanFinding finding) =>
+        new(
+            Kebab.Of(finding.Kind),
+            Kebab.Of(finding.Verdict),
+            finding.Where,
+            finding.Zone,
+            MeasureDocument.Round(finding.Amount),
+            MeasureDocument.Round(ScanJudge.Sure * finding.Sigma),
+            finding.Headline,
+            finding.Instruction,
+            MeasureDocument.Three(finding.Place)
+        );
+}
+
+/// <summary>A common path of several prepared teeth, as it is written (docs/formats.md). In the frame of the files.</summary>
+/// <param name="Direction">Of draw, length 1.</param>
+/// <param name="MinWallDeg">Angle of the worst wall; negative when every path is undercut.</param>
+/// <param name="FreedomDeg">How far the path may turn, whichever way, until a wall is parallel to it.</param>
+/// <param name="ReliefPath">The path that asks for least more cutting so that every wall leans as asked.</param>
+/// <param name="Relief">That cutting; empty when nothing has to go.</param>
+public sealed record PathDocument(
+    double[] Direction,
+    double MinWallDeg,
+    double FreedomDeg,
+    IReadOnlyList<ToothOnPathFigures> Teeth,
+    double[] ReliefPath,
+    double LeanAskedDeg,
+    IReadOnlyList<ReliefFigures> Relief,
+    IReadOnlyList<string> Told
+)
+{
+    public static PathDocument From(DrawPath path, Relief relief, IReadOnlyList<string> teeth, IEnumerable<string> told) =>
+        new(
+            MeasureDocument.Three(path.Direction),
+            MeasureDocument.Round(path.LeastWall),
+            MeasureDocument.Round(path.Freedom),
+            [.. path.Teeth.Zip(teeth, (on, tooth) => new ToothOnPathFigures(tooth, MeasureDocument.Round(on.LeastWall)))],
+            MeasureDocument.Three(relief.Direction),
+            MeasureDocument.Round(relief.LeanAsked),
+            [
+                .. relief.Walls.Select(wall => new ReliefFigures(
+                    teeth[wall.Tooth],
+                    MeasureDocument.Three(wall.Outward),
+                    MeasureDocument.Round(wall.Depth),
+                    MeasureDocument.Round(wall.Volume)
+                )),
+            ],
+            [.. told]
+        );
+}
+
+public sealed record ToothOnPathFigures(string Tooth, double MinWallDeg);
+
+/// <param name="Outward">Which way the wall that has to be cut faces.</param>
+/// <param name="DepthMm">At its upper end, at most.</param>
+public sealed record ReliefFigures(string Tooth, double[] Outward, double DepthMm, double VolumeMm3);
