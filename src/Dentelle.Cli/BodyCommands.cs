@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inspecting;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
@@ -95,7 +96,7 @@ internal static class BodyCommands
             return problem;
         if (!PreparationMeasure.Of(old.Surface, cut.Surface, path.Direction).Is(out var measure, out problem))
             return problem;
-        var document = MeasureDocument.From(measure, [.. old.Told, .. cut.Told]);
+        var document = MeasureDocument.From(measure, Inspector.Walls(old, cut, path.Direction), [.. old.Told, .. cut.Told]);
         return options.Has("--json") ? JsonDocuments.Write(document) : Table(document);
     }
 

@@ -53,7 +53,7 @@ internal static class ScanCommands
             var files = new List<string>();
             foreach (
                 var (part, mesh) in (ReadOnlySpan<(string, Geometry.Meshes.Mesh)>)
-                    [("before", scan.Before), ("after", scan.After), ("antagonist", scan.Antagonist)]
+                    [("before", scan.Before), ("after", scan.After), ("antagonist", scan.Antagonist!)]
             )
             {
                 files.Add(Path.Combine(folder, $"{name}-{part}.stl"));

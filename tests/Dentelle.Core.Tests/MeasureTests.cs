@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Numerics;
 using System.Text.Json.Nodes;
 using Dentelle.Cli;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
 
@@ -105,6 +106,61 @@ public class MeasureTests
         Assert.Equal(5 / Math.Cos(2 * Math.PI / 180) * Math.Sin(8 * Math.PI / 180), (double)leaning["undercut"]!["maxDepthMm"]!, 0.02);
     }
 
+    [Fact(
+        DisplayName = "Frusta that stand askew have their middle as common path; what is missing of a wall's lean is cut by height and angle"
+    )]
+    public void Common_path()
+    {
+        const double wall = 4,
+            height = 5;
+        string Leaning(string name, double degrees, double x)
+        {
+            var top = 4 - (height * Math.Tan(wall * Math.PI / 180));
+            var frustum = MeshFile.Read(Turned($"upright-{name}", (0, 0), (4, 0), (top, height), (0, height)));
+            var path = Path.Combine(Folder, name);
+            MeshFile.Write(
+                frustum.Moved(Rigid.Turned(Vec3.UnitY, degrees).Then(Rigid.Moved(new Vec3(x, 0, 0)))),
+                path,
+                MeshFormat.StlBinary
+            );
+            return path;
+        }
+
+        JsonNode Common(double askew, double lean) =>
+            JsonNode.Parse(
+                Run(
+                    "path",
+                    "--tooth",
+                    $"35={Leaning("a.stl", -askew, 0)}",
+                    "--tooth",
+                    $"37={Leaning("b.stl", askew, 20)}",
+                    "--lean",
+                    lean.ToString(CultureInfo.InvariantCulture),
+                    "--json"
+                ).Output
+            )!;
+
+        var drawn = Common(3, 1);
+        // Of walls that lean 4° and stand 3° askew one leans 1° from the middle.
+        Assert.Equal(wall - 3, (double)drawn["minWallDeg"]!, 0.05);
+        Assert.Equal(wall - 3, (double)drawn["freedomDeg"]!, 0.05);
+        Assert.Equal(1, (double)drawn["direction"]![2]!, 1e-6);
+        Assert.Empty(drawn["relief"]!.AsArray());
+
+        var stuck = Common(7, 2);
+        Assert.Equal(wall - 7, (double)stuck["minWallDeg"]!, 0.05);
+        var reliefs = stuck["relief"]!.AsArray();
+        // The walls beside it have some to lose as well; most has that which faces away from the other tooth.
+        var outer = reliefs
+            .GroupBy(relief => (string)relief!["tooth"]!)
+            .ToDictionary(tooth => tooth.Key, tooth => tooth.MaxBy(relief => (double)relief!["depthMm"]!)!);
+        // Each leans out by 3° and has to lean in by 2°, over its height along the path.
+        var needed = height * Math.Cos(7 * Math.PI / 180) * (Math.Tan(2 * Math.PI / 180) + Math.Tan(3 * Math.PI / 180));
+        Assert.Equal(needed, (double)outer["35"]["depthMm"]!, 0.1 * needed);
+        Assert.Equal(needed, (double)outer["37"]["depthMm"]!, 0.1 * needed);
+        Assert.True((double)outer["35"]["outward"]![0]! < -0.7, "it faces away from the other");
+    }
+
     [Fact(DisplayName = "form and prepare write closed bodies in every format; what prepare says was cut, measure finds")]
     public void Bodies()
     {
@@ -133,7 +189,7 @@ public class MeasureTests
         );
         Assert.Equal(0, (double)measured["undercut"]!["maxDepthMm"]!, 0.01);
         var convergence = (double)JsonNode.Parse(Run("plan", "26 crown zirconia", "--json").Output)!["units"]![0]!["tocDeg"]!["target"]!;
-        Assert.Equal(convergence, (double)measured["walls"]![0]!["tocDeg"]!, 0.5);
+        Assert.All(measured["walls"]!.AsArray(), pair => Assert.Equal(convergence, (double)pair!["tocDeg"]!, 0.5));
         // The least wall of a rounded body is a facet of some tenths of a degree about it.
         Assert.InRange((double)measured["bestPath"]!["minWallDeg"]!, (convergence / 2) - 1, convergence / 2);
     }
@@ -145,7 +201,23 @@ public class MeasureTests
         File.WriteAllBytes(broken, File.ReadAllBytes(before)[..400]);
         Fails("--before", "measure", "--after", before);
         Fails("--tooth", "measure", "--before", before, "--after", before);
-        Fails("--aligned", "measure", "--before", before, "--after", before, "--tooth", "36");
+        Fails(
+            "nothing was cut",
+            "measure",
+            "--before",
+            before,
+            "--after",
+            before,
+            "--tooth",
+            "36",
+            "--aligned",
+            "--plan",
+            "36 crown zirconia"
+        );
+        Fails("cuts nothing on 36", "measure", "--before", before, "--after", before, "--tooth", "36", "--plan", "35 crown zirconia");
+        Fails("TOOTH=FILE", "path", "--tooth", before);
+        Fails("needs a side", "scan", "36 crown zirconia", "--fault", "undercut:0.2");
+        Fails("no zone", "scan", "36 crown zirconia", "--fault", "short:edge:0.2", "--reach", "teeth");
         Fails("three numbers", "measure", "--before", before, "--after", before, "--tooth", "36", "--aligned", "--framed", "--path", "0,0");
         Fails("nothing was cut", "measure", "--before", before, "--after", before, "--tooth", "36", "--aligned", "--framed");
         Fails("announces", "measure", "--before", broken, "--after", before, "--tooth", "36", "--aligned", "--framed");

@@ -36,11 +36,12 @@ public sealed record MeasureDocument(
     public IReadOnlyList<FindingFigures>? Findings { get; init; }
 
     /// <param name="measure">What was measured between two surfaces in one frame.</param>
+    /// <param name="walls">Its walls.</param>
     /// <param name="told">What was mended or guessed of the files before.</param>
-    public static MeasureDocument From(PreparationMeasure measure, IEnumerable<string> told) =>
+    public static MeasureDocument From(PreparationMeasure measure, IReadOnlyList<MeasuredWall> walls, IEnumerable<string> told) =>
         new(
             new(Round(measure.RemovedVolume), Kebab.Of(measure.VolumeFrom), Round(measure.MaxDepth), Round(measure.MeanDepth)),
-            [.. measure.Walls.Select(pair => new MeasuredWalls(Kebab.Of(pair.Kind), Round(pair.Convergence.Degrees)))],
+            Pairs(walls),
             new(
                 Three(measure.Undercut.Path),
                 Round(measure.Undercut.MaxDepth),
@@ -69,15 +70,7 @@ public sealed record MeasureDocument(
             {
                 Zones = [.. tooth.Depths.Select(depth => ZoneFigures.From(depth, plan))],
             },
-            [
-                .. Enum.GetValues<WallPairKind>()
-                    .Select(pair => (pair, Toc: MeasuredWall.Convergence(tooth.Walls, pair)))
-                    .Where(one => one.Toc is not null)
-                    .Select(one => new MeasuredWalls(Kebab.Of(one.pair), Round(one.Toc!.Value.Degrees))
-                    {
-                        UncertaintyDeg = Round(ScanJudge.Sure * one.Toc.Value.Sigma),
-                    }),
-            ],
+            Pairs(tooth.Walls),
             new MeasuredUndercut(
                 Three(tooth.Undercut.Path),
                 Round(tooth.Undercut.Depth),
@@ -115,6 +108,17 @@ public sealed record MeasureDocument(
             Findings = findings is null ? null : [.. findings.Select(FindingFigures.From)],
         };
     }
+
+    private static MeasuredWalls[] Pairs(IReadOnlyList<MeasuredWall> walls) =>
+        [
+            .. Enum.GetValues<WallPairKind>()
+                .Select(pair => (Pair: pair, Toc: MeasuredWall.Convergence(walls, pair)))
+                .Where(one => one.Toc is not null)
+                .Select(one => new MeasuredWalls(Kebab.Of(one.Pair), Round(one.Toc!.Value.Degrees))
+                {
+                    UncertaintyDeg = Round(ScanJudge.Sure * one.Toc.Value.Sigma),
+                }),
+        ];
 
     internal static double Round(double value) => Math.Round(value, 4) + 0.0;
 

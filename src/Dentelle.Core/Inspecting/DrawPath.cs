@@ -43,6 +43,9 @@ public sealed class WallPlanes
 
     private const float Disc = 0.45f;
 
+    /// <summary>How much worse a deep cut is than two of half its depth, for each millimetre.</summary>
+    private const double Even = 0.2;
+
     /// <summary>Of noisy planes this share is left out as noise.</summary>
     private const double LeftOut = 0.05;
 
@@ -113,7 +116,11 @@ public sealed class WallPlanes
         }
         return new Relief(best, leanAsked, [.. teeth.SelectMany((tooth, at) => tooth.On(at, best, leanAsked))]);
 
-        double Sum(Vec3 direction) => teeth.Sum(tooth => tooth.runs.Sum(run => Cut(run, direction, leanAsked) * run.Weight));
+        // Often what one tooth is spared another loses: of equal sums the one without deep cuts is better.
+        double Sum(Vec3 direction) =>
+            teeth.Sum(tooth =>
+                tooth.runs.Sum(run => Cut(run, direction, leanAsked) is var depth ? depth * (1 + (Even * depth)) * run.Weight : 0)
+            );
     }
 
     /// <summary>How much of a wall's upper end has to go.</summary>
@@ -152,14 +159,29 @@ public sealed class WallPlanes
         start = up.Unit;
         var walls = Enumerable
             .Range(0, body.TriangleCount)
-            .Select(i => (Area: body.AreaVector(i), Middle: body.Triangle(i) is var (a, b, c) ? (a + b + c) / 3 : default))
+            .Select(i =>
+            {
+                var (a, b, c) = body.Triangle(i);
+                var (low, middle, high) = (a.Dot(start), b.Dot(start), c.Dot(start));
+                return (
+                    Area: body.AreaVector(i),
+                    Low: Math.Min(low, Math.Min(middle, high)),
+                    Middle: (low + middle + high) / 3,
+                    High: Math.Max(low, Math.Max(middle, high))
+                );
+            })
             .Where(facet => facet.Area.LengthSquared > 1e-14 && 90 - facet.Area.AngleTo(up) is > underside and < MostLean)
             .ToArray();
         own = normals = Array.ConvertAll(walls, facet => facet.Area.Unit);
         areas = Array.ConvertAll(walls, facet => facet.Area.Length / 2);
-        var foot = walls.Length == 0 ? 0 : walls.Min(facet => facet.Middle.Dot(start));
+        var foot = walls.Length == 0 ? 0 : walls.Min(facet => facet.Low);
         runs = Array.ConvertAll(walls, facet =>
-            (facet.Area.Unit, facet.Middle.Dot(start) - foot, facet.Area.Length / 2, SiteUndercut.SideOf(facet.Area, start))
+            (
+                facet.Area.Unit,
+                facet.High - foot,
+                facet.Area.Length / 2 * (facet.Middle - foot) / Math.Max(1e-9, facet.High - foot),
+                SiteUndercut.SideOf(facet.Area, start)
+            )
         );
     }
 

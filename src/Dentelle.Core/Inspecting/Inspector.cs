@@ -162,6 +162,14 @@ public static class Inspector
         };
     }
 
+    /// <summary>The walls of a body by itself, before and after in one frame with x mesial or distal, y facial, z to the bite.</summary>
+    public static IReadOnlyList<MeasuredWall> Walls(Scan before, Scan after, Vec3 path)
+    {
+        var old = new SeenSurface(before);
+        var site = SiteSurface.Of(old, after.Surface, Given(old, after.Surface), ToothFrame.Given, null);
+        return FinishLine.Of(site, path.Unit) is { } line ? MeasuredWall.All(WallRuns.Of(site, line, path.Unit), path.Unit) : [];
+    }
+
     /// <summary>Scans in one frame: how far they are apart where nothing was cut is still their noise.</summary>
     private static Registration Given(SeenSurface before, Mesh after)
     {

@@ -124,16 +124,19 @@ public sealed record MarginMeasure(
             .. line.Stations.Select(station =>
             {
                 var (outer, inner) = (new List<double>(), new List<double>());
+                // The line climbs between the teeth: heights are counted from where it goes.
+                var level = (station.Along - (path * station.Along.Dot(path))).Unit;
+                var climb = station.Along.Dot(path) / Math.Max(0.2, station.Along.Dot(level));
                 foreach (var (at, _) in cells.Within((System.Numerics.Vector3)station.Place, 0.7f))
                 {
                     var off = site.Mesh.Positions[at] - station.Place;
                     if (Math.Abs(off.Dot(station.Along)) > 0.2 || Math.Abs(off.Dot(path)) > 0.6)
                         continue;
-                    var deep = off.Dot(station.Inward);
+                    var (deep, height) = (off.Dot(station.Inward), off.Dot(path) - (off.Dot(level) * climb));
                     if (deep is > -outside and < rim)
-                        outer.Add(off.Dot(path));
+                        outer.Add(height);
                     else if (deep is > shelf and < LipReach && site.InCut[at])
-                        inner.Add(off.Dot(path));
+                        inner.Add(height);
                 }
                 if (outer.Count < 3 || inner.Count < 3)
                     return 0;

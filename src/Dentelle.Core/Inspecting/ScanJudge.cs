@@ -77,7 +77,7 @@ public static class ScanJudge
             var zone = tooth.Preparation.Plan.Zone(depth.Zone.Name)!;
             // Under a doubt wider than the reading's own resolution the judge speaks of "probably" or can't tell.
             var doubt = new Mm(Math.Max(Finest, Sure * depth.Sigma));
-            var interval = Interval.Between(new Mm(depth.Usual) - doubt, new Mm(depth.Usual) + doubt, includesEnd: true);
+            var interval = Interval.Between(new Mm(depth.Usual).Told - doubt, new Mm(depth.Usual).Told + doubt, includesEnd: true);
             var reading = new Reading(depth.Zone.Name, ReadingKind.IndexGap, interval, Gauge);
             if (!Judge.Of(reading, tooth.Preparation.Plan, protocol, widths?.Invoke(depth.Zone.Name)).Is(out var finding, out _))
                 continue;

@@ -66,22 +66,18 @@ public sealed class SiteSurface
     /// <param name="after">The scan after, as it came.</param>
     /// <param name="registration">Lays it onto the scan before.</param>
     /// <param name="frame">The tooth's frame in the scan before.</param>
-    /// <param name="present">The tooth's form.</param>
+    /// <param name="present">The tooth's form; null for a body by itself, of which all is taken.</param>
     /// <param name="cancel">Ends the work early.</param>
     public static SiteSurface Of(
         SeenSurface before,
         Mesh after,
         Registration registration,
         ToothFrame frame,
-        PresentTooth present,
+        PresentTooth? present,
         CancellationToken cancel = default
     )
     {
-        var form = new Vec3(present.Form.Size.Mesiodistal / 2, present.Form.Size.Faciolingual / 2, present.Form.Size.Length);
-        var own = Array.ConvertAll(after.Positions.ToArray(), p => (Vector3)frame.Own(registration.Motion.Apply(p)));
-        var (wide, deep, high) = ((form.X * frame.Size.X) + Beyond, (form.Y * frame.Size.Y) + Beyond, form.Z * frame.Size.Z + Beyond);
-        var near = Array.ConvertAll(own, p => Math.Abs(p.X) < wide && Math.Abs(p.Y) < deep && p.Z > -4 && p.Z < high);
-        var cropped = after.Where(i => near[after.Corners[3 * i]] && near[after.Corners[(3 * i) + 1]] && near[after.Corners[(3 * i) + 2]]);
+        var cropped = present is null ? after : Cropped(after, registration, frame, present);
         var mesh = Fine(cropped.Mapped(p => frame.Own(registration.Motion.Apply(p)), frame.IsMirrored), Longest, _ => true);
         var site = new SiteSurface(frame, mesh, registration.Noise);
         site.Measure(before, present, cancel);
@@ -131,6 +127,25 @@ public sealed class SiteSurface
         return border;
     }
 
+    /// <summary>What lies round the tooth.</summary>
+    private static Mesh Cropped(Mesh after, Registration registration, ToothFrame frame, PresentTooth present)
+    {
+        var size = present.Form.Size;
+        var (wide, deep, high) = (
+            (size.Mesiodistal / 2 * frame.Size.X) + Beyond,
+            (size.Faciolingual / 2 * frame.Size.Y) + Beyond,
+            (size.Length * frame.Size.Z) + Beyond
+        );
+        var near = Array.ConvertAll(after.Positions.ToArray(), p =>
+            frame.Own(registration.Motion.Apply(p)) is var own
+            && Math.Abs(own.X) < wide
+            && Math.Abs(own.Y) < deep
+            && own.Z > -4
+            && own.Z < high
+        );
+        return after.Where(i => near[after.Corners[3 * i]] && near[after.Corners[(3 * i) + 1]] && near[after.Corners[(3 * i) + 2]]);
+    }
+
     private static Mesh Fine(Mesh mesh, double longest, Func<int, bool> near)
     {
         for (var pass = 0; pass < 8; pass++)
@@ -148,7 +163,7 @@ public sealed class SiteSurface
         return mesh;
     }
 
-    private void Measure(SeenSurface before, PresentTooth present, CancellationToken cancel)
+    private void Measure(SeenSurface before, PresentTooth? present, CancellationToken cancel)
     {
         var positions = Mesh.Positions.ToArray();
         var asked = Array.ConvertAll(positions, p => (Vector3)Frame.Scan(p));
@@ -168,7 +183,7 @@ public sealed class SiteSurface
             for (var k = 0; k < 3; k++)
                 Areas[Mesh.Corners[(3 * i) + k]] += area;
         }
-        Flood(OnTooth(present));
+        Flood(present is null ? null : OnTooth(present));
     }
 
     /// <summary>
@@ -209,14 +224,14 @@ public sealed class SiteSurface
     }
 
     /// <summary>The largest connected part of the crown that lies deep enough.</summary>
-    private void Flood(bool[] onTooth)
+    private void Flood(bool[]? onTooth)
     {
         var of = new int[Depths.Length];
         var (best, most, pieces) = (0, 0.0, 0);
         var waiting = new Stack<int>();
         for (var seed = 0; seed < of.Length; seed++)
         {
-            if (of[seed] != 0 || !onTooth[seed] || Depths[seed] <= Threshold)
+            if (of[seed] != 0 || onTooth?[seed] == false || Depths[seed] <= Threshold)
                 continue;
             var volume = 0.0;
             of[seed] = ++pieces;
@@ -229,7 +244,7 @@ public sealed class SiteSurface
                     for (var k = 0; k < 3; k++)
                     {
                         var other = Mesh.Corners[(3 * triangle) + k];
-                        if (of[other] != 0 || !onTooth[other] || Depths[other] <= Threshold)
+                        if (of[other] != 0 || onTooth?[other] == false || Depths[other] <= Threshold)
                             continue;
                         of[other] = pieces;
                         waiting.Push(other);

@@ -13,6 +13,9 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="Rms">How far form and scan are apart, millimetres; infinite when the frame was given and no form was laid over.</param>
 public sealed record ToothFrame(Rigid ToOwn, Vec3 Size, double Rms, bool IsMirrored)
 {
+    /// <summary>The scan stands in the tooth's own frame already.</summary>
+    public static readonly ToothFrame Given = new(Rigid.Rest, new Vec3(1, 1, 1), 0, false);
+
     /// <summary>Mean square of how far all places of the scan round it are from the form, those that find none counted as far.</summary>
     internal double Misfit { get; init; }
 

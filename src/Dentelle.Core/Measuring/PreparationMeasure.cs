@@ -13,9 +13,6 @@ public enum WallPairKind
     Faciolingual,
 }
 
-/// <summary>Total occlusal convergence of two opposing walls.</summary>
-public sealed record WallPair(WallPairKind Kind, Toc Convergence);
-
 /// <summary>How a removed volume is reckoned.</summary>
 public enum VolumeRule
 {
@@ -34,7 +31,6 @@ public enum VolumeRule
 /// <param name="VolumeFrom">How that was reckoned.</param>
 /// <param name="MaxDepth">Greatest distance of the cut surface from the surface before.</param>
 /// <param name="MeanDepth">Its mean over the cut surface's area.</param>
-/// <param name="Walls">Pairs of which both walls were found.</param>
 /// <param name="Undercut">Along the path asked about.</param>
 /// <param name="BestPath">The path with the greatest least wall angle.</param>
 public sealed record PreparationMeasure(
@@ -42,16 +38,12 @@ public sealed record PreparationMeasure(
     VolumeRule VolumeFrom,
     double MaxDepth,
     double MeanDepth,
-    IReadOnlyList<WallPair> Walls,
     Undercut Undercut,
     DrawCone BestPath
 )
 {
     /// <summary>Surface this deep inside the old one is cut; less is noise of the meshes.</summary>
     private const double CutDepth = 0.05;
-
-    /// <summary>Surface leaning more than this is no wall but shelf, bevel or top.</summary>
-    private const double MostWallDegrees = 30;
 
     private const double PieceSize = 0.25;
     private const int MostPieces = 400_000;
@@ -86,7 +78,6 @@ public sealed record PreparationMeasure(
             rule,
             Deepest(old, cut),
             between / cut.Sum(piece => piece.Area.Length),
-            [.. Pairs(cut, unit)],
             Undercut.Along(body, cut, unit, cancel),
             DrawCone.Of([.. cut.Select(piece => piece.Facet).Distinct().Select(facet => after.AreaVector(facet).Unit)])
         );
@@ -96,47 +87,5 @@ public sealed record PreparationMeasure(
     {
         var corners = cut.SelectMany(piece => (Vec3[])[piece.A, piece.B, piece.C]).Select(p => (System.Numerics.Vector3)p).ToArray();
         return -old.SignedDistances(corners).Min();
-    }
-
-    private static List<WallPair> Pairs(SurfacePiece[] cut, Vec3 path)
-    {
-        var pairs = new List<WallPair>();
-        foreach (
-            var (kind, axis) in (ReadOnlySpan<(WallPairKind, Vec3)>)
-                [(WallPairKind.Mesiodistal, Vec3.UnitX), (WallPairKind.Faciolingual, Vec3.UnitY)]
-        )
-        {
-            // The side's direction square to the path, so that a leaning path still finds its walls.
-            var across = (axis - (path * axis.Dot(path))).Unit;
-            if (Wall(cut, path, across) is { } one && Wall(cut, path, -across) is { } other)
-                pairs.Add(new WallPair(kind, WallInclination.Between(new(one), new(other))));
-        }
-        return pairs;
-    }
-
-    /// <summary>
-    /// Lean of the wall on one side: of what faces that way the steeper quarter, then the mean of all within three degrees
-    /// of it, by area.
-    /// </summary>
-    /// <remarks>
-    /// Upper facial planes and bevels lean more than the wall below them and may be larger; the wall is the steepest part.
-    /// </remarks>
-    private static double? Wall(SurfacePiece[] cut, Vec3 path, Vec3 side)
-    {
-        const double near = 3;
-        var facing = cut.Select(piece => (Normal: piece.Area.Unit, Area: piece.Area.Length))
-            .Select(piece =>
-                (Lean: 90 - piece.Normal.AngleTo(path), Level: (piece.Normal - (path * piece.Normal.Dot(path))).Unit, piece.Area)
-            )
-            .Where(piece => Math.Abs(piece.Lean) < MostWallDegrees && piece.Level.Dot(side) > Math.Sqrt(0.5))
-            .OrderBy(piece => piece.Lean)
-            .ToArray();
-        if (facing.Length == 0)
-            return null;
-        var (quarter, passed, at) = (facing.Sum(piece => piece.Area) / 4, 0.0, 0);
-        while (at < facing.Length - 1 && (passed += facing[at].Area) < quarter)
-            at++;
-        var wall = facing.Where(piece => Math.Abs(piece.Lean - facing[at].Lean) <= near).ToArray();
-        return wall.Sum(piece => piece.Lean * piece.Area) / wall.Sum(piece => piece.Area);
     }
 }

@@ -24,12 +24,19 @@ public enum ScanReach
 }
 
 /// <param name="Spacing">Between the vertices of a scan, millimetres.</param>
+/// <param name="WithAntagonist">Whether the other row is scanned too.</param>
 /// <param name="Noise">Standard deviation of its noise along the normals, millimetres.</param>
-public sealed record ScanOptions(int Seed, ScanReach Reach = ScanReach.Arch, double Spacing = 0.16, double Noise = 0.015);
+public sealed record ScanOptions(
+    int Seed,
+    ScanReach Reach = ScanReach.Arch,
+    double Spacing = 0.16,
+    double Noise = 0.015,
+    bool WithAntagonist = true
+);
 
 /// <summary>What the stand-in scanner gave: simulated, never a mouth.</summary>
-/// <param name="Antagonist">The other row, closed, in the frame of the scan after.</param>
-public sealed record StandInScan(Mesh Before, Mesh After, Mesh Antagonist, ScanTruth Truth);
+/// <param name="Antagonist">The other row, closed, in the frame of the scan after; null where it wasn't asked for.</param>
+public sealed record StandInScan(Mesh Before, Mesh After, Mesh? Antagonist, ScanTruth Truth);
 
 /// <summary>What is so and has to be found out.</summary>
 /// <param name="ToBefore">Takes the scan after onto the scan before.</param>
@@ -102,7 +109,7 @@ public static class StandInScanner
             .SelectMany(code => (ToothCode[])[.. Beside(code), code])
             .Distinct()
             .OrderBy(code => code.ArchPlace);
-        var antagonist = Seen([.. opposing.Select(code => Standing(code))], toAfter);
+        var antagonist = options.WithAntagonist ? Seen([.. opposing.Select(code => Standing(code))], toAfter) : null;
         var frames = cut.Select(unit => Frame(unit.Plan.Tooth, toBefore)).ToArray();
         return new StandInScan(before, after, antagonist, new ScanTruth(toAfter.Inverse.Then(toBefore), cut, frames, faults, options));
 
@@ -307,20 +314,17 @@ public static class StandInScanner
     {
         const int run = 64;
         var (positions, normals) = (mesh.Positions.ToArray(), mesh.Normals.ToArray());
-        for (var pass = 0; pass < 2; pass++)
+        Parallel.For(0, (positions.Length + run - 1) / run, at =>
         {
-            Parallel.For(0, (positions.Length + run - 1) / run, at =>
-            {
-                var from = at * run;
-                var count = Math.Min(run, positions.Length - from);
-                var (places, values) = (new Vec3[count], new double[count]);
-                for (var i = 0; i < count; i++)
-                    places[i] = positions[from + i];
-                field.At(places, values);
-                for (var i = 0; i < count; i++)
-                    positions[from + i] -= normals[from + i] * (float)Math.Clamp(values[i], -0.1, 0.1);
-            });
-        }
+            var from = at * run;
+            var count = Math.Min(run, positions.Length - from);
+            var (places, values) = (new Vec3[count], new double[count]);
+            for (var i = 0; i < count; i++)
+                places[i] = positions[from + i];
+            field.At(places, values);
+            for (var i = 0; i < count; i++)
+                positions[from + i] -= normals[from + i] * (float)Math.Clamp(values[i], -0.1, 0.1);
+        });
         return new Mesh(positions, [.. mesh.Corners]);
     }
 

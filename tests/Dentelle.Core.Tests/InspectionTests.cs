@@ -1,0 +1,175 @@
+using Dentelle.Core.Inspecting;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Scanning;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Meshing;
+
+namespace Dentelle.Core.Tests;
+
+/// <summary>Two scans in, findings out. What is so is known because the scans are made from plans, moved, meshed anew and made noisy.</summary>
+public class InspectionTests(ITestOutputHelper output)
+{
+    private static readonly string[] Kinds =
+    [
+        "11",
+        "12",
+        "13",
+        "14",
+        "15",
+        "16",
+        "17",
+        "18",
+        "31",
+        "32",
+        "33",
+        "34",
+        "35",
+        "36",
+        "37",
+        "38",
+    ];
+
+    private static Preparation Planned(string line) => Shipped.Unit(line).Preparation;
+
+    private static StandInScan Scanned(string line, int seed, bool whole, params string[] faults) =>
+        Shipped.Need(
+            StandInScanner.Make(
+                [.. Shipped.Line(line).Units.Select(unit => unit.Preparation)],
+                [.. faults.Select(fault => Shipped.Need(Fault.Parse(fault)))],
+                new ScanOptions(seed, ScanReach.Teeth, WithAntagonist: whole),
+                Shipped.Protocol,
+                Shipped.Handbook.Forms
+            )
+        );
+
+    private static Answer<Inspection> Inspected(Mesh before, Mesh after, StandInScan scan, Mesh? antagonist = null) =>
+        Inspector.Measure(
+            new InspectedScans(Need(before), Need(after), antagonist is null ? null : Need(antagonist)),
+            scan.Truth.Preparations,
+            Shipped.Protocol
+        );
+
+    private static Scan Need(Mesh mesh) => Shipped.Need(Scan.Of(mesh, "It"));
+
+    [Theory(
+        DisplayName = "Every planned crown, measured, gives its plan back: depths, convergence where a wall stands, margin; no undercut, no finding"
+    )]
+    [InlineData("crown zirconia")]
+    [InlineData("crown lithium disilicate")]
+    public void Closed_loop(string crown)
+    {
+        foreach (var kind in Kinds)
+        {
+            var planned = Planned($"{kind} {crown}");
+            var (before, after) = (Need(planned.Present.Form.Unplaced(Fineness.Preview)), planned.Body!.Unplaced(Fineness.Preview));
+            var still = new Registration(AlignedBy.Given, Rigid.Rest, 1, 0, null);
+            var tooth = Inspector.One(planned, new SeenSurface(before), after, still, ToothFrame.Given, Shipped.Protocol, default);
+            var toc = planned.Plan.Convergence.Value.Target.Degrees;
+            var off = Enum.GetValues<WallPairKind>().Select(pair => MeasuredWall.Convergence(tooth.Walls, pair)?.Degrees - toc).ToArray();
+            var margin = tooth.Margin!;
+            output.WriteLine(
+                $"{kind} {crown}: convergence {off[0]:+0.00;-0.00} {off[1]:+0.00;-0.00}, width {Width(margin):0.00}, level {Level(margin):0.00}, "
+                    + $"undercut {tooth.Undercut.Depth:0.000}, volume {tooth.RemovedVolume:0.0}"
+            );
+            // The zone's middle as it is, and with the places that both surfaces share.
+            foreach (var depth in tooth.Depths)
+            {
+                var outcome = planned.Outcomes.First(one => one.Zone == depth.Zone);
+                if (!outcome.IsMeasured || depth.Zone.Kind == ZoneKind.Edge)
+                    continue;
+                Assert.Equal(outcome.Usual.Value, depth.Usual, 0.02);
+                Assert.InRange(depth.Median - outcome.Usual.Value, -0.2, 0.2);
+            }
+            // One wall in a hundred bends so little that the straight part of it is taken too long.
+            Assert.All(off.OfType<double>(), angle => Assert.InRange(angle, -0.7, kind == "38" ? 1.3 : 0.7));
+            Assert.True(Width(margin) < 0.08 && Level(margin) < 0.1, "width and level of the margin");
+            Assert.Equal(0, tooth.Undercut.Depth, 0.01);
+            // Surfaces of some tenths of a millimetre, cut off at the finish line, hold a hundredth less.
+            var gone = before.Surface.Volume - after.Volume;
+            Assert.InRange(tooth.RemovedVolume, 0.97 * gone, 1.01 * gone);
+            Assert.Empty(ScanJudge.Of(tooth, Shipped.Protocol));
+        }
+    }
+
+    [Theory(DisplayName = "A scan of what was planned: fit and frame are found, all is as planned, and nothing is to be corrected")]
+    [InlineData("36 crown zirconia", 11)]
+    [InlineData("24 crown metal", 12)]
+    [InlineData("13 crown zirconia", 13)] // its margin lies at the gum, which was drawn back
+    public void Clean(string line, int seed)
+    {
+        var scan = Scanned(line, seed, true);
+        var inspection = Shipped.Need(Inspected(scan.Before, scan.After, scan, scan.Antagonist));
+        var tooth = Assert.Single(inspection.Teeth);
+        var (truth, frame) = (scan.Truth, scan.Truth.Frames[0]);
+        var still = truth.ToBefore.Inverse.Then(tooth.Registration.Motion);
+        Assert.InRange(still.TurnDegrees, 0, 0.1);
+        Assert.InRange((still.Apply(frame.Shift) - frame.Shift).Length, 0, 0.02);
+        var axis = frame.Turn(Vec3.UnitZ);
+        Assert.InRange(tooth.Frame.OwnDirection(axis).AngleTo(Vec3.UnitZ), 0, 0.3);
+        foreach (var depth in tooth.Depths.Where(depth => depth.Area > 1))
+            Assert.Equal(truth.Preparations[0].Outcomes.First(one => one.Zone == depth.Zone).Usual.Value, depth.Usual, 0.03);
+        Assert.True(Width(tooth.Margin!) < 0.1 && Level(tooth.Margin!) < 0.1, "width and level of the margin");
+        // Closed jaws touch; cutting gives room by about its depth.
+        Assert.False(tooth.Room!.WithBefore);
+        Assert.All(tooth.Room.Zones, room => Assert.True(room.After > room.Before + 0.2, $"{room}"));
+        Assert.Empty(ScanJudge.Of(tooth, Shipped.Protocol));
+    }
+
+    [Theory(DisplayName = "What was done wrong is the first or second finding, with its amount")]
+    [InlineData("undercut:distal:0.25", ScanFindingKind.Undercut, "Distal wall", 0.25)]
+    [InlineData("short:groove:0.3", ScanFindingKind.Depth, "Central groove", 0.3)]
+    [InlineData("lip:facial:0.2", ScanFindingKind.Lip, "Facial margin", 0.28)] // straight down on a slope of 45°
+    [InlineData("neighbour:mesial:0.2", ScanFindingKind.Neighbour, "Neighbour, mesial", 0.2)]
+    [InlineData("path:mesial:9", ScanFindingKind.Tipped, "All walls", 9)]
+    public void Faults(string fault, ScanFindingKind kind, string? where, double amount)
+    {
+        var scan = Scanned("36 crown zirconia", 21, false, fault);
+        var inspection = Shipped.Need(Inspected(scan.Before, scan.After, scan));
+        var findings = ScanJudge.Of(Assert.Single(inspection.Teeth), Shipped.Protocol);
+        output.WriteLine(string.Join('\n', findings.Select(one => $"{one.Weight:0.0} {one.Kind} {one.Where}: {one.Headline}")));
+        var named = findings.Take(2).FirstOrDefault(one => one.Kind == kind && (where is null || one.Where == where));
+        Assert.InRange(named?.Amount ?? 0, 0.6 * amount, 1.4 * amount);
+    }
+
+    [Fact(DisplayName = "An abutment out of the bridge's path: the shared path and whose wall has to be cut, and by how much")]
+    public void Bridge()
+    {
+        var scan = Scanned("35x37 bridge metal-ceramic", 31, false, "path:mesial:14");
+        var inspection = Shipped.Need(Inspected(scan.Before, scan.After, scan));
+        Assert.Equal(["35", "37"], inspection.Teeth.Select(tooth => tooth.Preparation.Plan.Tooth.Iso));
+        Assert.InRange(inspection.SharedPath.LeastWall, -3, 1);
+        // 14° askew, walls of 6° each: half of it is left over on either side, less what the path gives way.
+        var worst = inspection.Relief.Walls.MaxBy(wall => wall.Volume)!;
+        Assert.Equal((0, WallSide.Mesial), (worst.Tooth, worst.Side));
+        Assert.InRange(worst.Depth, 0.1, 0.6);
+
+        var sound = Scanned("35x37 bridge metal-ceramic", 31, false);
+        var together = Shipped.Need(Inspected(sound.Before, sound.After, sound));
+        Assert.InRange(together.SharedPath.Direction.AngleTo(sound.Truth.PathOf(0)), 0, 1);
+        Assert.InRange(together.SharedPath.LeastWall, 4, 6.5);
+        Assert.Empty(together.Relief.Walls);
+    }
+
+    [Fact(
+        DisplayName = "Scans of different jaws are refused, and so is a pair of which nothing was cut; inches and millimetres go together"
+    )]
+    public void Not_a_pair()
+    {
+        var scan = Scanned("46 crown zirconia", 41, true);
+        Assert.False(Inspected(scan.Before, scan.Antagonist!, scan).Is(out _, out var jaws));
+        Assert.Equal("scans-differ", jaws.Code);
+        Assert.False(Inspected(scan.Before, scan.Before.Moved(Rigid.Turned(Vec3.UnitX, 40)), scan).Is(out _, out var none));
+        Assert.Equal("nothing-cut", none.Code);
+        var inches = Shipped.Need(Inspected(scan.Before, scan.After.Mapped(p => p / 25.4), scan));
+        Assert.Contains(inches.Told, sentence => sentence.Contains("inches", StringComparison.Ordinal));
+        Assert.Empty(ScanJudge.Of(inches.Teeth[0], Shipped.Protocol));
+    }
+
+    private static double Width(MarginMeasure margin) =>
+        margin.Segments.Max(segment => Math.Abs((segment.Width ?? segment.PlannedWidth ?? 0) - (segment.PlannedWidth ?? 0)));
+
+    private static double Level(MarginMeasure margin) =>
+        margin.Segments.Max(segment => Math.Abs(segment.Level - (segment.PlannedLevel ?? segment.Level)));
+}
