@@ -14,6 +14,9 @@ switch (args)
     case ["scaling"]:
         OurTimes.Scaling();
         break;
+    case ["scans", var from, var to]:
+        new Trials().Print(int.Parse(from, CultureInfo.InvariantCulture), int.Parse(to, CultureInfo.InvariantCulture));
+        break;
     case ["grow", var database, var count]:
         LargePractice.Grow(database, int.Parse(count, CultureInfo.InvariantCulture));
         break;

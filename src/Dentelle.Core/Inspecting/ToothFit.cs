@@ -40,7 +40,8 @@ public sealed record ToothFrame(Rigid ToOwn, Vec3 Size, double Rms, bool IsMirro
 internal static class ToothFit
 {
     private const int Turns = 12,
-        Coarse = 400,
+        Coarse = 300,
+        Middling = 900,
         Fine = 4000;
 
     /// <summary>Teeth of one kind differ by about so much along each axis (assumed: a sixteenth).</summary>
@@ -100,14 +101,20 @@ internal static class ToothFit
 
         ToothFrame Best(Rigid[] starts, bool fixedTurn)
         {
-            var coarse = Some(Coarse);
+            var (coarse, middling) = (Some(Coarse), Some(Middling));
             // Turned half round, some teeth look much alike from afar.
-            var fine = starts
+            var near = starts
+                .AsParallel()
+                .AsOrdered()
                 .Select(start => Fit(coarse, start, present.Tree, 12, fixedTurn, [2.5, 1]))
                 .OrderBy(fit => fit.Cost)
                 .Take(4)
-                .Select(fit => Fit(Some(Fine), fit.Motion, present.Tree, 25, fixedTurn, [1, 0.6]))
+                .AsParallel()
+                .AsOrdered()
+                .Select(fit => Fit(middling, fit.Motion, present.Tree, 16, fixedTurn, [1, 0.6]))
+                .AsEnumerable()
                 .MinBy(fit => fit.Cost)!;
+            var fine = Fit(Some(Fine), near.Motion, present.Tree, 12, fixedTurn, [0.6, 0.6], near.Size);
             return new ToothFrame(fine.Motion, fine.Size, fine.Rms, mirrored) { Misfit = fine.Cost };
         }
 
@@ -124,9 +131,17 @@ internal static class ToothFit
 
     private sealed record Laid(Rigid Motion, Vec3 Size, double Rms, double Cost);
 
-    private static Laid Fit((Vec3[] Points, Vec3[] Normals) scan, Rigid start, MeshTree form, int rounds, bool fixedTurn, double[] within)
+    private static Laid Fit(
+        (Vec3[] Points, Vec3[] Normals) scan,
+        Rigid start,
+        MeshTree form,
+        int rounds,
+        bool fixedTurn,
+        double[] within,
+        Vec3? sized = null
+    )
     {
-        var (motion, size) = (start, new Vec3(1, 1, 1));
+        var (motion, size) = (start, sized ?? new Vec3(1, 1, 1));
         var mesh = form.Mesh;
         var (search, box) = (form.Search(), mesh.Box.Grown(0.1));
         var (rms, cost) = (double.PositiveInfinity, double.PositiveInfinity);

@@ -16,7 +16,7 @@ public sealed record ZoneOutcome(Zone Zone, Mm Planned, Mm Least, Mm Usual, Mm M
     internal bool IsWall { get; init; }
 
     /// <summary>Whether the form has places enough of it.</summary>
-    internal bool IsMeasured { get; init; }
+    public bool IsMeasured { get; init; }
 
     /// <summary>Half a step of the finest scale: nearer than this it is what was asked.</summary>
     internal const double Tolerance = 0.05;

@@ -1,0 +1,150 @@
+using System.Numerics;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Fields;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Surfaces;
+
+namespace Dentelle.Core.Scanning;
+
+/// <summary>What a scanner gives of a row: meshed anew, open below, with holes where teeth touch, noisy, in a frame of its own.</summary>
+internal static class ScannerEye
+{
+    /// <summary>Nearer to another tooth than this no scanner sees.</summary>
+    private const double Unseen = 0.25;
+
+    /// <summary>The surface as the scanner gives it, in its own frame.</summary>
+    public static Mesh Look(RowTooth[] teeth, Rigid motion, ScanOptions options, Dice dice, CancellationToken cancel)
+    {
+        var field = new RowField(teeth);
+        // The grid lies askew in the mouth, so no two scans have the same triangles.
+        var askew = Rigid.Turned(new Vec3(dice.Normal(), dice.Normal(), dice.Normal()), 20 + (dice.Even() * 30));
+        var back = askew.Inverse;
+        var turned = new TurnedField(field, back);
+        var box = Box3.Empty;
+        foreach (var tooth in teeth)
+        {
+            var own = tooth.Box.Grown(1);
+            for (var corner = 0; corner < 8; corner++)
+                box = box.With(
+                    askew.Apply(
+                        new Vec3(
+                            (corner & 1) == 0 ? own.Low.X : own.High.X,
+                            (corner & 2) == 0 ? own.Low.Y : own.High.Y,
+                            (corner & 4) == 0 ? own.Low.Z : own.High.Z
+                        )
+                    )
+                );
+        }
+        var surface = Onto(field, SurfaceExtraction.Of(SampledField.Of(turned, box, options.Spacing, cancel: cancel)).Moved(back));
+        var seen = SeenVertices(surface, teeth, dice);
+        var shown = surface.Where(i =>
+            seen[surface.Corners[3 * i]] && seen[surface.Corners[(3 * i) + 1]] && seen[surface.Corners[(3 * i) + 2]]
+        );
+        return Noisy(Largest(shown), options.Noise, dice).Moved(motion);
+    }
+
+    /// <summary>Every vertex on the surface itself: a scanner sees places of it, only its triangles cut corners.</summary>
+    private static Mesh Onto(RowField field, Mesh mesh)
+    {
+        const int run = 64;
+        var (positions, normals) = (mesh.Positions.ToArray(), mesh.Normals.ToArray());
+        Parallel.For(0, (positions.Length + run - 1) / run, at =>
+        {
+            var from = at * run;
+            var count = Math.Min(run, positions.Length - from);
+            var (places, values) = (new Vec3[count], new double[count]);
+            for (var i = 0; i < count; i++)
+                places[i] = positions[from + i];
+            field.At(places, values);
+            for (var i = 0; i < count; i++)
+                positions[from + i] -= normals[from + i] * (float)Math.Clamp(values[i], -0.1, 0.1);
+        });
+        return new Mesh(positions, [.. mesh.Corners]);
+    }
+
+    /// <summary>What is neither too deep under the gum nor hidden between two teeth.</summary>
+    private static bool[] SeenVertices(Mesh surface, RowTooth[] teeth, Dice dice)
+    {
+        const double lowest = -2.1;
+        var (a, b) = (dice.Even() * 6, dice.Even() * 6);
+        var seen = new bool[surface.Positions.Length];
+        const int run = 128;
+        Parallel.For(0, (seen.Length + run - 1) / run, at =>
+        {
+            var from = at * run;
+            var count = Math.Min(run, seen.Length - from);
+            var (own, body, gum, trough) = (new Vector3[count], new double[count], new double[count], new double[count]);
+            var (nearest, second, over) = (Far(count), Far(count), Array.ConvertAll(Far(count), far => -far));
+            foreach (var tooth in teeth)
+            {
+                var isNear = false;
+                for (var i = 0; i < count; i++)
+                    isNear |= tooth.Box.Grown(2).Contains(surface.Positions[from + i]);
+                if (!isNear)
+                    continue;
+                for (var i = 0; i < count; i++)
+                    own[i] = (Vector3)tooth.ToOwn(surface.Positions[from + i]);
+                tooth.At(own, tooth.Begin(), body, gum, trough);
+                for (var i = 0; i < count; i++)
+                {
+                    if (!tooth.Box.Grown(2).Contains(surface.Positions[from + i]))
+                        continue;
+                    over[i] = Math.Max(over[i], tooth.OverNeck(own[i]));
+                    (nearest[i], second[i]) = body[i] < nearest[i] ? (body[i], nearest[i]) : (nearest[i], Math.Min(second[i], body[i]));
+                }
+            }
+            for (var i = 0; i < count; i++)
+            {
+                Vec3 p = surface.Positions[from + i];
+                var ragged = 0.3 * (Math.Sin((1.7 * p.X) + a) + Math.Sin((2.3 * p.Y) + b));
+                seen[from + i] = second[i] > Unseen && over[i] > lowest + ragged;
+            }
+        });
+        return seen;
+    }
+
+    private static double[] Far(int count)
+    {
+        var far = new double[count];
+        Array.Fill(far, double.PositiveInfinity);
+        return far;
+    }
+
+    private static Mesh Largest(Mesh mesh)
+    {
+        var parts = mesh.Topology.Components;
+        var sizes = new int[parts.Count];
+        foreach (var part in parts.Of)
+            sizes[part]++;
+        var most = Array.IndexOf(sizes, sizes.Max());
+        return mesh.Where(i => parts.Of[i] == most);
+    }
+
+    private static Mesh Noisy(Mesh mesh, double sigma, Dice dice)
+    {
+        if (sigma == 0)
+            return mesh;
+        var noise = Enumerable.Range(0, mesh.Positions.Length).Select(_ => dice.Normal()).ToArray();
+        // Two passes make neighbours alike over about a spacing and a quarter.
+        SurfaceValues.Even(mesh, noise, 2);
+        var scale = sigma / Math.Sqrt(noise.Average(n => n * n));
+        var normals = mesh.Normals;
+        var moved = mesh.Positions.ToArray();
+        for (var i = 0; i < moved.Length; i++)
+            moved[i] += normals[i] * (float)(noise[i] * scale);
+        return new Mesh(moved, [.. mesh.Corners]);
+    }
+
+    private sealed class TurnedField(IField field, Rigid back) : IField
+    {
+        public double At(Vec3 p) => field.At(back.Apply(p));
+
+        public void At(ReadOnlySpan<Vec3> points, Span<double> values)
+        {
+            var turned = new Vec3[points.Length];
+            for (var i = 0; i < turned.Length; i++)
+                turned[i] = back.Apply(points[i]);
+            field.At(turned, values);
+        }
+    }
+}
