@@ -130,7 +130,9 @@ public class InspectionTests(ITestOutputHelper output)
         var findings = ScanJudge.Of(Assert.Single(inspection.Teeth), Shipped.Protocol);
         output.WriteLine(string.Join('\n', findings.Select(one => $"{one.Weight:0.0} {one.Kind} {one.Where}: {one.Headline}")));
         var named = findings.Take(2).FirstOrDefault(one => one.Kind == kind && (where is null || one.Where == where));
-        Assert.InRange(named?.Amount ?? 0, 0.6 * amount, 1.4 * amount);
+        // A rim is thinner than a scan's triangles: that it stands is seen, how high only roughly.
+        var (least, most) = kind == ScanFindingKind.Lip ? (0.4, 1.8) : (0.6, 1.4);
+        Assert.InRange(named?.Amount ?? 0, least * amount, most * amount);
     }
 
     [Fact(DisplayName = "An abutment out of the bridge's path: the shared path and whose wall has to be cut, and by how much")]

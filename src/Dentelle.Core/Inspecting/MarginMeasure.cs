@@ -162,9 +162,13 @@ public sealed record MarginMeasure(
         for (var i = 0; i < n; i++)
         {
             var isPeak = Enumerable.Range(-8, 17).All(k => Math.Abs(jumps[(i + k + n) % n]) <= Math.Abs(jumps[i]));
-            if (isPeak && Math.Abs(jumps[i]) > least)
+            // A step stays: a few places that stand off are found wrong.
+            var stays = Window(i, gap + beside, 5) - Window(i, -gap - beside - 4, 5);
+            if (isPeak && Math.Abs(jumps[i]) > least && stays * Math.Sign(jumps[i]) > 0.6 * Math.Abs(jumps[i]))
                 yield return new MarginStep(Math.Abs(jumps[i]), places[i].Place, (Segment)((int)Math.Round(places[i].Position) % 8));
         }
+
+        double Window(int at, int from, int count) => Middle(Enumerable.Range(from, count).Select(k => off[(at + k + (2 * n)) % n]));
     }
 
     /// <summary>By the middle of what it wavers: a single place that stands off makes no rough line.</summary>
