@@ -22,7 +22,7 @@ public static class CommandLine
         dentelle protocol FILE [--json]
         dentelle runsheet "45x47 bridge metal-ceramic" [--school axial-first] [--drawer FILE] [--assessment FILE] [--protocol FILE] [--json]
         dentelle bur 806314001524016 [--json]
-        dentelle schema plan|inputs|runsheet
+        dentelle schema plan|inputs|runsheet|measure
         dentelle scan "36 crown zirconia" [--fault undercut:distal:0.2]… [--seed 7] [--reach teeth|quadrant|arch] [--out DIR] [--json]
         dentelle measure --before FILE --after FILE --tooth 36 [--plan "36 crown zirconia"] [--opposing FILE] [--aligned] [--framed] [--json]
         dentelle path --tooth 35=FILE --tooth 37=FILE [--up x,y,z] [--lean 2] [--json]
@@ -164,7 +164,8 @@ public static class CommandLine
             ["plan"] => JsonDocuments.PlanSchema(),
             ["inputs"] => JsonDocuments.InputSchema(),
             ["runsheet"] => JsonDocuments.RunSheetSchema(),
-            _ => new Problem("usage", "schema needs plan (what the answer holds), inputs (what --assessment takes) or runsheet."),
+            ["measure"] => JsonDocuments.MeasureSchema(),
+            _ => new Problem("usage", "schema needs plan (what the answer holds), inputs (what --assessment takes), runsheet or measure."),
         };
 
     internal static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook) =>

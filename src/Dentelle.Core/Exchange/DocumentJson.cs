@@ -132,6 +132,14 @@ public static class JsonDocuments
             "What `plan --json` answers and `GET /api/units/{id}` holds as plan. Lengths in millimetres, angles in degrees."
         );
 
+    /// <summary>JSON Schema of a measured tooth.</summary>
+    public static string MeasureSchema() =>
+        Schema(
+            Writing.MeasureDocument,
+            "What `measure --json` answers. Lengths in millimetres, angles in degrees; places in the tooth's own frame: x mesial, y "
+                + "facial, z to the bite."
+        );
+
     /// <summary>JSON Schema of a run sheet.</summary>
     public static string RunSheetSchema() =>
         Schema(
