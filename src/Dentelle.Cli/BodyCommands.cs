@@ -213,8 +213,7 @@ internal static class BodyCommands
         );
         text.Append(
             CultureInfo.InvariantCulture,
-            $"best path "
-                + $"{string.Join(", ", document.BestPath.Direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))}: "
+            $"best path {ScanTable.Three(document.BestPath.Direction)}: "
                 + $"least wall {document.BestPath.MinWallDeg:0.0}°, free to turn {document.BestPath.FreedomDeg:0.0}°"
         );
         return text.ToString();

@@ -183,7 +183,8 @@ internal static class ScanCommands
             text.AppendLine(sentence);
         text.AppendLine(
             CultureInfo.InvariantCulture,
-            $"best common path {Three(document.Direction)}: worst wall {document.MinWallDeg:0.0}°, free to turn {document.FreedomDeg:0.0}°"
+            $"best common path {ScanTable.Three(document.Direction)}: "
+                + $"worst wall {document.MinWallDeg:0.0}°, free to turn {document.FreedomDeg:0.0}°"
         );
         foreach (var tooth in document.Teeth)
             text.AppendLine(CultureInfo.InvariantCulture, $"{tooth.Tooth}: its worst wall {tooth.MinWallDeg:0.0}°");
@@ -193,17 +194,15 @@ internal static class ScanCommands
         {
             text.Append(
                 CultureInfo.InvariantCulture,
-                $"least cutting for walls of {document.LeanAskedDeg:0.#}°, along {Three(document.ReliefPath)}:"
+                $"least cutting for walls of {document.LeanAskedDeg:0.#}°, along {ScanTable.Three(document.ReliefPath)}:"
             );
             foreach (var wall in document.Relief)
                 text.Append(
                     CultureInfo.InvariantCulture,
-                    $"\n{wall.Tooth}, wall facing {Three(wall.Outward)}: {wall.DepthMm:0.00} mm at its upper end, {wall.VolumeMm3:0.0} mm³"
+                    $"\n{wall.Tooth}, wall facing {ScanTable.Three(wall.Outward)}: "
+                        + $"{wall.DepthMm:0.00} mm at its upper end, {wall.VolumeMm3:0.0} mm³"
                 );
         }
         return text.ToString();
     }
-
-    private static string Three(double[] direction) =>
-        string.Join(", ", direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)));
 }

@@ -15,9 +15,8 @@ internal static class ScanTable
         foreach (var sentence in document.Told)
             text.AppendLine(sentence);
         var registration = document.Registration!;
-        Line(
-            $"{document.Tooth}: scans laid together by {registration.By}, {registration.NoiseMm:0.000} mm apart where nothing was cut · form off by {document.Frame!.RmsMm:0.00} mm"
-        );
+        Line($"{document.Tooth}: scans laid together by {registration.By}, {registration.NoiseMm:0.000} mm apart where nothing was cut");
+        Line($"the average form lies {document.Frame!.RmsMm:0.00} mm off the crown as it was");
         if (document.Findings is { } findings)
         {
             text.AppendLine();
@@ -32,9 +31,10 @@ internal static class ScanTable
         text.AppendLine();
         Line($"{"zone", -38}{"plan", 6}{"cut", 7}{"±", 7}{"5 %", 7}{"95 %", 7}");
         foreach (var zone in document.Depth.Zones ?? [])
-            Line(
-                $"{zone.Zone, -38}{zone.PlannedMm, 6:0.00}{zone.UsualMm, 7:0.00}{zone.UncertaintyMm, 7:0.00}{zone.P5Mm, 7:0.00}{zone.P95Mm, 7:0.00}"
-            );
+        {
+            var (name, cut, doubt) = (zone.Zone, zone.UsualMm, zone.UncertaintyMm);
+            Line($"{name, -38}{zone.PlannedMm, 6:0.00}{cut, 7:0.00}{doubt, 7:0.00}{zone.P5Mm, 7:0.00}{zone.P95Mm, 7:0.00}");
+        }
         text.AppendLine();
         foreach (var wall in document.Sides ?? [])
         {
@@ -49,21 +49,26 @@ internal static class ScanTable
         {
             Line($"margin {margin.LengthMm:0.0} mm round");
             foreach (var segment in margin.Segments)
-                Line(
-                    $"{segment.Segment, -14} width {segment.WidthMm, 5:0.00} of {segment.PlannedWidthMm:0.00}, level {segment.LevelMm, 5:0.00} of {segment.PlannedLevelMm:0.00}"
-                );
+            {
+                var (name, wide, level) = (segment.Segment, segment.WidthMm, segment.LevelMm);
+                var (planned, high) = (segment.PlannedWidthMm, segment.PlannedLevelMm);
+                Line($"{name, -14} width {wide, 5:0.00} of {planned:0.00}, level {level, 5:0.00} of {high:0.00}");
+            }
         }
         foreach (var room in document.Clearance ?? [])
             Line($"{room.Zone, -38} room {room.RoomMm:0.00}, before {room.RoomBeforeMm:0.00}");
-        Line(
-            $"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ ({Rule(document.Depth.VolumeFrom)}) · undercut {document.Undercut.MaxDepthMm:0.00} mm"
-        );
+        Line($"removed {document.Depth.RemovedVolumeMm3:0.0} mm³ ({Rule(document.Depth.VolumeFrom)})");
+        Line($"undercut {document.Undercut.MaxDepthMm:0.00} mm");
         text.Append(
             CultureInfo.InvariantCulture,
-            $"best path {string.Join(", ", document.BestPath.Direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)))}: worst wall {document.BestPath.MinWallDeg:0.0}°"
+            $"best path {Three(document.BestPath.Direction)}: worst wall {document.BestPath.MinWallDeg:0.0}°"
         );
         return text.ToString();
     }
+
+    /// <summary>"0.052, 0.000, 0.999".</summary>
+    public static string Three(double[] direction) =>
+        string.Join(", ", direction.Select(part => part.ToString("0.000", CultureInfo.InvariantCulture)));
 
     private static string Rule(string rule) => rule.Replace('-', ' ');
 }

@@ -14,6 +14,19 @@ public readonly record struct Box3(Vec3 Low, Vec3 High)
 
     public Vec3 Centre => IsEmpty ? default : (Low + High) / 2;
 
+    public IEnumerable<Vec3> Corners
+    {
+        get
+        {
+            for (var corner = 0; corner < 8; corner++)
+                yield return new Vec3(
+                    (corner & 1) == 0 ? Low.X : High.X,
+                    (corner & 2) == 0 ? Low.Y : High.Y,
+                    (corner & 4) == 0 ? Low.Z : High.Z
+                );
+        }
+    }
+
     public Box3 With(Vec3 point) =>
         new(
             new Vec3(Math.Min(Low.X, point.X), Math.Min(Low.Y, point.Y), Math.Min(Low.Z, point.Z)),

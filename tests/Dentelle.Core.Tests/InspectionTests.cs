@@ -8,7 +8,9 @@ using Dentelle.Geometry.Meshing;
 
 namespace Dentelle.Core.Tests;
 
-/// <summary>Two scans in, findings out. What is so is known because the scans are made from plans, moved, meshed anew and made noisy.</summary>
+/// <summary>
+/// Two scans in, findings out. What is so is known because the scans are made from plans, moved, meshed anew and made noisy.
+/// </summary>
 public class InspectionTests(ITestOutputHelper output)
 {
     private static readonly string[] Kinds =
@@ -54,7 +56,8 @@ public class InspectionTests(ITestOutputHelper output)
     private static Scan Need(Mesh mesh) => Shipped.Need(Scan.Of(mesh, "It"));
 
     [Theory(
-        DisplayName = "Every planned crown, measured, gives its plan back: depths, convergence where a wall stands, margin; no undercut, no finding"
+        DisplayName = "Every planned crown, measured, gives its plan back: depths, convergence where a wall stands, margin; no undercut, "
+            + "no finding"
     )]
     [InlineData("crown zirconia")]
     [InlineData("crown lithium disilicate")]
@@ -70,7 +73,8 @@ public class InspectionTests(ITestOutputHelper output)
             var off = Enum.GetValues<WallPairKind>().Select(pair => MeasuredWall.Convergence(tooth.Walls, pair)?.Degrees - toc).ToArray();
             var margin = tooth.Margin!;
             output.WriteLine(
-                $"{kind} {crown}: convergence {off[0]:+0.00;-0.00} {off[1]:+0.00;-0.00}, width {Width(margin):0.00}, level {Level(margin):0.00}, "
+                $"{kind} {crown}: convergence {off[0]:+0.00;-0.00} {off[1]:+0.00;-0.00}, "
+                    + $"width {Width(margin):0.00}, level {Level(margin):0.00}, "
                     + $"undercut {tooth.Undercut.Depth:0.000}, volume {tooth.RemovedVolume:0.0}"
             );
             // The zone's middle as it is, and with the places that both surfaces share.
@@ -155,7 +159,8 @@ public class InspectionTests(ITestOutputHelper output)
     }
 
     [Fact(
-        DisplayName = "Scans of different jaws are refused, and so is a pair of which nothing was cut; inches and millimetres go together"
+        DisplayName = "Scans of different jaws are refused, and so is a pair of which nothing was cut; inches and millimetres go "
+            + "together"
     )]
     public void Not_a_pair()
     {

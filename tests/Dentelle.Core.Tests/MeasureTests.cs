@@ -107,7 +107,8 @@ public class MeasureTests
     }
 
     [Fact(
-        DisplayName = "Frusta that stand askew have their middle as common path; what is missing of a wall's lean is cut by height and angle"
+        DisplayName = "Frusta that stand askew have their middle as common path; "
+            + "what is missing of a wall's lean is cut by height and angle"
     )]
     public void Common_path()
     {

@@ -59,7 +59,7 @@ public static class Landmarks
                 .Select(i =>
                 {
                     var angle = 2 * Math.PI * i / points;
-                    var z = form.Unplaced(form.Neck(angle)).Z + aboveNeck;
+                    var z = form.NeckLevel(angle) + aboveNeck;
                     var (sin, cos) = Math.SinCos(angle);
                     var reach = form.Reach(default, angle, z);
                     return Standing(new Vec3(reach * cos, reach * sin, z), code);
@@ -71,7 +71,7 @@ public static class Landmarks
     public static Segment SegmentOf(Vec3 place, ToothCode code)
     {
         var own = Standing(place, code);
-        return (Segment)((int)Math.Round(Segments.Position(Math.Atan2(own.Y, own.X))) % 8);
+        return Segments.At(Segments.Position(Math.Atan2(own.Y, own.X)));
     }
 
     private static Vec3 Standing(Vec3 place, ToothCode code) => code.IsMirrored ? place with { X = -place.X } : place;

@@ -142,6 +142,9 @@ public sealed class ToothForm : IField, ISockSurface
         return Out(angle, z, shape.Neck(angle));
     }
 
+    /// <summary>How high the cervical line stands in a direction, in the tooth's frame.</summary>
+    internal double NeckLevel(double angle) => Unplaced(Neck(angle)).Z;
+
     /// <summary>
     /// From the cervical line of a side up to the crest of its marginal ridge; null for front teeth, which have no such ridges.
     /// </summary>

@@ -30,7 +30,7 @@ internal sealed record ToothSection(
     {
         var present = Even(cut.Outline(tooth.Surface));
         var angle = Math.Atan2(cut.Across.Y, cut.Across.X);
-        var (near, far) = (tooth.Form.Unplaced(tooth.Form.Neck(angle)).Z, tooth.Form.Unplaced(tooth.Form.Neck(angle + Math.PI)).Z);
+        var (near, far) = (tooth.Form.NeckLevel(angle), tooth.Form.NeckLevel(angle + Math.PI));
         return new(
             cut,
             present,

@@ -126,7 +126,9 @@ public sealed record EdgeFigures(string Side, double RadiusMm, double TurnDeg, d
 /// <param name="RoomBeforeMm">Likewise before cutting.</param>
 public sealed record RoomFigures(string Zone, double RoomMm, double RoomBeforeMm);
 
-/// <param name="Kind">depth, patch, undercut, wall, tipped, margin-width, margin-level, margin-step, margin-rough, lip, fossa, sharp-edge, neighbour.</param>
+/// <param name="Kind">
+/// depth, patch, undercut, wall, tipped, margin-width, margin-level, margin-step, margin-rough, lip, fossa, sharp-edge, neighbour.
+/// </param>
 /// <param name="Verdict">critical, under or over.</param>
 /// <param name="Amount">By how much it is off: millimetres, for wall and tipped degrees.</param>
 /// <param name="Uncertainty">Half of the interval in which the measured value lies 95 times in 100.</param>

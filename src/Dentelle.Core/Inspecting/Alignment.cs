@@ -75,8 +75,8 @@ public static class Alignment
         if (score < LeastScore)
             return new Problem(
                 "scans-differ",
-                $"The scan after does not fit the scan before: only {score:0 %} of it lies on it. They show different jaws or too little of "
-                    + "the same teeth; choose other files, or pick three places that both show."
+                $"The scan after does not fit the scan before: only {score:0 %} of it lies on it. They show different jaws or too "
+                    + "little of the same teeth; choose other files, or pick three places that both show."
             );
         var whole = RobustFit.Fit(before.Tree, CoarseFit.Probe(after, FinePoints), rough, [0.5], before.Edges, FinestScale, cancel);
         return whole is null

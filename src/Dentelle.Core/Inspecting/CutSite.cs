@@ -1,15 +1,15 @@
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Surfaces;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Inspecting;
 
 /// <summary>A place where the surface after lies inside the surface before: a cut tooth.</summary>
-/// <param name="Vertices">Vertices of the surface after that belong to it.</param>
 /// <param name="Volume">Roughly what is missing: depth summed over area, cubic millimetres.</param>
 /// <param name="Middle">Middle of the surface before over it, in the frame of the scan before.</param>
 /// <param name="Facing">Which way that surface faces on the whole; its length is the area that it covers seen from there.</param>
-public sealed record CutSite(IReadOnlyList<int> Vertices, double Volume, Vec3 Middle, Vec3 Facing)
+public sealed record CutSite(double Volume, Vec3 Middle, Vec3 Facing)
 {
     /// <summary>A smaller piece than this share of the largest is noise or a touched neighbour.</summary>
     private const double LeastShare = 0.05;
@@ -29,35 +29,7 @@ public sealed record CutSite(IReadOnlyList<int> Vertices, double Volume, Vec3 Mi
         for (var i = 0; i < depths.Length; i++)
             depths[i] = places[i].IsFound ? -before.Tree.Signed(after.Positions[i], places[i]) : 0;
         var threshold = Threshold(noise);
-        var ring = after.Ring;
-        var seen = new bool[depths.Length];
-        var sites = new List<CutSite>();
-        var waiting = new Stack<int>();
-        for (var seed = 0; seed < depths.Length; seed++)
-        {
-            if (seen[seed] || depths[seed] <= threshold)
-                continue;
-            var piece = new List<int>();
-            seen[seed] = true;
-            waiting.Push(seed);
-            while (waiting.TryPop(out var at))
-            {
-                piece.Add(at);
-                foreach (var triangle in ring.Around(at))
-                {
-                    for (var k = 0; k < 3; k++)
-                    {
-                        var other = after.Corners[(3 * triangle) + k];
-                        if (seen[other] || depths[other] <= threshold)
-                            continue;
-                        seen[other] = true;
-                        waiting.Push(other);
-                    }
-                }
-            }
-            if (piece.Count > 20)
-                sites.Add(Site(piece));
-        }
+        var sites = VertexPieces.Of(after, vertex => depths[vertex] > threshold).Where(piece => piece.Count > 20).Select(Site).ToArray();
         var most = sites.Select(site => site.Volume).DefaultIfEmpty(0).Max();
         return [.. sites.Where(site => site.Volume > Math.Max(0.5, LeastShare * most)).OrderByDescending(site => site.Volume)];
 
@@ -67,14 +39,14 @@ public sealed record CutSite(IReadOnlyList<int> Vertices, double Volume, Vec3 Mi
             foreach (var vertex in piece)
             {
                 var area = 0.0;
-                foreach (var triangle in ring.Around(vertex))
+                foreach (var triangle in after.Ring.Around(vertex))
                     area += after.AreaVector(triangle).Length / 6;
                 volume += area * depths[vertex];
                 middle += places[vertex].Place * area;
                 facing += before.Mesh.AreaVector(places[vertex].Triangle).Unit * area;
                 weight += area;
             }
-            return new CutSite(piece, volume, middle / weight, facing);
+            return new CutSite(volume, middle / weight, facing);
         }
     }
 }

@@ -9,9 +9,8 @@ namespace Dentelle.Core.Inspecting;
 /// <summary>What lies between the surface before and the cut surface.</summary>
 internal static class CutVolume
 {
-    /// <summary>How far from the cut, or from the tooth's form, the surface before is looked at.</summary>
-    private const double Far = 2.5,
-        Beside = 0.25;
+    /// <summary>How far from the tooth's form the surface before is looked at: beside it the neighbours begin.</summary>
+    private const double Beside = 0.25;
 
     /// <summary>
     /// Both surfaces end at the finish line, so together they enclose what is gone: its volume is the flow of a radial field out of one and
@@ -23,20 +22,13 @@ internal static class CutVolume
         SiteSurface site,
         FinishLine? line,
         Vec3 path,
-        PresentTooth? present,
+        PresentTooth present,
         CancellationToken cancel = default
     )
     {
-        var box = Box3.Empty;
-        for (var i = 0; i < site.InCut.Length; i++)
-        {
-            if (site.InCut[i])
-                box = box.With(site.Old[i]).With((Vec3)site.Mesh.Positions[i]);
-        }
-        if (box.IsEmpty)
+        if (!site.InCut.Contains(true))
             return 0;
-        // Beside a tooth its neighbours begin; a body by itself has none.
-        box = present is null ? box.Grown(Far) : FormBox(present, site).Grown(Beside);
+        var box = FormBox(present, site).Grown(Beside);
         var own = Array.ConvertAll(before.Mesh.Positions.ToArray(), p => (Vector3)site.Frame.Own(p));
         var near = Array.ConvertAll(own, p => box.Contains(p));
         var corners = before.Mesh.Corners.ToArray();
@@ -60,9 +52,7 @@ internal static class CutVolume
         var border = Enumerable.Range(0, site.InCut.Length).Where(i => site.InCut[i] && site.Depths[i] < 2 * site.Threshold).ToArray();
         var middle =
             border.Length > 0 ? border.Aggregate(default(Vec3), (sum, i) => sum + site.Mesh.Positions[i]) / border.Length : box.Centre;
-        return Flow(outer, over, middle)
-            + Flow(Unseen(before, site, present), middle, place => Above(place))
-            - Flow(site.Mesh, site.InCut, middle);
+        return Flow(outer, over, middle) + Flow(Unseen(before, site, present), middle, Above) - Flow(site.Mesh, site.InCut, middle);
 
         bool Above(Vec3 place) => line is not null && (place - line.Stations[line.Nearest(place, path)].Place).Dot(path) > 0;
     }
@@ -74,10 +64,8 @@ internal static class CutVolume
     }
 
     /// <summary>Where a contact hid the surface before, the tooth's form stands in for it.</summary>
-    private static Mesh? Unseen(SeenSurface before, SiteSurface site, PresentTooth? present)
+    private static Mesh Unseen(SeenSurface before, SiteSurface site, PresentTooth present)
     {
-        if (present is null)
-            return null;
         var size = site.Frame.Size;
         var form = present.Surface.Mapped(p => new Vec3(p.X * size.X, p.Y * size.Y, p.Z * size.Z));
         var middles = Enumerable
@@ -88,12 +76,12 @@ internal static class CutVolume
         return form.Where(i => before.Edges[places[i].Triangle]);
     }
 
-    private static double Flow(Mesh? mesh, Vec3 from, Func<Vec3, bool> counts)
+    private static double Flow(Mesh mesh, Vec3 from, Func<Vec3, bool> counts)
     {
         var sum = 0.0;
-        for (var i = 0; i < (mesh?.TriangleCount ?? 0); i++)
+        for (var i = 0; i < mesh.TriangleCount; i++)
         {
-            var (p, q, r) = mesh!.Triangle(i);
+            var (p, q, r) = mesh.Triangle(i);
             if (counts((p + q + r) / 3))
                 sum += (p - from).Dot((q - from).Cross(r - from)) / 6;
         }

@@ -87,7 +87,7 @@ public sealed class WallPlanes
 
     public bool IsExact => site is null || site.Noise == 0;
 
-    private Vec3 Direction(Vec3 own) => site is null ? own.Unit : (site.Frame.Scan(own) - site.Frame.Scan(default)).Unit;
+    private Vec3 Direction(Vec3 own) => (site?.Frame.ScanDirection(own) ?? own).Unit;
 
     /// <summary>
     /// The least cutting that lets every wall lean from one path as asked: sought round the path that leaves the worst wall leaning most.
@@ -148,8 +148,8 @@ public sealed class WallPlanes
             .OrderByDescending(relief => relief.Volume);
 
     /// <summary>
-    /// Walls of a prepared tooth given as a body by itself, every facet as it is: what leans less than most tops and is no underside. A facet
-    /// reaches as high over the lowest one as it lies.
+    /// Walls of a prepared tooth given as a body by itself, every facet as it is: what leans less than most tops and is no underside. A
+    /// facet reaches as high over the lowest one as it lies.
     /// </summary>
     /// <param name="body">In a frame that all teeth of a path share.</param>
     /// <param name="up">About the path: to the bite.</param>
@@ -204,7 +204,7 @@ public sealed class WallPlanes
             var kept = all.GroupBy(one => one.Tooth)
                 .SelectMany(tooth =>
                 {
-                    var limit = Share([.. tooth.Select(one => (one.Normal.Dot(direction), one.Area))], LeftOut);
+                    var limit = Share(tooth.Select(one => (one.Normal.Dot(direction), one.Area)), LeftOut);
                     return tooth.Where(one => one.Normal.Dot(direction) >= limit);
                 })
                 .Select(one => one.Normal)
@@ -230,7 +230,7 @@ public sealed class WallPlanes
         if (normals.Length == 0)
             return new ToothOnPath(90, WallSide.Facial);
         var leans = Array.ConvertAll(normals, normal => 90 - normal.AngleTo(direction));
-        var least = IsExact ? leans.Min() : Share([.. leans.Zip(areas)], LeftOut);
+        var least = IsExact ? leans.Min() : Share(leans.Zip(areas), LeftOut);
         var ownPath = site?.Frame.OwnDirection(direction) ?? direction;
         // The side of what leans least, by what is near the worst.
         var side = Enum.GetValues<WallSide>()
@@ -243,18 +243,8 @@ public sealed class WallPlanes
         return new ToothOnPath(least, side);
     }
 
-    private static double Share((double Value, double Weight)[] values, double share)
-    {
-        Array.Sort(values, (a, b) => a.Value.CompareTo(b.Value));
-        var (all, sum) = (values.Sum(one => one.Weight), 0.0);
-        foreach (var (value, weight) in values)
-        {
-            sum += weight;
-            if (sum > share * all)
-                return value;
-        }
-        return values[^1].Value;
-    }
+    private static double Share(IEnumerable<(double Value, double Weight)> values, double share) =>
+        Ranks.AtShare([.. values.OrderBy(one => one.Value)], one => one.Weight, share).Value;
 
     private static IEnumerable<(Vec3 Normal, double Area)> FromFacets(EvenedCut cut)
     {

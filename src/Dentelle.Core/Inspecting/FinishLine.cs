@@ -7,14 +7,9 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="Place">In the tooth's own frame.</param>
 /// <param name="Along">Direction in which the line runs on, counter-clockwise seen from the bite.</param>
 /// <param name="Inward">Into the tooth, square to the path and to the line.</param>
-/// <param name="IsExtrapolated">Whether the cut surface was followed out to it; else it is where the cut gets deep enough.</param>
 /// <param name="IsSeen">Whether the surface before was seen there.</param>
 /// <param name="IsUnderGum">Whether gum lay over it before, so that it was sought as an edge of the surface after alone.</param>
-public readonly record struct Station(Vec3 Place, Vec3 Along, Vec3 Inward, bool IsExtrapolated, bool IsSeen, bool IsUnderGum = false)
-{
-    /// <summary>Radians from mesial toward facial.</summary>
-    public double Angle => Math.Atan2(Place.Y, Place.X);
-}
+public readonly record struct Station(Vec3 Place, Vec3 Along, Vec3 Inward, bool IsSeen, bool IsUnderGum = false);
 
 /// <summary>The finish line all round a cut, traced where the cut surface comes out of the old one.</summary>
 public sealed record FinishLine(IReadOnlyList<Station> Stations)
@@ -29,17 +24,6 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
         Neighbours = 6;
 
     private const double Apart = 0.2;
-
-    public double Length
-    {
-        get
-        {
-            var sum = 0.0;
-            for (var i = 0; i < Stations.Count; i++)
-                sum += (Stations[(i + 1) % Stations.Count].Place - Stations[i].Place).Length;
-            return sum;
-        }
-    }
 
     /// <summary>The station beside a place, seen along the path.</summary>
     public int Nearest(Vec3 place, Vec3 path)
@@ -72,13 +56,8 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
         var shifts = new double[raw.Length];
         for (var i = 0; i < raw.Length; i++)
         {
-            var window = Enumerable
-                .Range(-Evened, (2 * Evened) + 1)
-                .Select(k => outer[(i + k + raw.Length) % raw.Length])
-                .OfType<double>()
-                .Order()
-                .ToArray();
-            shifts[i] = window.Length == 0 ? 0 : window[window.Length / 2];
+            var window = Enumerable.Range(-Evened, (2 * Evened) + 1).Select(k => outer[(i + k + raw.Length) % raw.Length]);
+            shifts[i] = Ranks.Middle(window.OfType<double>());
         }
         var placed = new Vec3[raw.Length];
         for (var i = 0; i < raw.Length; i++)
@@ -105,7 +84,6 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
         for (var i = 0; i < line.Length; i++)
             line[i] = line[i] with
             {
-                IsExtrapolated = outer[i] is not null && folded[i] is null,
                 IsUnderGum = under[i],
                 IsSeen = near[i].Length == 0 || near[i].Count(vertex => site.Seen[vertex]) * 2 >= near[i].Length,
             };
@@ -132,13 +110,12 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
     private static double? Outer(SiteSurface site, Station at, int[] near)
     {
         // Inward along the old surface, square to the line.
-        var (used, total) = (new List<(double In, double Depth)>(), 0);
+        var used = new List<(double In, double Depth)>();
         foreach (var vertex in near)
         {
             Vec3 p = site.Mesh.Positions[vertex];
             if (Math.Abs((p - at.Place).Dot(at.Along)) > Beside || !site.InCut[vertex])
                 continue;
-            total++;
             var depth = site.Depths[vertex];
             if (depth <= site.Threshold || depth >= DeepestUsed)
                 continue;
@@ -160,7 +137,7 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
                 return null;
             slope = used.Sum(one => (one.Depth - meanDepth) * (one.In - meanIn)) / spread;
             var (a, b) = (slope, meanIn - (slope * meanDepth));
-            var off = used.Select(one => Math.Abs(one.In - a * one.Depth - b)).Order().ElementAt(used.Count / 2);
+            var off = Ranks.Middle(used.Select(one => Math.Abs(one.In - (a * one.Depth) - b)));
             var kept = used.Where(one => Math.Abs(one.In - (a * one.Depth) - b) <= Math.Max(0.03, 3 * off)).ToList();
             if (kept.Count == used.Count || kept.Count < 4)
                 break;
@@ -172,8 +149,8 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
     }
 
     /// <summary>
-    /// Where the gum was drawn back between the scans, the cut cannot be told from the bared root by its depth. The line is then the edge at
-    /// which the surface folds down, next outside the shelf's inner angle. Null where the cut ends on the tooth as it was.
+    /// Where the gum was drawn back between the scans, the cut cannot be told from the bared root by its depth. The line is then the
+    /// edge at which the surface folds down, next outside the shelf's inner angle. Null where the cut ends on the tooth as it was.
     /// </summary>
     private static Vec3?[] Folded(SiteSurface site, Station[] stations, Vec3 path)
     {
@@ -200,7 +177,7 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
                 .ToArray();
             if (found[i] is not { } own || near.Length < 5)
                 continue;
-            var (z, r) = (Middle(near.Select(p => p.Dot(path))), Middle(near.Select(Out)));
+            var (z, r) = (Ranks.Middle(near.Select(p => p.Dot(path))), Ranks.Middle(near.Select(Out)));
             if (Math.Abs(own.Dot(path) - z) < Apart && Math.Abs(Out(own) - r) < Apart)
                 kept[i] = own;
         }
@@ -228,12 +205,6 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
 
         Vec3? Known(int i) =>
             known[(i + (2 * n)) % n] ?? (stations[(i + (2 * n)) % n].IsUnderGum ? null : stations[(i + (2 * n)) % n].Place);
-    }
-
-    private static double Middle(IEnumerable<double> values)
-    {
-        var sorted = values.Order().ToArray();
-        return sorted[sorted.Length / 2];
     }
 
     private static int[][] Near(SiteSurface site, Station[] stations)
@@ -280,12 +251,7 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
     private static Vec3[] Even(Vec3[] points, int passes)
     {
         for (var pass = 0; pass < passes; pass++)
-        {
-            var from = points;
-            points = Array.ConvertAll([.. Enumerable.Range(0, from.Length)], i =>
-                (from[(i + from.Length - 1) % from.Length] + (from[i] * 2) + from[(i + 1) % from.Length]) / 4
-            );
-        }
+            points = Curves.Evened(points, 1);
         return points;
     }
 
@@ -296,7 +262,7 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
         {
             var along = (points[(i + 2) % points.Length] - points[(i + points.Length - 2) % points.Length]).Unit;
             // Counter-clockwise seen from the bite, so the tooth lies to the left.
-            stations[i] = new Station(points[i], along, path.Cross(along).Unit, true, true);
+            stations[i] = new Station(points[i], along, path.Cross(along).Unit, true);
         }
         return stations;
     }

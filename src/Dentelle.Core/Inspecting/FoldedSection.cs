@@ -15,50 +15,38 @@ internal static class FoldedSection
     private const double LeastTurn = 28;
 
     /// <returns>Height over the station and how far inside it; null where no edge is found.</returns>
-    public static (double Height, double In)? Edge(Mesh mesh, Station station, Vec3 path)
-    {
-        var plane = new Plane3(station.Place, path.Cross(station.Inward));
-        (double Height, double In)? found = null;
-        var nearest = 0.5;
-        foreach (var line in PlaneSection.Of(mesh, plane))
-        {
-            var flat = line
-                .Points.Select(p => p - station.Place)
-                .Select(off => new Vec2(-off.Dot(station.Inward), off.Dot(path)))
-                .ToArray();
-            // The line that passes the station, cut to its neighbourhood.
-            var at = Enumerable.Range(0, flat.Length).MinBy(i => flat[i].Length);
-            if (flat[at].Length >= nearest)
-                continue;
-            nearest = flat[at].Length;
-            found = Edge(Cut(flat, at, line.IsClosed, Reach));
-        }
-        return found;
-    }
+    public static (double Height, double In)? Edge(Mesh mesh, Station station, Vec3 path) =>
+        Through(mesh, station, path, Reach) is { } line ? Edge(line) : null;
 
     /// <summary>The section from a station up over the wall and some way on, at even steps; null where none passes.</summary>
     /// <returns>How far inside the station, and how high over it.</returns>
     public static Vec2[]? Up(Mesh mesh, Station station, Vec3 path, double reach)
     {
-        var plane = new Plane3(station.Place, path.Cross(station.Inward));
-        (Vec2[] Flat, int At, bool Closed)? best = null;
+        if (Through(mesh, station, path, reach) is not { } line)
+            return null;
+        var start = Enumerable.Range(0, line.Length).MinBy(i => line[i].Length);
+        // From the station inward.
+        return [.. line[..(start + 1)].Reverse().Select(p => new Vec2(-p.X, p.Y))];
+    }
+
+    /// <summary>The line of the section that passes the station nearest: how far outside it, and how high over it.</summary>
+    private static Vec2[]? Through(Mesh mesh, Station station, Vec3 path, double reach)
+    {
         var nearest = 0.5;
-        foreach (var line in PlaneSection.Of(mesh, plane))
+        Vec2[]? found = null;
+        foreach (var line in PlaneSection.Of(mesh, new Plane3(station.Place, path.Cross(station.Inward))))
         {
             var flat = line
                 .Points.Select(p => p - station.Place)
                 .Select(off => new Vec2(-off.Dot(station.Inward), off.Dot(path)))
                 .ToArray();
             var at = Enumerable.Range(0, flat.Length).MinBy(i => flat[i].Length);
-            if (flat[at].Length < nearest)
-                (nearest, best) = (flat[at].Length, (flat, at, line.IsClosed));
+            if (flat[at].Length >= nearest)
+                continue;
+            nearest = flat[at].Length;
+            found = Cut(flat, at, line.IsClosed, reach);
         }
-        if (best is not var (points, from, closed))
-            return null;
-        var even = Cut(points, from, closed, reach);
-        var start = Enumerable.Range(0, even.Length).MinBy(i => even[i].Length);
-        // From the station inward.
-        return [.. even[..(start + 1)].Reverse().Select(p => new Vec2(-p.X, p.Y))];
+        return found;
     }
 
     /// <summary>The line within reach of the station, from the tooth outward, at even steps.</summary>

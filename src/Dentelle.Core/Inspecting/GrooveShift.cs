@@ -1,8 +1,6 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Preparing;
 using Dentelle.Geometry;
-using Dentelle.Geometry.Meshing;
-using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Inspecting;
 
@@ -13,12 +11,11 @@ public sealed record GrooveShift(double Off, double Sigma, Vec3 Place)
     private const double Beside = 2.2;
 
     /// <returns>Null for teeth without a groove and where too little of it is cut.</returns>
-    public static GrooveShift? Of(SiteSurface site, Preparation preparation)
+    internal static GrooveShift? Of(SiteSurface site, Preparation preparation, PlannedSurface planned)
     {
         if (preparation.Present.Form.Shape is not BackCrown back || preparation.Walled is null)
             return null;
-        var surface = preparation.Body!.Unplaced(Fineness.Preview);
-        var tree = new MeshTree(surface);
+        var tree = planned.Tree;
         var pole = back.Table.Pole;
         int[] near =
         [
@@ -48,7 +45,7 @@ public sealed record GrooveShift(double Off, double Sigma, Vec3 Place)
             {
                 var own = site.Frame.OnForm(site.Mesh.Positions[i]) - new Vec3(0, across, down);
                 var place = tree.Closest(own);
-                var normal = surface.AreaVector(place.Triangle).Unit;
+                var normal = tree.Mesh.AreaVector(place.Triangle).Unit;
                 var off = (own - place.Place).Dot(normal);
                 aa += normal.Y * normal.Y;
                 ab += normal.Y * normal.Z;

@@ -3,6 +3,7 @@ using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Inspecting;
 
@@ -15,7 +16,7 @@ public sealed record InspectedScans(Scan Before, Scan After, Scan? Antagonist = 
     /// <summary>Whether both lie in one frame already.</summary>
     public bool AreAligned { get; init; }
 
-    /// <summary>Whether they stand with +z to the bite and +y facial, x to the tooth's mesial or, for teeth made mirrored, distal.</summary>
+    /// <summary>Whether they stand with +z to the bite, +y facial, x mesial or, for teeth whose form is mirrored, distal.</summary>
     public bool AreFramed { get; init; }
 
     /// <summary>Three pairs of places (after, before) where the shapes alone don't tell.</summary>
@@ -25,12 +26,10 @@ public sealed record InspectedScans(Scan Before, Scan After, Scan? Antagonist = 
 /// <summary>A stage of the work, for whoever waits.</summary>
 public enum InspectionStage
 {
-    Reading,
     Aligning,
     Finding,
     Framing,
     Measuring,
-    Judging,
 }
 
 /// <summary>One cut tooth, measured. Places are in the tooth's own frame: x mesial, y facial, z to the bite.</summary>
@@ -43,6 +42,9 @@ public sealed record MeasuredTooth
     public required Registration Registration { get; init; }
 
     public required SiteSurface Site { get; init; }
+
+    /// <summary>Of each vertex the number of its zone in the plan; −1 where none counts.</summary>
+    public required int[] Labels { get; init; }
 
     public FinishLine? Line { get; init; }
 
@@ -93,7 +95,7 @@ public static class Inspector
     /// <summary>How far round the cut the last fit looks, millimetres.</summary>
     private const double FitReach = 12;
 
-    /// <summary>A form that fits no better than this says little about the frame: one standard deviation is then a degree and a half.</summary>
+    /// <summary>A form that fits no better says little about the frame: one standard deviation is then a degree and a half.</summary>
     private const double PoorFit = 0.1,
         PoorFrameDegrees = 1.5;
 
@@ -127,13 +129,15 @@ public static class Inspector
         if (sites.Count == 0)
             return new Problem(
                 "nothing-cut",
-                $"Nothing of the scan after lies more than {CutSite.Threshold(registration.Noise):0.00} inside the scan before: nothing was cut."
+                $"Nothing of the scan after lies more than {CutSite.Threshold(registration.Noise):0.00} inside the scan before: "
+                    + "nothing was cut."
             );
         if (sites.Count < cut.Length)
             return new Problem(
                 "teeth-cut",
                 $"{cut.Length} teeth are planned, but only {sites.Count} {(sites.Count == 1 ? "place was" : "places were")} cut."
             );
+        var antagonist = scans.Antagonist is { } opposing ? new MeshTree(opposing.Surface) : null;
         var (teeth, told) = (new List<MeasuredTooth>(), new HashSet<string>());
         progress?.Report(InspectionStage.Framing);
         foreach (var (preparation, site, frame) in Matched(cut, sites, before, scans.AreFramed))
@@ -142,10 +146,9 @@ public static class Inspector
             var near = Alignment.Near(registration, before, after, site.Middle, FitReach, cancel);
             progress?.Report(InspectionStage.Measuring);
             var tooth = One(preparation, before, after, near, frame, protocol, cancel);
-            if (scans.Antagonist is { } antagonist)
+            if (antagonist is not null)
             {
-                var labels = ZoneDepths.Labels(tooth.Site, preparation, tooth.Line, default);
-                if (Room.Of(before, tooth.Site, near, labels, preparation.Plan.Zones, antagonist).Is(out var room, out var apart))
+                if (Room.Of(before, tooth, antagonist).Is(out var room, out var apart))
                     tooth = tooth with { Room = room };
                 else
                     told.Add(apart.Sentence);
@@ -175,8 +178,8 @@ public static class Inspector
     {
         var step = Math.Max(1, after.Positions.Length / 4000);
         var probes = after.Positions.ToArray().Where((_, i) => i % step == 0).ToArray();
-        var distances = Geometry.Trees.MeshTreeBatch.Distances(before.Tree, probes).Where(d => d < 0.1f).Order().ToArray();
-        var noise = distances.Length < 20 ? 0 : 1.4826 * distances[distances.Length / 2];
+        var distances = before.Tree.Distances(probes).Where(d => d < 0.1f).Select(d => (double)d).ToArray();
+        var noise = distances.Length < 20 ? 0 : Ranks.OverMedian * Ranks.Middle(distances);
         // Two drawn bodies lie on each other to rounding.
         return new Registration(AlignedBy.Given, Rigid.Rest, 1, noise < 0.002 ? 0 : noise, null);
     }
@@ -256,15 +259,18 @@ public static class Inspector
         var cut = new EvenedCut(site);
         var planes = new WallPlanes(site, cut, runs, plan.Path);
         var degrees = frame.Rms == 0 ? 0 : PoorFrameDegrees * Math.Min(1, frame.Rms / PoorFit);
-        var lacking = PlanMap.Of(site, preparation);
+        var surface = new PlannedSurface(preparation);
+        var lacking = surface.Against(site);
+        var labels = ZoneDepths.Labels(site, preparation, line, default);
         return new MeasuredTooth
         {
             Preparation = preparation,
             Frame = frame,
             Registration = registration,
             Site = site,
+            Labels = labels,
             Line = line,
-            Depths = ZoneDepths.Of(site, preparation, line, registration, lacking, degrees),
+            Depths = ZoneDepths.Of(site, preparation, line, labels, registration, lacking, degrees),
             Walls = runs is null ? [] : MeasuredWall.All(runs, plan.Path),
             Margin = runs is null ? null : MarginMeasure.Of(site, runs, plan, preparation.Present, protocol.Shape),
             Undercut = SiteUndercut.Along(site, cut, plan.Path, cancel),
@@ -272,7 +278,7 @@ public static class Inspector
             Short = lacking,
             RemovedVolume = CutVolume.Between(before, site, line, plan.Path, preparation.Present, cancel),
             Edges = runs is null ? [] : EdgeRounding.All(site, runs, plan.Path),
-            Groove = GrooveShift.Of(site, preparation),
+            Groove = GrooveShift.Of(site, preparation, surface),
             Touched = TouchedNeighbour.All(site, preparation.Present),
             Planes = planes,
         };

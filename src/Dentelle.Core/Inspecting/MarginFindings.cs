@@ -28,7 +28,8 @@ internal static class MarginFindings
                         Math.Abs(width - asked),
                         $"{ScanJudge.Told(Math.Abs(width - asked))} {(width < asked ? "narrow" : "wide")}",
                         width < asked
-                            ? $"{ScanJudge.Told(width)} wide of {ScanJudge.Told(asked)}: the edge comes out thin or bulging. Widen the shelf, keep the line."
+                            ? $"{ScanJudge.Told(width)} wide of {ScanJudge.Told(asked)}: the edge comes out thin or bulging. Widen "
+                                + "the shelf, keep the line."
                             : $"{ScanJudge.Told(width)} wide of {ScanJudge.Told(asked)}: leave it; look what is left of the wall.",
                         place,
                         1.2 * Math.Abs(width - asked) / tolerance.Value
@@ -41,7 +42,8 @@ internal static class MarginFindings
                     where,
                     segment.Lip,
                     $"{ScanJudge.Told(segment.Lip)} lip",
-                    "A thin rim of tooth stands at the edge and breaks in the die: take it off with the side of the bur, no deeper than the shelf.",
+                    "A thin rim of tooth stands at the edge and breaks in the die: take it off with the side of the bur, no deeper "
+                        + "than the shelf.",
                     place,
                     4 + (3 * segment.Lip / limits.LipMostMm.Value)
                 );
@@ -138,7 +140,7 @@ internal static class MarginFindings
 
     private static Vec3 PlaceOf(MarginMeasure margin, Segment segment)
     {
-        var own = margin.Places.Where(place => (int)Math.Round(place.Position) % 8 == (int)segment).ToArray();
+        var own = margin.Places.Where(place => place.Segment == segment).ToArray();
         return own[own.Length / 2].Place;
     }
 }

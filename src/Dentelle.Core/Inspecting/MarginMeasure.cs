@@ -22,7 +22,10 @@ public sealed record MarginPlace(
     double? PlannedWidth,
     double Lip,
     bool IsSeen
-);
+)
+{
+    public Segment Segment => Segments.At(Position);
+}
 
 /// <summary>One segment of the margin.</summary>
 public sealed record MeasuredSegment(Segment Segment, double? Width, double Level, double? PlannedWidth, double? PlannedLevel, double Lip);
@@ -45,9 +48,6 @@ public sealed record MarginMeasure(
     /// <summary>How far inside the line a lip's inner foot is looked for, and how much lower the shelf must lie.</summary>
     private const double LipReach = 0.45;
 
-    /// <summary>Of a normal distribution the standard deviation over the median of its absolute values.</summary>
-    private const double OverMedian = 1.4826;
-
     internal static MarginMeasure Of(SiteSurface site, WallRuns runs, Plan plan, PresentTooth present, ShapeHabits habits)
     {
         var line = runs.Line;
@@ -60,8 +60,8 @@ public sealed record MarginMeasure(
             var on = site.Frame.OnForm(station.Place);
             var angle = Math.Atan2(on.Y, on.X);
             var position = Words.Segments.Position(angle);
-            var has = plan.Margin.Has((Segment)((int)Math.Round(position) % 8));
-            var neck = form.Unplaced(form.Neck(angle)).Z;
+            var has = plan.Margin.Has(Words.Segments.At(position));
+            var neck = form.NeckLevel(angle);
             var gum = plan.Margin.Between(position, piece => (plan.OverNeck(piece, habits) - piece.Level.Value).Value);
             places[i] = new MarginPlace(
                 station.Place,
@@ -91,25 +91,23 @@ public sealed record MarginMeasure(
 
     private static MeasuredSegment? Of(Segment segment, MarginPlace[] places)
     {
-        MarginPlace[] own = [.. places.Where(place => (int)Math.Round(place.Position) % 8 == (int)segment)];
+        MarginPlace[] own = [.. places.Where(place => place.Segment == segment)];
         if (own.Length == 0)
             return null;
         var widths = own.Select(place => place.Width).OfType<double>().ToArray();
         return new MeasuredSegment(
             segment,
-            widths.Length * 2 >= own.Length ? Middle(widths) : null,
-            Middle(own.Select(place => place.Level)),
-            own.Any(place => place.PlannedWidth is not null) ? Middle(own.Select(place => place.PlannedWidth).OfType<double>()) : null,
-            own.Any(place => place.PlannedLevel is not null) ? Middle(own.Select(place => place.PlannedLevel).OfType<double>()) : null,
+            widths.Length * 2 >= own.Length ? Ranks.Middle(widths) : null,
+            Ranks.Middle(own.Select(place => place.Level)),
+            own.Any(place => place.PlannedWidth is not null)
+                ? Ranks.Middle(own.Select(place => place.PlannedWidth).OfType<double>())
+                : null,
+            own.Any(place => place.PlannedLevel is not null)
+                ? Ranks.Middle(own.Select(place => place.PlannedLevel).OfType<double>())
+                : null,
             // A lip need not go all along a segment.
             own.Select(place => place.Lip).Order().ElementAt(own.Length * 2 / 3)
         );
-    }
-
-    private static double Middle(IEnumerable<double> values)
-    {
-        var sorted = values.Order().ToArray();
-        return sorted.Length == 0 ? 0 : sorted[sorted.Length / 2];
     }
 
     /// <summary>How far a rim stands over the shelf close inside each station.</summary>
@@ -141,7 +139,7 @@ public sealed record MarginMeasure(
                 if (outer.Count < 3 || inner.Count < 3)
                     return 0;
                 outer.Sort();
-                return Math.Max(0, outer[outer.Count - 1 - (outer.Count / 10)] - Middle(inner));
+                return Math.Max(0, outer[outer.Count - 1 - (outer.Count / 10)] - Ranks.Middle(inner));
             }),
         ];
     }
@@ -157,18 +155,18 @@ public sealed record MarginMeasure(
         var jumps = new double[n];
         for (var i = 0; i < n; i++)
             jumps[i] =
-                Middle(Enumerable.Range(gap, beside).Select(k => off[(i + k) % n]))
-                - Middle(Enumerable.Range(gap, beside).Select(k => off[(i - k + n) % n]));
+                Ranks.Middle(Enumerable.Range(gap, beside).Select(k => off[(i + k) % n]))
+                - Ranks.Middle(Enumerable.Range(gap, beside).Select(k => off[(i - k + n) % n]));
         for (var i = 0; i < n; i++)
         {
             var isPeak = Enumerable.Range(-8, 17).All(k => Math.Abs(jumps[(i + k + n) % n]) <= Math.Abs(jumps[i]));
             // A step stays: a few places that stand off are found wrong.
             var stays = Window(i, gap + beside, 5) - Window(i, -gap - beside - 4, 5);
             if (isPeak && Math.Abs(jumps[i]) > least && stays * Math.Sign(jumps[i]) > 0.6 * Math.Abs(jumps[i]))
-                yield return new MarginStep(Math.Abs(jumps[i]), places[i].Place, (Segment)((int)Math.Round(places[i].Position) % 8));
+                yield return new MarginStep(Math.Abs(jumps[i]), places[i].Place, places[i].Segment);
         }
 
-        double Window(int at, int from, int count) => Middle(Enumerable.Range(from, count).Select(k => off[(at + k + (2 * n)) % n]));
+        double Window(int at, int from, int count) => Ranks.Middle(Enumerable.Range(from, count).Select(k => off[(at + k + (2 * n)) % n]));
     }
 
     /// <summary>By the middle of what it wavers: a single place that stands off makes no rough line.</summary>
@@ -186,16 +184,9 @@ public sealed record MarginMeasure(
         }
         return Enum.GetValues<Segment>()
             .Select(segment =>
-                (
-                    segment,
-                    Own: Enumerable
-                        .Range(0, n)
-                        .Where(i => (int)Math.Round(places[i].Position) % 8 == (int)segment)
-                        .Select(i => Math.Abs(rest[i]))
-                        .ToArray()
-                )
+                (segment, Own: Enumerable.Range(0, n).Where(i => places[i].Segment == segment).Select(i => Math.Abs(rest[i])).ToArray())
             )
             .Where(one => one.Own.Length > 3)
-            .ToDictionary(one => one.segment, one => OverMedian * Middle(one.Own));
+            .ToDictionary(one => one.segment, one => Ranks.OverMedian * Ranks.Middle(one.Own));
     }
 }

@@ -1,6 +1,5 @@
 using System.Numerics;
-using Dentelle.Core.Measuring;
-using Dentelle.Core.Plans;
+using Dentelle.Geometry;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Inspecting;
@@ -20,53 +19,50 @@ public sealed record Room(bool WithBefore, IReadOnlyList<ZoneRoom> Zones)
 
     private const double Far = 8;
 
+    /// <param name="before">The scan before.</param>
+    /// <param name="tooth">What was measured.</param>
+    /// <param name="antagonist">In the frame of either scan.</param>
     /// <returns>A problem when the antagonist closes on neither scan.</returns>
-    internal static Answer<Room> Of(
-        SeenSurface before,
-        SiteSurface site,
-        Registration registration,
-        int[] labels,
-        IReadOnlyList<ZonePlan> zones,
-        Scan antagonist
-    )
+    internal static Answer<Room> Of(SeenSurface before, MeasuredTooth tooth, MeshTree antagonist)
     {
         foreach (var withBefore in (ReadOnlySpan<bool>)[false, true])
         {
-            var surface = withBefore ? antagonist.Surface : antagonist.Surface.Moved(registration.Motion);
-            var tree = new MeshTree(surface);
-            var (least, deepest) = Closest(before, tree);
+            // Places go to the antagonist, so that its tree serves both frames and every tooth.
+            var there = withBefore ? Rigid.Rest : tooth.Registration.Motion.Inverse;
+            var (least, deepest) = Closest(before, antagonist, there);
             if (least > MostApart || deepest > MostInto)
                 continue;
-            return new Room(withBefore, [.. Rooms(site, labels, zones, tree)]);
+            return new Room(withBefore, [.. Rooms(tooth, antagonist, there)]);
         }
         return new Problem("not-closed", "The antagonist closes on neither scan: it lies in another frame, or the jaws were open.");
     }
 
-    private static (double Least, double Deepest) Closest(SeenSurface before, MeshTree tree)
+    private static (double Least, double Deepest) Closest(SeenSurface before, MeshTree antagonist, Rigid there)
     {
         var step = Math.Max(1, before.Mesh.Positions.Length / 20_000);
-        Vector3[] probes = [.. before.Mesh.Positions.ToArray().Where((_, i) => i % step == 0)];
-        var distances = tree.SignedDistances(probes);
+        Vector3[] probes = [.. before.Mesh.Positions.ToArray().Where((_, i) => i % step == 0).Select(p => (Vector3)there.Apply(p))];
+        var distances = antagonist.SignedDistances(probes);
         return (distances.Min(Math.Abs), Math.Max(0, -distances.Min()));
     }
 
-    private static IEnumerable<ZoneRoom> Rooms(SiteSurface site, int[] labels, IReadOnlyList<ZonePlan> zones, MeshTree tree)
+    private static IEnumerable<ZoneRoom> Rooms(MeasuredTooth tooth, MeshTree antagonist, Rigid there)
     {
+        var (site, labels, zones) = (tooth.Site, tooth.Labels, tooth.Preparation.Plan.Zones);
         for (var at = 0; at < zones.Count; at++)
         {
             int[] own = [.. Enumerable.Range(0, labels.Length).Where(i => labels[i] == at)];
             if (!zones[at].Zone.Occludes || own.Length < 10)
                 continue;
-            var after = Share(tree.Distances(Array.ConvertAll(own, i => (Vector3)site.Frame.Scan(site.Mesh.Positions[i])), Far));
-            var old = Share(tree.Distances(Array.ConvertAll(own, i => (Vector3)site.Frame.Scan(site.Old[i])), Far));
+            var after = Near(own, i => site.Mesh.Positions[i]);
             if (double.IsFinite(after))
-                yield return new ZoneRoom(zones[at].Zone, after, old);
+                yield return new ZoneRoom(zones[at].Zone, after, Near(own, i => site.Old[i]));
         }
-    }
 
-    private static double Share(float[] distances)
-    {
-        Array.Sort(distances);
-        return distances[distances.Length / 20];
+        double Near(int[] own, Func<int, Vec3> place)
+        {
+            var distances = antagonist.Distances(Array.ConvertAll(own, i => (Vector3)there.Apply(site.Frame.Scan(place(i)))), Far);
+            Array.Sort(distances);
+            return distances[distances.Length / 20];
+        }
     }
 }

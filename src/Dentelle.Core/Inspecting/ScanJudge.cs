@@ -44,7 +44,8 @@ public static class ScanJudge
                     Math.Abs(groove.Off),
                     groove.Sigma,
                     $"{Told(Math.Abs(groove.Off))} to the {(groove.Off > 0 ? "facial" : "lingual")}",
-                    "The groove has left its place: the cusp on that side comes out thin in ceramic. Deepen the cusp slope on the other side and follow the old groove.",
+                    "The groove has left its place: the cusp on that side comes out thin in ceramic. Deepen the cusp slope on the other "
+                        + "side and follow the old groove.",
                     groove.Place,
                     6 * Math.Abs(groove.Off) / limits.FossaOffMostMm.Value
                 )
@@ -151,7 +152,8 @@ public static class ScanJudge
             undercut.Depth,
             tooth.Registration.Noise,
             $"{Told(undercut.Depth)} undercut",
-            $"Nothing seats past it: cut the wall above it back by {Told(undercut.Depth)}, or fill the hollow ({undercut.Volume:0.0} mm³); don't deepen it.",
+            $"Nothing seats past it: cut the wall above it back by {Told(undercut.Depth)}, or fill the hollow "
+                + $"({undercut.Volume:0.0} mm³); don't deepen it.",
             undercut.Place,
             4 + (2 * undercut.Depth / limits.UndercutMostMm.Value)
         );

@@ -2,6 +2,7 @@ using System.Numerics;
 using Dentelle.Core.Anatomy;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Surfaces;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Inspecting;
@@ -209,7 +210,7 @@ public sealed class SiteSurface
                 if (!place.IsFound)
                     continue;
                 var deep = -present.Tree.Signed(own, place);
-                var neck = form.Unplaced(form.Neck(Math.Atan2(place.Place.Y, place.Place.X))).Z;
+                var neck = form.NeckLevel(Math.Atan2(place.Place.Y, place.Place.X));
                 on[i] =
                     deep > off
                     // Close to its surface gum and neighbours come near it too; they face elsewhere.
@@ -226,35 +227,10 @@ public sealed class SiteSurface
     /// <summary>The largest connected part of the crown that lies deep enough.</summary>
     private void Flood(bool[]? onTooth)
     {
-        var of = new int[Depths.Length];
-        var (best, most, pieces) = (0, 0.0, 0);
-        var waiting = new Stack<int>();
-        for (var seed = 0; seed < of.Length; seed++)
-        {
-            if (of[seed] != 0 || onTooth?[seed] == false || Depths[seed] <= Threshold)
-                continue;
-            var volume = 0.0;
-            of[seed] = ++pieces;
-            waiting.Push(seed);
-            while (waiting.TryPop(out var at))
-            {
-                volume += Depths[at] * Areas[at];
-                foreach (var triangle in Mesh.Ring.Around(at))
-                {
-                    for (var k = 0; k < 3; k++)
-                    {
-                        var other = Mesh.Corners[(3 * triangle) + k];
-                        if (of[other] != 0 || onTooth?[other] == false || Depths[other] <= Threshold)
-                            continue;
-                        of[other] = pieces;
-                        waiting.Push(other);
-                    }
-                }
-            }
-            if (volume > most)
-                (best, most) = (pieces, volume);
-        }
-        for (var i = 0; i < of.Length; i++)
-            InCut[i] = of[i] == best && best != 0;
+        var largest = VertexPieces
+            .Of(Mesh, vertex => onTooth?[vertex] != false && Depths[vertex] > Threshold)
+            .MaxBy(piece => piece.Sum(vertex => Depths[vertex] * Areas[vertex]));
+        foreach (var vertex in largest ?? [])
+            InCut[vertex] = true;
     }
 }

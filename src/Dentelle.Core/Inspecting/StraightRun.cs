@@ -58,7 +58,7 @@ internal sealed class WallRuns
                 .ToArray();
             if (near.Length <= Evened || chosen[i] is null)
                 continue;
-            var (from, to) = (Middle(near.Select(run => run.From)), Middle(near.Select(run => run.To)));
+            var (from, to) = (Ranks.Middle(near.Select(run => run.From)), Ranks.Middle(near.Select(run => run.To)));
             // The ends of a run are where it begins to bend.
             if (to - from > ShortestKept + (4 * Bin))
                 (from, to) = (from + Bin, to - Bin);
@@ -66,12 +66,6 @@ internal sealed class WallRuns
                 runs[i] = Fitted(profiles[i].Where(p => p.Height >= from - 1e-9 && p.Height <= to + 1e-9).ToArray(), straight * 1.5);
         }
         return new WallRuns(line, runs);
-    }
-
-    private static double Middle(IEnumerable<double> values)
-    {
-        var sorted = values.Order().ToArray();
-        return sorted[sorted.Length / 2];
     }
 
     /// <summary>Middles of what faces outward over each station, by height.</summary>
@@ -100,7 +94,7 @@ internal sealed class WallRuns
             [
                 .. bins.Select((bin, k) => (Bin: bin, Height: (k + 0.5) * Bin))
                     .Where(one => one.Bin is { Count: > 0 })
-                    .Select(one => (one.Height, Middle(one.Bin))),
+                    .Select(one => (one.Height, Ranks.Middle(one.Bin))),
             ];
         });
         return profiles;

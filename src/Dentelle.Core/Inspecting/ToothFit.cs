@@ -10,7 +10,7 @@ namespace Dentelle.Core.Inspecting;
 /// From the scan (mirrored for teeth whose form is mirrored) to the tooth's own frame: x mesial, y facial, z to the bite.
 /// </param>
 /// <param name="Size">By how much the tooth is larger than the form, along the three axes.</param>
-/// <param name="Rms">How far form and scan are apart, millimetres; infinite when the frame was given and no form was laid over.</param>
+/// <param name="Rms">How far form and scan are apart, millimetres; 0 when the frame was given.</param>
 public sealed record ToothFrame(Rigid ToOwn, Vec3 Size, double Rms, bool IsMirrored)
 {
     /// <summary>The scan stands in the tooth's own frame already.</summary>
@@ -31,6 +31,9 @@ public sealed record ToothFrame(Rigid ToOwn, Vec3 Size, double Rms, bool IsMirro
         var p = ToOwn.Inverse.Apply(own);
         return IsMirrored ? p with { X = -p.X } : p;
     }
+
+    /// <summary>A direction likewise.</summary>
+    public Vec3 ScanDirection(Vec3 own) => Scan(own) - Scan(default);
 
     /// <summary>A place of the tooth's own frame on the form.</summary>
     public Vec3 OnForm(Vec3 own) => new(own.X / Size.X, own.Y / Size.Y, own.Z / Size.Z);
@@ -129,6 +132,8 @@ internal static class ToothFit
 
     private static Vec3 Level(Vec3 direction, Vec3 up) => (direction - (up * direction.Dot(up))).Unit;
 
+    private static Vec3 Shrunk(Vec3 p, Vec3 size) => new(p.X / size.X, p.Y / size.Y, p.Z / size.Z);
+
     private sealed record Laid(Rigid Motion, Vec3 Size, double Rms, double Cost);
 
     private static Laid Fit(
@@ -153,7 +158,7 @@ internal static class ToothFit
             for (var i = 0; i < scan.Points.Length; i++)
             {
                 var u = motion.Apply(scan.Points[i]);
-                var v = new Vec3(u.X / size.X, u.Y / size.Y, u.Z / size.Z);
+                var v = Shrunk(u, size);
                 // Beyond the contacts the neighbours go on.
                 if (v.X < box.Low.X || v.X > box.High.X)
                     continue;
@@ -165,15 +170,15 @@ internal static class ToothFit
             }
             if (matched.Count < 20)
                 return new Laid(motion, size, double.PositiveInfinity, double.PositiveInfinity);
-            var middling = matched.Select(one => Math.Abs(one.Residual)).Order().ElementAt(matched.Count / 2);
-            var limit = 4.685 * (round < rounds / 2 ? Math.Max(Shape, reach / 4) : Math.Max(0.04, 1.4826 * middling));
+            var middling = Ranks.Middle(matched.Select(one => Math.Abs(one.Residual)));
+            var limit = 4.685 * (round < rounds / 2 ? Math.Max(Shape, reach / 4) : Math.Max(0.04, Ranks.OverMedian * middling));
             var (sum, count) = (0.0, 0.0);
             foreach (var (u, normal, residual) in matched)
             {
                 var weight = Math.Abs(residual) < limit ? Math.Pow(1 - Math.Pow(residual / limit, 2), 2) : 0;
                 if (weight == 0)
                     continue;
-                var scaled = new Vec3(normal.X / size.X, normal.Y / size.Y, normal.Z / size.Z);
+                var scaled = Shrunk(normal, size);
                 var arm = u.Cross(scaled);
                 double[] row = [arm.X, arm.Y, arm.Z, scaled.X, scaled.Y, scaled.Z, -u.X * scaled.X, -u.Y * scaled.Y, -u.Z * scaled.Z];
                 system.Add(row, -residual, weight);

@@ -2,6 +2,7 @@ using System.Numerics;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Paths;
+using Dentelle.Geometry.Surfaces;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Inspecting;
@@ -30,9 +31,9 @@ public sealed record SiteUndercut(Vec3 Path, double Depth, Vec3 Place, WallSide 
         for (var i = 0; i < shadows.Length; i++)
             depths[cut.Vertices[i]] = shadows[i];
         var least = site.Noise == 0 ? 0.002 : LeastTold / 2;
-        var (best, parts) = (default(Part), Parts(site, depths, least));
+        var best = default(Part);
         var (area, volume) = (0.0, 0.0);
-        foreach (var part in parts)
+        foreach (var part in Parts(site, depths, least))
         {
             if (part.Area < (site.Noise == 0 ? 0 : LeastArea))
                 continue;
@@ -60,46 +61,22 @@ public sealed record SiteUndercut(Vec3 Path, double Depth, Vec3 Place, WallSide 
 
     private readonly record struct Part(int At, double Depth, double Area, double Volume);
 
-    private static List<Part> Parts(SiteSurface site, double[] depths, double least)
-    {
-        var seen = new bool[depths.Length];
-        var parts = new List<Part>();
-        var waiting = new Stack<int>();
-        for (var seed = 0; seed < depths.Length; seed++)
-        {
-            if (seen[seed] || depths[seed] <= least)
-                continue;
-            var part = new Part(seed, 0, 0, 0);
-            seen[seed] = true;
-            waiting.Push(seed);
-            var found = new List<double>();
-            while (waiting.TryPop(out var at))
+    private static IEnumerable<Part> Parts(SiteSurface site, double[] depths, double least) =>
+        VertexPieces
+            .Of(site.Mesh, vertex => depths[vertex] > least)
+            .Select(piece =>
             {
-                found.Add(depths[at]);
-                part = part with
-                {
-                    At = depths[at] > depths[part.At] ? at : part.At,
-                    Area = part.Area + site.Areas[at],
-                    Volume = part.Volume + (site.Areas[at] * depths[at] / 2),
-                };
-                foreach (var triangle in site.Mesh.Ring.Around(at))
-                {
-                    for (var k = 0; k < 3; k++)
-                    {
-                        var other = site.Mesh.Corners[(3 * triangle) + k];
-                        if (seen[other] || depths[other] <= least)
-                            continue;
-                        seen[other] = true;
-                        waiting.Push(other);
-                    }
-                }
-            }
-            // The deepest of many noisy places is deepest by its noise: the twentieth part from above is told.
-            found.Sort();
-            parts.Add(part with { Depth = site.Noise == 0 ? found[^1] : found[found.Count - 1 - (found.Count / 20)] });
-        }
-        return parts;
-    }
+                var found = piece.Select(vertex => depths[vertex]).Order().ToArray();
+                return new Part(
+                    piece.MaxBy(vertex => depths[vertex]),
+                    // The deepest of many noisy places is deepest by its noise: the twentieth part from above is told.
+                    site.Noise == 0
+                        ? found[^1]
+                        : found[found.Length - 1 - (found.Length / 20)],
+                    piece.Sum(vertex => site.Areas[vertex]),
+                    piece.Sum(vertex => site.Areas[vertex] * depths[vertex] / 2)
+                );
+            });
 }
 
 /// <summary>The cut surface by itself, its noise evened out: what walls and shadows are asked of.</summary>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Dentelle.Core.Judging;
+using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.Inspecting;
@@ -13,8 +14,9 @@ internal static class WallFindings
         var range = plan.Convergence.Value;
         var off = limits.LeanOffMostDeg.Value;
         var tipped = new List<WallSide>();
-        foreach (var (one, other) in ((WallSide, WallSide)[])[(WallSide.Mesial, WallSide.Distal), (WallSide.Facial, WallSide.Lingual)])
+        foreach (var pair in Enum.GetValues<WallPairKind>())
         {
+            var (one, other) = MeasuredWall.Sides(pair);
             if (Lean(one) is not { } a || Lean(other) is not { } b)
                 continue;
             // A wall that leans in more than it should while its opposite leans in less: the whole is tipped.
@@ -36,8 +38,8 @@ internal static class WallFindings
                 Math.Abs(tip),
                 Math.Sqrt((a.Sigma * a.Sigma) + (b.Sigma * b.Sigma)) / 2,
                 $"Tipped {Degrees(Math.Abs(tip))}° to the {Kebab.Of(toward)}",
-                $"Both walls follow another path than the plan's {Degrees(range.Target.Degrees)}° round its own. Hold the bur along the path; where a "
-                    + "bridge or a neighbour asks for it, cut the wall that leans out.",
+                $"Both walls follow another path than the plan's {Degrees(range.Target.Degrees)}° round its own. "
+                    + "Hold the bur along the path; where a bridge or a neighbour asks for it, cut the wall that leans out.",
                 inward.Place,
                 8 + (2 * Math.Abs(tip) / off)
             );
@@ -46,14 +48,15 @@ internal static class WallFindings
         {
             if (wall.Lean is not { } lean || tipped.Contains(wall.Side))
                 continue;
-            var doubt = 1.96 * wall.Sigma;
+            var doubt = ScanJudge.Sure * wall.Sigma;
             if (lean - doubt > range.Most.PerWall.Degrees + off / 2)
                 yield return Found(
                     wall,
                     Verdict.Over,
                     lean - range.Target.PerWall.Degrees,
                     $"{Degrees(lean)}° in, planned {Degrees(range.Target.PerWall.Degrees)}",
-                    "A wall that leans in so far holds little: make the lower part steeper where the shelf gives room, or add a groove; it can't be put back.",
+                    "A wall that leans in so far holds little: make the lower part steeper where the shelf gives room, or add a "
+                        + "groove; it can't be put back.",
                     off
                 );
             else if (lean + doubt < range.Least.PerWall.Degrees - off / 2)

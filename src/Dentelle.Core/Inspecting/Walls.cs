@@ -1,4 +1,5 @@
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Preparing;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Inspecting;
@@ -19,15 +20,7 @@ public sealed record MeasuredWall(WallSide Side, double? Lean, double Sigma, dou
 
     private static MeasuredWall? Of(WallSide side, WallRuns runs, Vec3 path)
     {
-        var (sin, cos) = Math.SinCos(
-            side switch
-            {
-                WallSide.Mesial => 0,
-                WallSide.Facial => Math.PI / 2,
-                WallSide.Distal => Math.PI,
-                _ => -Math.PI / 2,
-            }
-        );
+        var (sin, cos) = Math.SinCos(WallSlot.Angle(side));
         var toward = new Vec3(cos, sin, 0);
         toward = (toward - (path * toward.Dot(path))).Unit;
         int[] own = [.. Enumerable.Range(0, runs.Runs.Length).Where(i => -runs.Line.Stations[i].Inward.Dot(toward) > Math.Sqrt(0.5))];
@@ -41,10 +34,10 @@ public sealed record MeasuredWall(WallSide Side, double? Lean, double Sigma, dou
         var leans = held.Select(i => (runs.Runs[i]!.Value.Lean, Weight: Math.Pow(runs.Runs[i]!.Value.Length, 3)))
             .OrderBy(one => one.Lean)
             .ToArray();
-        var lean = Weighted(leans, 0.5);
+        var lean = At(0.5);
         // A quarter either way is 0.67 of a standard deviation; neighbours over a millimetre say the same.
-        var spread = (Weighted(leans, 0.75) - Weighted(leans, 0.25)) / 1.35;
-        var heights = held.Select(i => runs.Runs[i]!.Value.To).Order().ToArray();
+        var spread = (At(0.75) - At(0.25)) / 1.35;
+        var height = Ranks.Middle(held.Select(i => runs.Runs[i]!.Value.To));
         var nearest = held.MinBy(i => Math.Abs(i - middle));
         var run = runs.Runs[nearest]!.Value;
         var half = (run.From + run.To) / 2;
@@ -52,25 +45,19 @@ public sealed record MeasuredWall(WallSide Side, double? Lean, double Sigma, dou
             runs.Line.Stations[nearest].Place
             + (path * half)
             + (runs.Line.Stations[nearest].Inward * (run.Foot + (half * Math.Tan(double.DegreesToRadians(run.Lean)))));
-        return new MeasuredWall(side, lean, spread / Math.Sqrt(Math.Max(1, held.Length / 6.0)), heights[heights.Length / 2], share, place);
+        return new MeasuredWall(side, lean, spread / Math.Sqrt(Math.Max(1, held.Length / 6.0)), height, share, place);
+
+        double At(double share) => Ranks.AtShare(leans, one => one.Weight, share).Lean;
     }
 
-    private static double Weighted((double Lean, double Weight)[] sorted, double share)
-    {
-        var (all, sum) = (sorted.Sum(one => one.Weight), 0.0);
-        foreach (var (lean, weight) in sorted)
-        {
-            sum += weight;
-            if (sum >= share * all)
-                return lean;
-        }
-        return sorted[^1].Lean;
-    }
+    /// <summary>The walls of a pair.</summary>
+    internal static (WallSide One, WallSide Other) Sides(WallPairKind pair) =>
+        pair == WallPairKind.Mesiodistal ? (WallSide.Mesial, WallSide.Distal) : (WallSide.Facial, WallSide.Lingual);
 
     /// <summary>Convergence of two opposite walls; null where one of them doesn't stand.</summary>
     public static (double Degrees, double Sigma)? Convergence(IReadOnlyList<MeasuredWall> walls, WallPairKind pair)
     {
-        var (one, other) = pair == WallPairKind.Mesiodistal ? (WallSide.Mesial, WallSide.Distal) : (WallSide.Facial, WallSide.Lingual);
+        var (one, other) = Sides(pair);
         var (a, b) = (walls.FirstOrDefault(wall => wall.Side == one), walls.FirstOrDefault(wall => wall.Side == other));
         return a?.Lean is { } first && b?.Lean is { } second
             ? (first + second, Math.Sqrt((a.Sigma * a.Sigma) + (b.Sigma * b.Sigma)))

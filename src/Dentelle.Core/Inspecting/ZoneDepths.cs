@@ -29,7 +29,7 @@ public sealed record MeasuredDepth(
     double Area
 )
 {
-    /// <summary>The part that is off most, of a square millimetre at least: what is missing there on the middle; null where none stands out.</summary>
+    /// <summary>The part that is off most, of a square millimetre at least; null where none stands out.</summary>
     public OffPatch? Patch { get; init; }
 
     /// <summary>The shallowest place once noise is evened out; still shallower by what is left of it.</summary>
@@ -61,7 +61,7 @@ internal static class ZoneDepths
         var present = preparation.Present;
         var labels = new int[site.InCut.Length];
         var turned = turn == default ? Rigid.Rest : Rigid.FromTurnVector(turn, default);
-        var walled = preparation.Body is PlannedForm { LeavesFacial: false };
+        var walled = preparation.Walled is not null;
         Array.Fill(labels, -1);
         Parallel.For(0, (labels.Length + 511) / 512, run =>
         {
@@ -89,12 +89,12 @@ internal static class ZoneDepths
         SiteSurface site,
         Preparation preparation,
         FinishLine? line,
+        int[] labels,
         Registration registration,
         double[] lacking,
         double frameDegrees
     )
     {
-        var labels = Labels(site, preparation, line, default);
         var depths = Evened(site, registration.Noise);
         var zones = preparation.Plan.Zones;
         var found = zones.Select((zone, at) => Zone(zone, labels, at)).ToArray();
@@ -124,11 +124,11 @@ internal static class ZoneDepths
             var mean = own.Sum(i => depths[i] * site.Areas[i]) / area;
             var (least, usual, most) = (Share(0.05), Share(0.5), Share(0.95));
             var outcome = preparation.Outcomes.First(one => one.Zone == zone.Zone);
-            double[] missing = [.. own.Select(i => lacking[i]).Where(value => !double.IsNaN(value)).Order()];
+            double[] missing = [.. own.Select(i => lacking[i]).Where(value => !double.IsNaN(value))];
             return new MeasuredDepth(
                 zone.Zone,
                 mean,
-                outcome.IsMeasured && missing.Length > 0 ? outcome.Usual.Value - missing[missing.Length / 2] : depths[usual],
+                outcome.IsMeasured && missing.Length > 0 ? outcome.Usual.Value - Ranks.Middle(missing) : depths[usual],
                 depths[usual],
                 depths[least],
                 depths[most],
@@ -142,17 +142,7 @@ internal static class ZoneDepths
                 Shallowest = depths[sorted[0]],
             };
 
-            int Share(double share)
-            {
-                var sum = 0.0;
-                foreach (var i in sorted)
-                {
-                    sum += site.Areas[i];
-                    if (sum >= share * area)
-                        return i;
-                }
-                return sorted[^1];
-            }
+            int Share(double share) => Ranks.AtShare(sorted, i => site.Areas[i], share);
         }
 
         OffPatch? PatchOf(int[] own, double[] lacking)
@@ -170,7 +160,7 @@ internal static class ZoneDepths
                 var close = standing.Where(i => (site.Mesh.Positions[i] - middle).LengthSquared < 1.5).ToArray();
                 if (close.Sum(i => site.Areas[i]) < large)
                     continue;
-                var amount = close.Select(i => lacking[i]).Order().ElementAt(close.Length / 2);
+                var amount = Ranks.Middle(close.Select(i => lacking[i]));
                 if (worst is null || Math.Abs(amount) > Math.Abs(worst.Off))
                     worst = new OffPatch(amount, site.Mesh.Positions[close.MinBy(i => (site.Mesh.Positions[i] - middle).LengthSquared)]);
             }
@@ -186,15 +176,14 @@ internal static class ZoneDepths
             var together = 2.5;
             var step = Math.Max(1, own.Length / 200);
             var fit = registration.Fit?.Variance(
-                own.Where((_, k) => k % step == 0).Select(i => (site.Frame.Scan(site.Mesh.Positions[i]), ScanDirection(site.OldNormals[i])))
+                own.Where((_, k) => k % step == 0)
+                    .Select(i => (site.Frame.Scan(site.Mesh.Positions[i]), site.Frame.ScanDirection(site.OldNormals[i])))
             )
                 ?? 0;
             return Math.Sqrt(
                 (together * fit) + (1.5 * registration.Noise * registration.Noise * Math.Min(1, patch / area)) + (Triangles * Triangles)
             );
         }
-
-        Vec3 ScanDirection(Vec3 own) => site.Frame.Scan(own) - site.Frame.Scan(default);
     }
 
     /// <summary>Depths as means over a disc: the shallowest of many noisy ones would be the noise's.</summary>

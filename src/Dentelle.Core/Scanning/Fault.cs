@@ -51,8 +51,7 @@ public sealed record Fault(FaultKind Kind, string Place, double Amount)
     private bool IsAngle => Kind is FaultKind.Taper or FaultKind.Path;
 
     /// <summary>The side it lies on; null where it lies in a zone or all round.</summary>
-    public WallSide? Side =>
-        Enum.GetValues<WallSide>().Where(side => Kebab.Of(side) == Place).Select(side => (WallSide?)side).FirstOrDefault();
+    public WallSide? Side => Kebab.TryParse<WallSide>(Place, out var side) ? side : null;
 
     /// <summary>"undercut:distal:0.2".</summary>
     public override string ToString() => string.Create(CultureInfo.InvariantCulture, $"{Kebab.Of(Kind)}:{Place}:{Amount:0.###}");
@@ -61,13 +60,11 @@ public sealed record Fault(FaultKind Kind, string Place, double Amount)
     public static Answer<Fault> Parse(string text)
     {
         var parts = text.Split(':');
-        var kinds = Enum.GetValues<FaultKind>();
-        if (kinds.Where(known => Kebab.Of(known) == parts[0]).Select(known => (FaultKind?)known).FirstOrDefault() is not { } kind)
-            return new Problem(
-                "fault",
-                $"There is no fault “{parts[0]}”; there are {string.Join(", ", kinds.Select(Kebab.Of))}.",
-                [.. kinds.Select(Kebab.Of)]
-            );
+        if (!Kebab.TryParse<FaultKind>(parts[0], out var kind))
+        {
+            string[] known = [.. Enum.GetValues<FaultKind>().Select(Kebab.Of)];
+            return new Problem("fault", $"There is no fault “{parts[0]}”; there are {string.Join(", ", known)}.", known);
+        }
         var place = parts.Length > 2 ? parts[1] : "all";
         if (
             parts.Length is < 2 or > 3

@@ -19,10 +19,10 @@ internal sealed class RowTooth
 
     private readonly MeshTree present;
     private readonly FaultyBody? cut;
-    private readonly Rigid toMouth,
-        toOwn;
-    private readonly bool fromMirror,
-        left;
+    private readonly ArchPose pose;
+
+    /// <summary>Asked for every sample, so worked out once.</summary>
+    private readonly Rigid toOwn;
     private readonly AngleTable crest;
     private readonly ToothForm form;
     private readonly (Vec3 Middle, double Radius)? nick;
@@ -45,17 +45,8 @@ internal sealed class RowTooth
     )
     {
         (Code, form, this.crest, this.present, this.cut, this.nick) = (code, tooth.Form, crest, present, cut, nick);
-        (toMouth, toOwn, fromMirror, left) = (pose.Motion, pose.Motion.Inverse, pose.FromMirror, pose.Left);
-        var box = Box3.Empty;
-        var own = present.Mesh.Box;
-        foreach (var x in (ReadOnlySpan<double>)[own.Low.X, own.High.X])
-        {
-            foreach (var y in (ReadOnlySpan<double>)[own.Low.Y, own.High.Y])
-            {
-                foreach (var z in (ReadOnlySpan<double>)[own.Low.Z, own.High.Z])
-                    box = box.With(ToMouth(new Vec3(x, y, z)));
-            }
-        }
+        (this.pose, toOwn) = (pose, pose.Motion.Inverse);
+        var box = present.Mesh.Box.Corners.Aggregate(Box3.Empty, (all, corner) => all.With(ToMouth(corner)));
         Box = box;
     }
 
@@ -69,15 +60,11 @@ internal sealed class RowTooth
 
     public Vec3 ToOwn(Vec3 mouth)
     {
-        var p = toOwn.Apply(left ? mouth with { X = -mouth.X } : mouth);
-        return fromMirror ? p with { X = -p.X } : p;
+        var p = toOwn.Apply(pose.Left ? mouth with { X = -mouth.X } : mouth);
+        return pose.FromMirror ? p with { X = -p.X } : p;
     }
 
-    public Vec3 ToMouth(Vec3 own)
-    {
-        var p = toMouth.Apply(fromMirror ? own with { X = -own.X } : own);
-        return left ? p with { X = -p.X } : p;
-    }
+    public Vec3 ToMouth(Vec3 own) => pose.ToMouth(own);
 
     public Searches Begin() => new(present.Search(), cut?.Search());
 

@@ -20,21 +20,9 @@ internal static class ScannerEye
         var askew = Rigid.Turned(new Vec3(dice.Normal(), dice.Normal(), dice.Normal()), 20 + (dice.Even() * 30));
         var back = askew.Inverse;
         var turned = new TurnedField(field, back);
-        var box = Box3.Empty;
-        foreach (var tooth in teeth)
-        {
-            var own = tooth.Box.Grown(1);
-            for (var corner = 0; corner < 8; corner++)
-                box = box.With(
-                    askew.Apply(
-                        new Vec3(
-                            (corner & 1) == 0 ? own.Low.X : own.High.X,
-                            (corner & 2) == 0 ? own.Low.Y : own.High.Y,
-                            (corner & 4) == 0 ? own.Low.Z : own.High.Z
-                        )
-                    )
-                );
-        }
+        var box = teeth
+            .SelectMany(tooth => tooth.Box.Grown(1).Corners)
+            .Aggregate(Box3.Empty, (all, corner) => all.With(askew.Apply(corner)));
         var surface = Onto(field, SurfaceExtraction.Of(SampledField.Of(turned, box, options.Spacing, cancel: cancel)).Moved(back));
         var seen = SeenVertices(surface, teeth, dice);
         var shown = surface.Where(i =>

@@ -99,7 +99,7 @@ public static class StandInScanner
         var before = Seen(Row(false), toBefore);
         var after = Seen(Row(true), toAfter);
         var opposing = codes
-            .Select(Opposite)
+            .Select(code => code.Antagonists[0])
             .SelectMany(code => (ToothCode[])[.. Beside(code), code])
             .Distinct()
             .OrderBy(code => code.ArchPlace);
@@ -135,7 +135,7 @@ public static class StandInScanner
         AngleTable Crest(ToothForm form, Preparation? retracted) =>
             new(angle =>
             {
-                var gum = form.Unplaced(form.Neck(angle)).Z + aboveNeck;
+                var gum = form.NeckLevel(angle) + aboveNeck;
                 return (retracted?.Body as PlannedForm)?.Margin is { } margin ? Math.Min(gum, margin.Level(angle) - Retracted) : gum;
             });
 
@@ -250,18 +250,6 @@ public static class StandInScanner
 
     private static IEnumerable<ToothCode> Beside(ToothCode code) =>
         new[] { code.MesialNeighbour, code.DistalNeighbour }.OfType<ToothCode>().Where(near => near.Position < 8);
-
-    private static ToothCode Opposite(ToothCode code) =>
-        ToothCode.Of(
-            code.Quadrant switch
-            {
-                1 => 4,
-                2 => 3,
-                3 => 2,
-                _ => 1,
-            },
-            code.Position
-        );
 
     /// <summary>Any turn, some centimetres away.</summary>
     private static Rigid Motion(Dice dice)

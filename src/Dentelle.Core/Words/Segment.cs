@@ -32,6 +32,9 @@ public static class Segments
         return position - (8 * Math.Floor(position / 8));
     }
 
+    /// <summary>The segment at a position.</summary>
+    public static Segment At(double position) => (Segment)((int)Math.Round(position) % 8);
+
     /// <summary>The direction of a segment's middle: what <see cref="Position"/> is asked of.</summary>
     public static double Angle(Segment segment) => (2 - (int)segment) * Math.PI / 4;
 }

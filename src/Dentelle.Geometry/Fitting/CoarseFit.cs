@@ -40,7 +40,7 @@ public static class CoarseFit
             Try(motion);
         if (found.Count == 0 || found.Max(one => one.Score) < Sure)
         {
-            foreach (var motion in ByAxes(moving, target.Mesh))
+            foreach (var motion in PrincipalAxes.Ways(moving, target.Mesh))
                 Try(motion);
         }
         if (found.Count == 0)
@@ -174,15 +174,6 @@ public static class CoarseFit
             }
             return held;
         }
-    }
-
-    private static IEnumerable<Rigid> ByAxes(Mesh moving, Mesh target)
-    {
-        var (from, to) = (PrincipalAxes.Of(moving).Inverse, PrincipalAxes.Of(target));
-        foreach (
-            var flip in (Rigid[])[Rigid.Rest, Rigid.Turned(Vec3.UnitX, 180), Rigid.Turned(Vec3.UnitY, 180), Rigid.Turned(Vec3.UnitZ, 180)]
-        )
-            yield return from.Then(flip).Then(to);
     }
 
     private static bool Differs(Rigid one, Rigid other, Box3 box, double times = 1) =>

@@ -43,15 +43,10 @@ public static class PrincipalAxes
     /// </summary>
     public static Rigid Align(Mesh moving, MeshTree target)
     {
-        var (from, to) = (Of(moving).Inverse, Of(target.Mesh));
         var best = (Motion: Rigid.Rest, Sum: double.PositiveInfinity);
         var step = Math.Max(1, moving.Positions.Length / 500);
-        foreach (
-            var flip in (ReadOnlySpan<Rigid>)
-                [Rigid.Rest, Rigid.Turned(Vec3.UnitX, 180), Rigid.Turned(Vec3.UnitY, 180), Rigid.Turned(Vec3.UnitZ, 180)]
-        )
+        foreach (var motion in Ways(moving, target.Mesh))
         {
-            var motion = from.Then(flip).Then(to);
             var sum = 0.0;
             for (var i = 0; i < moving.Positions.Length; i += step)
                 sum += Math.Pow(target.Closest(motion.Apply(moving.Positions[i])).Distance, 2);
@@ -59,5 +54,13 @@ public static class PrincipalAxes
                 best = (motion, sum);
         }
         return best.Motion;
+    }
+
+    /// <summary>The four proper ways to lay the axes of one surface over those of another.</summary>
+    public static IEnumerable<Rigid> Ways(Mesh moving, Mesh target)
+    {
+        var (from, to) = (Of(moving).Inverse, Of(target));
+        Rigid[] flips = [Rigid.Rest, Rigid.Turned(Vec3.UnitX, 180), Rigid.Turned(Vec3.UnitY, 180), Rigid.Turned(Vec3.UnitZ, 180)];
+        return flips.Select(flip => from.Then(flip).Then(to));
     }
 }

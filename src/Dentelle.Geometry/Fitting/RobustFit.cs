@@ -61,9 +61,6 @@ public static class RobustFit
     /// <summary>Tukey's constant: 95 % as sure as least squares where nothing has changed.</summary>
     private const double Tukey = 4.685;
 
-    /// <summary>Of a normal distribution the standard deviation over the median of its absolute values.</summary>
-    private const double OverMedian = 1.4826;
-
     /// <param name="target">The surface that stands still.</param>
     /// <param name="moving">Points of the one that moves.</param>
     /// <param name="start">A motion that brings them near.</param>
@@ -135,8 +132,7 @@ public static class RobustFit
         }
         if (counted.Count == 0)
             return (new double[moved.Length], 0);
-        counted.Sort();
-        var scale = OverMedian * counted[counted.Count / 2];
+        var scale = Ranks.OverMedian * Ranks.Middle(counted);
         var limit = Tukey * Math.Max(scale, leastScale);
         return (
             Array.ConvertAll(residuals, residual =>

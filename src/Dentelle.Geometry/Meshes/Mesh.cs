@@ -64,6 +64,18 @@ public sealed class Mesh
         return (b - a).Cross(c - a);
     }
 
+    /// <summary>What part each corner of a triangle has in a place on it: together one (barycentric).</summary>
+    public (double A, double B, double C) Shares(int triangle, Vec3 place)
+    {
+        var (a, b, c) = Triangle(triangle);
+        var normal = (b - a).Cross(c - a);
+        var area = normal.LengthSquared;
+        if (area == 0)
+            return (1, 0, 0);
+        var (second, third) = (normal.Dot((place - a).Cross(c - a)) / area, normal.Dot((b - a).Cross(place - a)) / area);
+        return (1 - second - third, second, third);
+    }
+
     /// <summary>Surface area; summed in double.</summary>
     public double Area
     {

@@ -157,7 +157,7 @@ public static class CreaseTracing
 
     private static Bend At(MeshTree tree, Bend[] bends, SurfacePoint place)
     {
-        var (a, b, c) = Shares(tree, place);
+        var (a, b, c) = tree.Mesh.Shares(place.Triangle, place.Place);
         var corners = tree.Mesh.Corners.Slice(3 * place.Triangle, 3);
         return new Bend(
             (bends[corners[0]].Greatest * a) + (bends[corners[1]].Greatest * b) + (bends[corners[2]].Greatest * c),
@@ -167,21 +167,9 @@ public static class CreaseTracing
 
     private static Vector3 Smooth(MeshTree tree, SurfacePoint place)
     {
-        var (a, b, c) = Shares(tree, place);
+        var (a, b, c) = tree.Mesh.Shares(place.Triangle, place.Place);
         var corners = tree.Mesh.Corners.Slice(3 * place.Triangle, 3);
         var normals = tree.Mesh.Normals;
         return Vector3.Normalize((normals[corners[0]] * (float)a) + (normals[corners[1]] * (float)b) + (normals[corners[2]] * (float)c));
-    }
-
-    /// <summary>Barycentric shares of a place in its triangle.</summary>
-    private static (double A, double B, double C) Shares(MeshTree tree, SurfacePoint place)
-    {
-        var (a, b, c) = tree.Mesh.Triangle(place.Triangle);
-        var normal = (b - a).Cross(c - a);
-        var area = normal.LengthSquared;
-        if (area == 0)
-            return (1, 0, 0);
-        var (second, third) = (normal.Dot((place.Place - a).Cross(c - a)) / area, normal.Dot((b - a).Cross(place.Place - a)) / area);
-        return (1 - second - third, second, third);
     }
 }
