@@ -4,7 +4,6 @@ using Dentelle.Core.Exchange;
 using Dentelle.Core.Inspecting;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Scanning;
-using Dentelle.Geometry.Files;
 
 namespace Dentelle.Cli;
 
@@ -44,24 +43,17 @@ internal static class ScanCommands
         var preparations = planned.Units.Select(unit => unit.Preparation).ToArray();
         if (!StandInScanner.Make(preparations, faults, wanted, handbook.Protocol, handbook.Forms).Is(out var scan, out problem))
             return problem;
-        var (folder, name) = (
-            options.Value("--out") ?? ScannerFolder,
-            $"{string.Join('-', scan.Truth.Preparations.Select(one => one.Plan.Tooth.Iso))}-{wanted.Seed}"
-        );
+        var folder = options.Value("--out") ?? ScannerFolder;
         return BodyCommands.Written(folder, () =>
         {
             var files = new List<string>();
-            foreach (
-                var (part, mesh) in (ReadOnlySpan<(string, Geometry.Meshes.Mesh)>)
-                    [("before", scan.Before), ("after", scan.After), ("antagonist", scan.Antagonist!)]
-            )
+            foreach (var file in StandInFiles.Of(scan))
             {
-                files.Add(Path.Combine(folder, $"{name}-{part}.stl"));
-                MeshFile.Write(mesh, files[^1], MeshFormat.StlBinary);
+                files.Add(Path.Combine(folder, file.Name));
+                using var stream = File.Create(files[^1]);
+                file.Write(stream);
             }
-            var document = TruthDocument.From(scan.Truth, [.. files.Select(file => Path.GetFileName(file))]);
-            files.Add(Path.Combine(folder, $"{name}-truth.json"));
-            File.WriteAllText(files[^1], JsonDocuments.Write(document));
+            var document = TruthDocument.From(scan.Truth, [.. files.SkipLast(1).Select(file => Path.GetFileName(file))]);
             return options.Has("--json")
                 ? JsonDocuments.Write(document)
                 : string.Join(

@@ -32,7 +32,7 @@ internal static class ScanTable
         Line($"{"zone", -38}{"plan", 6}{"cut", 7}{"±", 7}{"5 %", 7}{"95 %", 7}");
         foreach (var zone in document.Depth.Zones ?? [])
         {
-            var (name, cut, doubt) = (zone.Zone, zone.UsualMm, zone.UncertaintyMm);
+            var (name, cut, doubt) = (zone.Zone, new Mm(zone.UsualMm).Told.Rounded, zone.UncertaintyMm);
             Line($"{name, -38}{zone.PlannedMm, 6:0.00}{cut, 7:0.00}{doubt, 7:0.00}{zone.P5Mm, 7:0.00}{zone.P95Mm, 7:0.00}");
         }
         text.AppendLine();

@@ -115,6 +115,16 @@ public sealed class Bin(DentelleDb db, TimeProvider clock)
                 foreach (var unit in await units.Select(row => row.Id).ToListAsync(stop))
                     await db.Database.ExecuteSqlAsync($"""DELETE FROM "Plans" WHERE "UnitId" = {unit}""", stop);
                 await db.Readings.Where(row => units.Any(unit => unit.Id == row.UnitId)).ExecuteDeleteAsync(stop);
+                await db.ScanSets.IgnoreQueryFilters().Where(row => cases.Any(whole => whole.Id == row.CaseId)).ExecuteDeleteAsync(stop);
+                // A file goes with the last that names it; the store is cleared of it afterwards (ScanStore).
+                await db
+                    .ScanFiles.Where(file =>
+                        !db
+                            .ScanSets.IgnoreQueryFilters()
+                            .Any(row => row.Before == file.Sha256 || row.After == file.Sha256 || row.Antagonist == file.Sha256)
+                        && file.At <= before
+                    )
+                    .ExecuteDeleteAsync(stop);
                 await db.StepTicks.IgnoreQueryFilters().Where(row => cases.Any(whole => whole.Id == row.CaseId)).ExecuteDeleteAsync(stop);
                 var gone = await units.Where(row => row.RemovedAt != null).CountAsync(stop);
                 await units.ExecuteDeleteAsync(stop);

@@ -26,6 +26,10 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
 
     public DbSet<KeptSumRow> KeptSums => Set<KeptSumRow>();
 
+    public DbSet<ScanFileRow> ScanFiles => Set<ScanFileRow>();
+
+    public DbSet<ScanSetRow> ScanSets => Set<ScanSetRow>();
+
     internal IQueryable<CaseRow> WholeCases() =>
         Cases.AsSplitQuery().Include(row => row.Units.OrderBy(unit => unit.Order)).ThenInclude(unit => unit.Readings);
 
@@ -111,6 +115,16 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options) : DbContext
             row.Property(entry => entry.On).HasConversion<string>();
             row.HasIndex(entry => new { entry.BurId, entry.Entry });
             row.HasIndex(entry => entry.Entry);
+            row.HasQueryFilter(entry => entry.TakenBackAt == null);
+        });
+        modelBuilder.Entity<ScanFileRow>().HasKey(entry => entry.Sha256);
+        modelBuilder.Entity<ScanSetRow>(row =>
+        {
+            row.HasIndex(entry => new { entry.CaseId, entry.Entry });
+            row.HasIndex(entry => entry.Entry);
+            foreach (var name in (string[])[nameof(ScanSetRow.Before), nameof(ScanSetRow.After), nameof(ScanSetRow.Antagonist)])
+                row.HasOne(typeof(ScanFileRow)).WithMany().HasForeignKey(name).OnDelete(DeleteBehavior.Restrict);
+            row.HasOne<CaseRow>().WithMany().HasForeignKey(entry => entry.CaseId);
             row.HasQueryFilter(entry => entry.TakenBackAt == null);
         });
         modelBuilder.Entity<SettingsRow>(row =>

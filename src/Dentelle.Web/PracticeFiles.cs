@@ -10,6 +10,20 @@ public sealed record PracticeFiles
     /// <summary>Whether an empty database is filled with the demonstration practice.</summary>
     public bool Demo { get; init; }
 
+    /// <summary>Where a scanner's export lands; in the data folder when not set.</summary>
+    public string? Scanner { get; init; }
+
+    /// <summary>Largest file of a scan that is taken, megabytes.</summary>
+    public int ScanMegabytes { get; init; } = 200;
+
+    /// <summary>How many sets of scans one case may have.</summary>
+    public int ScanSetsOfCase { get; init; } = 40;
+
+    public string ScannerFolder => Scanner ?? Path.Combine(Data, "scanner");
+
+    /// <summary>Large files beside the database, by digest.</summary>
+    public string FilesFolder => Path.Combine(Data, "files");
+
     public string DatabasePath => Path.Combine(Data, "dentelle.db");
 
     /// <summary>One file a day; its date goes before the ending.</summary>

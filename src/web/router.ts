@@ -11,6 +11,7 @@ export const places = {
   '/case/:id': 'Case',
   '/unit/:id': 'Unit',
   '/case/:id/sheet': 'Run sheet',
+  '/inspect/:id': 'Inspect',
   '/drawer': 'Drawer',
   '/protocols': 'Protocols',
 } as const;

@@ -32,6 +32,9 @@ public sealed record MeasureDocument(
     /// <summary>Room to the antagonist, closed; only where one was given.</summary>
     public IReadOnlyList<RoomFigures>? Clearance { get; init; }
 
+    /// <summary>How near the neighbours stand to the cut; only those that were scanned.</summary>
+    public IReadOnlyList<GapFigures>? Gaps { get; init; }
+
     /// <summary>In the order in which they are to be looked at; only where a plan was given.</summary>
     public IReadOnlyList<FindingFigures>? Findings { get; init; }
 
@@ -105,6 +108,7 @@ public sealed record MeasureDocument(
             Clearance = tooth.Room is { } room
                 ? [.. room.Zones.Select(zone => new RoomFigures(zone.Zone.Name, Round(zone.After), Round(zone.Before)))]
                 : null,
+            Gaps = [.. tooth.Gaps.Select(gap => new GapFigures(Kebab.Of(gap.Side), Round(gap.Gap), Three(gap.Place)))],
             Findings = findings is null ? null : [.. findings.Select(FindingFigures.From)],
         };
     }

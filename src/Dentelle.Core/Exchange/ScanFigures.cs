@@ -126,6 +126,9 @@ public sealed record EdgeFigures(string Side, double RadiusMm, double TurnDeg, d
 /// <param name="RoomBeforeMm">Likewise before cutting.</param>
 public sealed record RoomFigures(string Zone, double RoomMm, double RoomBeforeMm);
 
+/// <param name="GapMm">Between the cut surface and the neighbour's.</param>
+public sealed record GapFigures(string Side, double GapMm, double[] At);
+
 /// <param name="Kind">
 /// depth, patch, undercut, wall, tipped, margin-width, margin-level, margin-step, margin-rough, lip, fossa, sharp-edge, neighbour.
 /// </param>

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
@@ -24,13 +25,20 @@ public sealed record InspectedScans(Scan Before, Scan After, Scan? Antagonist = 
 }
 
 /// <summary>A stage of the work, for whoever waits.</summary>
+[JsonConverter(typeof(KebabCase<InspectionStage>))]
 public enum InspectionStage
 {
+    Reading,
     Aligning,
     Finding,
     Framing,
     Measuring,
 }
+
+/// <summary>What is told while it is worked on.</summary>
+/// <param name="Tooth">The tooth it is about; null while it is all of them.</param>
+/// <param name="Measured">Where a tooth is done, what was found.</param>
+public sealed record InspectionNews(InspectionStage Stage, ToothCode? Tooth = null, MeasuredTooth? Measured = null);
 
 /// <summary>One cut tooth, measured. Places are in the tooth's own frame: x mesial, y facial, z to the bite.</summary>
 public sealed record MeasuredTooth
@@ -77,6 +85,19 @@ public sealed record MeasuredTooth
     public IReadOnlyList<TouchedNeighbour> Touched { get; init; } = [];
 
     public required WallPlanes Planes { get; init; }
+
+    /// <summary>How near the neighbours stand; only those that were scanned.</summary>
+    public IReadOnlyList<NeighbourGap> Gaps { get; init; } = [];
+
+    /// <summary>The cut surface by itself.</summary>
+    public required EvenedCut Cut { get; init; }
+
+    /// <summary>A place or direction of the tooth's own frame where bodies are shown: as the tooth stands.</summary>
+    public Vec3 Shown(Vec3 own) => Preparation.Present.Standing(own, Preparation.Plan.Tooth);
+
+    /// <summary>A place or direction that was pointed at there, in the tooth's own frame.</summary>
+    public Vec3 Own(Vec3 shown) =>
+        Preparation.Present.Form.Placing.Inverse.Apply(Preparation.Plan.Tooth.IsMirrored ? shown with { X = -shown.X } : shown);
 }
 
 /// <summary>Two scans and what was planned, measured.</summary>
@@ -87,6 +108,14 @@ public sealed record Inspection(Registration Registration, IReadOnlyList<Measure
 
     /// <summary>The least cutting with which every wall leans from one path by the plan's least.</summary>
     public required Relief Relief { get; init; }
+
+    /// <summary>The scan before, whose frame all teeth are found in.</summary>
+    public required SeenSurface Before { get; init; }
+
+    /// <summary>The other jaw, closed; null where it wasn't scanned.</summary>
+    public SeenSurface? Antagonist { get; init; }
+
+    public InspectedBodies BodiesOf(MeasuredTooth tooth) => new(this, tooth);
 }
 
 /// <summary>Measures what was cut, from scans before and after, against the plan.</summary>
@@ -99,24 +128,28 @@ public static class Inspector
     private const double PoorFit = 0.1,
         PoorFrameDegrees = 1.5;
 
+    /// <summary>Of several cut teeth so many of the largest are looked at for one, and none much smaller.</summary>
+    private const int MostLikely = 4;
+    private const double LikelyShare = 0.3;
+
     /// <param name="scans">What was scanned.</param>
     /// <param name="planned">What was planned, in any order.</param>
     /// <param name="protocol">Radii, the gum's height, limits.</param>
-    /// <param name="progress">Gets the stage that begins.</param>
+    /// <param name="progress">Gets the stage that begins, and each tooth as it is done.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>A problem where the scans can't be laid together, nothing was cut or a tooth isn't found.</returns>
     public static Answer<Inspection> Measure(
         InspectedScans scans,
         IReadOnlyList<Preparation> planned,
         Protocol protocol,
-        IProgress<InspectionStage>? progress = null,
+        IProgress<InspectionNews>? progress = null,
         CancellationToken cancel = default
     )
     {
         Preparation[] cut = [.. planned.Where(one => one.Body is not null)];
         if (cut.Length == 0)
             return new Problem("no-body", "Nothing is planned to be cut on these teeth.");
-        progress?.Report(InspectionStage.Aligning);
+        progress?.Report(new(InspectionStage.Aligning));
         var before = new SeenSurface(scans.Before);
         var after = scans.After.Surface;
         Registration registration;
@@ -124,36 +157,37 @@ public static class Inspector
             registration = Given(before, after);
         else if (!Alignment.Of(before, after, scans.Picked, cancel).Is(out registration!, out var problem))
             return problem;
-        progress?.Report(InspectionStage.Finding);
+        progress?.Report(new(InspectionStage.Finding));
         var sites = CutSite.Of(before, after.Moved(registration.Motion), registration.Noise, cancel);
         if (sites.Count == 0)
             return new Problem(
                 "nothing-cut",
                 $"Nothing of the scan after lies more than {CutSite.Threshold(registration.Noise):0.00} inside the scan before: "
-                    + "nothing was cut."
+                    + "nothing was cut, or before and after stand the wrong way round."
             );
         if (sites.Count < cut.Length)
             return new Problem(
                 "teeth-cut",
                 $"{cut.Length} teeth are planned, but only {sites.Count} {(sites.Count == 1 ? "place was" : "places were")} cut."
             );
-        var antagonist = scans.Antagonist is { } opposing ? new MeshTree(opposing.Surface) : null;
+        var antagonist = scans.Antagonist is { } opposing ? new SeenSurface(opposing) : null;
         var (teeth, told) = (new List<MeasuredTooth>(), new HashSet<string>());
-        progress?.Report(InspectionStage.Framing);
+        progress?.Report(new(InspectionStage.Framing));
         foreach (var (preparation, site, frame) in Matched(cut, sites, before, scans.AreFramed))
         {
             cancel.ThrowIfCancellationRequested();
             var near = Alignment.Near(registration, before, after, site.Middle, FitReach, cancel);
-            progress?.Report(InspectionStage.Measuring);
+            progress?.Report(new(InspectionStage.Measuring, preparation.Plan.Tooth));
             var tooth = One(preparation, before, after, near, frame, protocol, cancel);
             if (antagonist is not null)
             {
-                if (Room.Of(before, tooth, antagonist).Is(out var room, out var apart))
+                if (Room.Of(before, tooth, antagonist.Tree).Is(out var room, out var apart))
                     tooth = tooth with { Room = room };
                 else
                     told.Add(apart.Sentence);
             }
             teeth.Add(tooth);
+            progress?.Report(new(InspectionStage.Measuring, preparation.Plan.Tooth, tooth));
         }
         var lean = cut.Min(one => one.Plan.Convergence.Value.Least.PerWall.Degrees);
         WallPlanes[] planes = [.. teeth.Select(tooth => tooth.Planes)];
@@ -162,6 +196,8 @@ public static class Inspector
         {
             SharedPath = shared,
             Relief = WallPlanes.LeastRelief(planes, shared.Direction, lean),
+            Before = before,
+            Antagonist = antagonist,
         };
     }
 
@@ -193,7 +229,11 @@ public static class Inspector
     )
     {
         if (cut.Length == 1)
-            return [With(cut[0], sites[0])];
+        {
+            // Where several teeth were cut, the one that is asked about is the one whose form fits.
+            var likely = sites.Take(MostLikely).Where(site => site.Volume > LikelyShare * sites[0].Volume).ToArray();
+            return [likely.Select(site => With(cut[0], site)).MinBy(tooth => tooth.Frame.Misfit)];
+        }
         // Along the arch in the order of the teeth; which end is which tells how well their forms fit.
         CutSite[] largest = [.. sites.Take(cut.Length)];
         var (first, last) = Farthest(largest);
@@ -262,7 +302,7 @@ public static class Inspector
         var surface = new PlannedSurface(preparation);
         var lacking = surface.Against(site);
         var labels = ZoneDepths.Labels(site, preparation, line, default);
-        return new MeasuredTooth
+        var tooth = new MeasuredTooth
         {
             Preparation = preparation,
             Frame = frame,
@@ -281,6 +321,8 @@ public static class Inspector
             Groove = GrooveShift.Of(site, preparation, surface),
             Touched = TouchedNeighbour.All(site, preparation.Present),
             Planes = planes,
+            Cut = cut,
         };
+        return tooth with { Gaps = [.. NeighbourGap.All(tooth)] };
     }
 }

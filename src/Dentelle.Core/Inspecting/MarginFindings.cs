@@ -33,7 +33,10 @@ internal static class MarginFindings
                             : $"{ScanJudge.Told(width)} wide of {ScanJudge.Told(asked)}: leave it; look what is left of the wall.",
                         place,
                         1.2 * Math.Abs(width - asked) / tolerance.Value
-                    );
+                    ) with
+                    {
+                        Beside = new Measured(width, asked, least, most),
+                    };
             }
             if (segment.Lip > limits.LipMostMm.Value)
                 yield return Found(
@@ -59,7 +62,10 @@ internal static class MarginFindings
                         : "It can't be brought up: see how far it is into the sulcus before an impression is taken.",
                     place,
                     1.5 * Math.Abs(segment.Level - level) / limits.LevelOffMostMm.Value
-                );
+                ) with
+                {
+                    Beside = new Measured(segment.Level, level, level - limits.LevelOffMostMm.Value, level + limits.LevelOffMostMm.Value),
+                };
             if (
                 margin.Rough.TryGetValue(segment.Segment, out var rough)
                 && rough > limits.RoughMostMm.Value

@@ -61,4 +61,22 @@ public sealed record ScanFinding(
     string Instruction,
     Vec3 Place,
     double Weight
-);
+)
+{
+    public bool IsOfMargin =>
+        Kind
+            is ScanFindingKind.MarginWidth
+                or ScanFindingKind.MarginLevel
+                or ScanFindingKind.MarginStep
+                or ScanFindingKind.MarginRough
+                or ScanFindingKind.Lip;
+
+    /// <summary>What was measured beside what was planned; null where there is no such number.</summary>
+    public Measured? Beside { get; init; }
+}
+
+/// <param name="Value">As measured; millimetres, degrees for walls.</param>
+/// <param name="Planned">What the plan wants.</param>
+/// <param name="Least">From where on the plan is content.</param>
+/// <param name="Most">Up to where.</param>
+public readonly record struct Measured(double Value, double Planned, double Least, double Most);

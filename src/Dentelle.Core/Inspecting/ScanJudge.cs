@@ -1,6 +1,7 @@
 using Dentelle.Core.Burs;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 
@@ -10,7 +11,7 @@ namespace Dentelle.Core.Inspecting;
 public static class ScanJudge
 {
     /// <summary>Of a normal distribution this many standard deviations hold 95 in 100.</summary>
-    internal const double Sure = 1.96;
+    public const double Sure = 1.96;
 
     /// <summary>Half of the finest step in which depths are told.</summary>
     private const double Finest = 0.025;
@@ -26,13 +27,20 @@ public static class ScanJudge
     {
         var found = new List<ScanFinding>();
         var (plan, limits) = (tooth.Preparation.Plan, protocol.Inspection);
-        found.AddRange(Depths(tooth, protocol, widths));
+        var undercut =
+            plan.Rules().HasWalls && tooth.Undercut.Depth - tooth.Registration.Noise > limits.UndercutMostMm.Value ? tooth.Undercut : null;
+        foreach (var depth in Depths(tooth, protocol, widths))
+        {
+            // A hollow that hides along the path is the undercut itself: told once.
+            if (depth is not { Kind: ScanFindingKind.Patch, Verdict: Verdict.Over } || !IsHollow(depth, undercut))
+                found.Add(depth);
+        }
         if (plan.Rules().HasWalls)
         {
             found.AddRange(WallFindings.Of(tooth, limits));
             found.AddRange(MarginFindings.Of(tooth, limits, protocol.Tolerance));
         }
-        if (plan.Rules().HasWalls && tooth.Undercut.Depth - tooth.Registration.Noise > limits.UndercutMostMm.Value)
+        if (undercut is not null)
             found.Add(Undercut(tooth, limits));
         if (tooth.Groove is { } groove && Math.Abs(groove.Off) > limits.FossaOffMostMm.Value + (Sure * groove.Sigma))
             found.Add(
@@ -70,6 +78,12 @@ public static class ScanJudge
         return [.. found.OrderByDescending(finding => finding.Weight)];
     }
 
+    private static bool IsHollow(ScanFinding patch, SiteUndercut? undercut)
+    {
+        const double near = 3;
+        return undercut is not null && (patch.Place - undercut.Place).Length < near;
+    }
+
     private static IEnumerable<ScanFinding> Depths(MeasuredTooth tooth, Protocol protocol, Func<string, Func<Mm, InWidths>?>? widths)
     {
         var tolerance = protocol.Tolerance.Value;
@@ -101,7 +115,10 @@ public static class ScanJudge
                 finding.Instruction,
                 finding.Verdict == Verdict.Over ? depth.MostPlace : depth.LeastPlace,
                 (finding.Verdict == Verdict.Critical ? 3 : 2) * off / tolerance
-            );
+            )
+            {
+                Beside = Beside(depth, zone),
+            };
         }
     }
 
@@ -124,7 +141,16 @@ public static class ScanJudge
                 : "The zone is right on the whole; leave the hollow, block it out if it holds the restoration up.",
             patch.Place,
             2 * Math.Abs(patch.Off) / tolerance
-        );
+        )
+        {
+            Beside = Beside(depth, tooth.Preparation.Plan.Zone(depth.Zone.Name)!) with { Value = depth.Usual - patch.Off },
+        };
+    }
+
+    private static Measured Beside(MeasuredDepth depth, ZonePlan zone)
+    {
+        var range = zone.Depth.Value;
+        return new Measured(depth.Usual, range.Target.Value, range.Least.Value, range.Most.Value);
     }
 
     private static ScanFinding Sharp(EdgeRounding edge, InspectionLimits limits) =>

@@ -37,6 +37,9 @@ public sealed record ToothFrame(Rigid ToOwn, Vec3 Size, double Rms, bool IsMirro
 
     /// <summary>A place of the tooth's own frame on the form.</summary>
     public Vec3 OnForm(Vec3 own) => new(own.X / Size.X, own.Y / Size.Y, own.Z / Size.Z);
+
+    /// <summary>A place of the form in the tooth's own frame.</summary>
+    public Vec3 FromForm(Vec3 form) => new(form.X * Size.X, form.Y * Size.Y, form.Z * Size.Z);
 }
 
 /// <summary>Lays a form over the uncut crown: point to plane in nine unknowns, the form's three sizes among them.</summary>

@@ -86,7 +86,7 @@ public sealed class EvenedCut
 
     public EvenedCut(SiteSurface site)
     {
-        var mesh = site.Noise == 0 ? site.Mesh : Even(site);
+        var mesh = site.Noise == 0 ? site.Mesh : Even(site, i => site.InCut[i]);
         Vertices = [.. Enumerable.Range(0, site.InCut.Length).Where(i => site.InCut[i])];
         Places = Array.ConvertAll(Vertices, i => mesh.Positions[i]);
         Normals = Array.ConvertAll(Vertices, i => mesh.Normals[i]);
@@ -105,7 +105,8 @@ public sealed class EvenedCut
 
     public MeshTree Tree { get; }
 
-    private static Mesh Even(SiteSurface site)
+    /// <summary>The site's surface with its noise evened out where it moves.</summary>
+    internal static Mesh Even(SiteSurface site, Func<int, bool> moves)
     {
         var (now, next) = (site.Mesh.Positions.ToArray(), site.Mesh.Positions.ToArray());
         var (ring, corners) = (site.Mesh.Ring, site.Mesh.Corners.ToArray());
@@ -113,7 +114,7 @@ public sealed class EvenedCut
         {
             Parallel.For(0, now.Length, i =>
             {
-                if (!site.InCut[i])
+                if (!moves(i))
                     return;
                 var (sum, count) = (Vector3.Zero, 0);
                 foreach (var triangle in ring.Around(i))

@@ -13,6 +13,7 @@ internal static class WallFindings
         var (plan, walls) = (tooth.Preparation.Plan, tooth.Walls);
         var range = plan.Convergence.Value;
         var off = limits.LeanOffMostDeg.Value;
+        var planned = new Measured(0, range.Target.PerWall.Degrees, range.Least.PerWall.Degrees, range.Most.PerWall.Degrees);
         var tipped = new List<WallSide>();
         foreach (var pair in Enum.GetValues<WallPairKind>())
         {
@@ -58,7 +59,10 @@ internal static class WallFindings
                     "A wall that leans in so far holds little: make the lower part steeper where the shelf gives room, or add a "
                         + "groove; it can't be put back.",
                     off
-                );
+                ) with
+                {
+                    Beside = planned with { Value = lean },
+                };
             else if (lean + doubt < range.Least.PerWall.Degrees - off / 2)
                 yield return Found(
                     wall,
@@ -67,7 +71,10 @@ internal static class WallFindings
                     lean < 0 ? $"{Degrees(-lean)}° out" : $"Only {Degrees(lean)}° in, planned {Degrees(range.Target.PerWall.Degrees)}",
                     "It may bind or not be seen by the scanner: lean the bur in by the difference.",
                     off
-                );
+                ) with
+                {
+                    Beside = planned with { Value = lean },
+                };
         }
 
         MeasuredWall? Lean(WallSide side) => walls.FirstOrDefault(wall => wall.Side == side && wall.Lean is not null);

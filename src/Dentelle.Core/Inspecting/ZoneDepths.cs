@@ -12,7 +12,7 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="Median">Of the depths as they are.</param>
 /// <param name="Least">Twentieth part from below; the very least of many noisy depths says nothing.</param>
 /// <param name="Most">Twentieth part from above.</param>
-/// <param name="Sigma">Standard deviation of the usual depth: noise, fit, frame.</param>
+/// <param name="Doubt">Of the usual depth.</param>
 /// <param name="LeastPlace">Where the least lies, in the tooth's own frame.</param>
 /// <param name="MostPlace">Where the most lies.</param>
 /// <param name="Area">How much of the surface was seen, square millimetres.</param>
@@ -23,17 +23,29 @@ public sealed record MeasuredDepth(
     double Median,
     double Least,
     double Most,
-    double Sigma,
+    DepthDoubt Doubt,
     Vec3 LeastPlace,
     Vec3 MostPlace,
     double Area
 )
 {
+    /// <summary>Standard deviation of the usual depth.</summary>
+    public double Sigma => Doubt.Together;
+
     /// <summary>The part that is off most, of a square millimetre at least; null where none stands out.</summary>
     public OffPatch? Patch { get; init; }
 
     /// <summary>The shallowest place once noise is evened out; still shallower by what is left of it.</summary>
     public double Shallowest { get; init; }
+}
+
+/// <summary>What a depth's doubt comes from, as standard deviations, millimetres.</summary>
+/// <param name="Surface">The scan's noise and the size of its triangles.</param>
+/// <param name="Fit">How firmly the two scans are laid onto each other there.</param>
+/// <param name="Frame">How firmly it is known where the zone ends.</param>
+public readonly record struct DepthDoubt(double Surface, double Fit, double Frame)
+{
+    public double Together => Math.Sqrt((Surface * Surface) + (Fit * Fit) + (Frame * Frame));
 }
 
 /// <param name="Off">What is missing, negative where too much is gone.</param>
@@ -107,7 +119,13 @@ internal static class ZoneDepths
                 for (var at = 0; at < found.Length; at++)
                 {
                     if (found[at] is { } one && Zone(zones[at], other, at) is { } moved)
-                        found[at] = one with { Sigma = Math.Sqrt((one.Sigma * one.Sigma) + Math.Pow(moved.Usual - one.Usual, 2)) };
+                        found[at] = one with
+                        {
+                            Doubt = one.Doubt with
+                            {
+                                Frame = Math.Sqrt((one.Doubt.Frame * one.Doubt.Frame) + Math.Pow(moved.Usual - one.Usual, 2)),
+                            },
+                        };
                 }
             }
         }
@@ -132,7 +150,7 @@ internal static class ZoneDepths
                 depths[usual],
                 depths[least],
                 depths[most],
-                Sigma(own, area),
+                Doubt(own, area),
                 site.Mesh.Positions[least],
                 site.Mesh.Positions[most],
                 area
@@ -167,10 +185,10 @@ internal static class ZoneDepths
             return worst;
         }
 
-        double Sigma(int[] own, double area)
+        DepthDoubt Doubt(int[] own, double area)
         {
             if (registration.Noise == 0)
-                return 0.002;
+                return new DepthDoubt(0.002, 0, 0);
             var patch = 2 * Math.PI * NoiseLength * NoiseLength;
             // Residuals nearer to each other than the noise's length say the same.
             var together = 2.5;
@@ -180,9 +198,8 @@ internal static class ZoneDepths
                     .Select(i => (site.Frame.Scan(site.Mesh.Positions[i]), site.Frame.ScanDirection(site.OldNormals[i])))
             )
                 ?? 0;
-            return Math.Sqrt(
-                (together * fit) + (1.5 * registration.Noise * registration.Noise * Math.Min(1, patch / area)) + (Triangles * Triangles)
-            );
+            var noise = 1.5 * registration.Noise * registration.Noise * Math.Min(1, patch / area);
+            return new DepthDoubt(Math.Sqrt(noise + (Triangles * Triangles)), Math.Sqrt(together * fit), 0);
         }
     }
 

@@ -74,7 +74,7 @@ public sealed class PlannedForm : PlannedBody, IField, ISockSurface
         var edge = present.Form.Shape is FrontCrown ? new PlannedEdge(present.Form, plan, protocol) : null;
         edge?.Limit(outer, zones, labels, depths);
         var seen = frame.IsUpright ? outer : outer.Mapped(frame.ToPath);
-        Func<double, double, double> ceiling = edge is null ? (_, _) => seen.Box.High.Z + 1 : (x, _) => frame.Over(x, edge.Level);
+        Func<double, double, double> ceiling = edge is null ? (_, _) => seen.Box.High.Z + 1 : (x, y) => frame.Over(x, y, edge.Level);
         var reduced = new ReducedTop(seen, depths, habits.OuterEdgeRadiusMm.Value, ceiling, edge is null ? 0.1 : 0.07);
         for (var i = 0; i < AngleTable.Steps; i += 10)
         {

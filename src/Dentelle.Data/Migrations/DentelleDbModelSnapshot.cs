@@ -166,6 +166,21 @@ namespace Dentelle.Data.Migrations
                     b.ToTable("KeptSums");
                 });
 
+            modelBuilder.Entity("Dentelle.Data.PlanResultRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Result");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Plans", (string)null);
+                });
+
             modelBuilder.Entity("Dentelle.Data.PlanRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -189,10 +204,6 @@ namespace Dentelle.Data.Migrations
                     b.Property<int>("ProtocolVersion")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Result")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
                     b.Property<Guid>("UnitId")
                         .HasColumnType("TEXT");
 
@@ -204,7 +215,7 @@ namespace Dentelle.Data.Migrations
                     b.HasIndex("UnitId", "Version")
                         .IsUnique();
 
-                    b.ToTable("Plans");
+                    b.ToTable("Plans", (string)null);
                 });
 
             modelBuilder.Entity("Dentelle.Data.ProtocolRow", b =>
@@ -298,6 +309,83 @@ namespace Dentelle.Data.Migrations
                     b.HasIndex("UnitId", "Zone");
 
                     b.ToTable("Readings");
+                });
+
+            modelBuilder.Entity("Dentelle.Data.ScanFileRow", b =>
+                {
+                    b.Property<string>("Sha256")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Simulated")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Sha256");
+
+                    b.ToTable("ScanFiles");
+                });
+
+            modelBuilder.Entity("Dentelle.Data.ScanSetRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("After")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Antagonist")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Before")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CaseId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Corrections")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Entry")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("TakenBackAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Teeth")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("After");
+
+                    b.HasIndex("Antagonist");
+
+                    b.HasIndex("Before");
+
+                    b.HasIndex("Entry");
+
+                    b.HasIndex("CaseId", "Entry");
+
+                    b.ToTable("ScanSets");
                 });
 
             modelBuilder.Entity("Dentelle.Data.SettingsRow", b =>
@@ -416,6 +504,15 @@ namespace Dentelle.Data.Migrations
                     b.ToTable("Units");
                 });
 
+            modelBuilder.Entity("Dentelle.Data.PlanResultRow", b =>
+                {
+                    b.HasOne("Dentelle.Data.PlanRow", null)
+                        .WithOne("Result")
+                        .HasForeignKey("Dentelle.Data.PlanResultRow", "Id")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Dentelle.Data.PlanRow", b =>
                 {
                     b.HasOne("Dentelle.Data.UnitRow", null)
@@ -434,6 +531,32 @@ namespace Dentelle.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Dentelle.Data.ScanSetRow", b =>
+                {
+                    b.HasOne("Dentelle.Data.ScanFileRow", null)
+                        .WithMany()
+                        .HasForeignKey("After")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Dentelle.Data.ScanFileRow", null)
+                        .WithMany()
+                        .HasForeignKey("Antagonist")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.HasOne("Dentelle.Data.ScanFileRow", null)
+                        .WithMany()
+                        .HasForeignKey("Before")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Dentelle.Data.CaseRow", null)
+                        .WithMany()
+                        .HasForeignKey("CaseId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Dentelle.Data.UnitRow", b =>
                 {
                     b.HasOne("Dentelle.Data.CaseRow", "Case")
@@ -448,6 +571,12 @@ namespace Dentelle.Data.Migrations
             modelBuilder.Entity("Dentelle.Data.CaseRow", b =>
                 {
                     b.Navigation("Units");
+                });
+
+            modelBuilder.Entity("Dentelle.Data.PlanRow", b =>
+                {
+                    b.Navigation("Result")
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Dentelle.Data.UnitRow", b =>

@@ -102,18 +102,20 @@ public static class MeshFile
     }
 
     /// <summary>Writes a mesh in a format. STL loses which corners are shared; the others keep it.</summary>
-    public static void Write(Mesh mesh, Stream stream, MeshFormat format)
+    /// <param name="note">What stands in the head of a binary STL or a PLY, of 76 letters at most; the others have no place for it.</param>
+    /// <param name="values">Of each vertex, under names; a PLY alone has a place for them.</param>
+    public static void Write(Mesh mesh, Stream stream, MeshFormat format, string? note = null, IReadOnlyList<VertexValues>? values = null)
     {
         switch (format)
         {
             case MeshFormat.StlBinary or MeshFormat.StlAscii:
-                StlWriter.Write(mesh, stream, format);
+                StlWriter.Write(mesh, stream, format, note);
                 break;
             case MeshFormat.Obj:
                 ObjWriter.Write(mesh, stream);
                 break;
             default:
-                PlyWriter.Write(mesh, stream, format);
+                PlyWriter.Write(mesh, stream, format, note, values ?? []);
                 break;
         }
     }

@@ -9,20 +9,22 @@ namespace Dentelle.Geometry.Files;
 /// <summary>STL, binary or text; normals are computed from the corners.</summary>
 internal static class StlWriter
 {
-    public static void Write(Mesh mesh, Stream stream, MeshFormat format)
+    public static void Write(Mesh mesh, Stream stream, MeshFormat format, string? note)
     {
         if (format == MeshFormat.StlBinary)
-            Binary(mesh, stream);
+            Binary(mesh, stream, note);
         else
             Ascii(mesh, stream);
     }
 
-    private static void Binary(Mesh mesh, Stream stream)
+    private static void Binary(Mesh mesh, Stream stream, string? note)
     {
         // The stream is the caller's: it is flushed, not closed.
         var buffered = new BufferedStream(stream, 1 << 16);
         Span<byte> head = stackalloc byte[StlReader.HeaderLength];
         head.Clear();
+        // Not “solid”: that is how a text begins.
+        Encoding.ASCII.GetBytes(note is null ? "" : $"by {note}"[..Math.Min(80, note.Length + 3)], head);
         BinaryPrimitives.WriteInt32LittleEndian(head[80..], mesh.TriangleCount);
         buffered.Write(head);
         Span<byte> record = stackalloc byte[50];
@@ -63,7 +65,7 @@ internal static class StlWriter
 /// <summary>PLY with vertices and triangles.</summary>
 internal static class PlyWriter
 {
-    public static void Write(Mesh mesh, Stream stream, MeshFormat format)
+    public static void Write(Mesh mesh, Stream stream, MeshFormat format, string? note, IReadOnlyList<VertexValues> values)
     {
         var word = format switch
         {
@@ -75,34 +77,43 @@ internal static class PlyWriter
         var buffered = new BufferedStream(stream, 1 << 16);
         buffered.Write(
             Encoding.ASCII.GetBytes(
-                $"ply\nformat {word} 1.0\nelement vertex {mesh.Positions.Length}\nproperty float x\nproperty float y\nproperty float z\n"
+                $"ply\nformat {word} 1.0\n{(note is null ? "" : $"comment {note}\n")}"
+                    + $"element vertex {mesh.Positions.Length}\nproperty float x\nproperty float y\nproperty float z\n"
+                    + string.Concat(values.Select(one => $"property float {one.Name}\n"))
                     + $"element face {mesh.TriangleCount}\nproperty list uchar int vertex_indices\nend_header\n"
             )
         );
         if (format == MeshFormat.PlyAscii)
-            Ascii(mesh, buffered);
+            Ascii(mesh, buffered, values);
         else
-            Binary(mesh, buffered, format == MeshFormat.PlyBinaryBigEndian);
+            Binary(mesh, buffered, format == MeshFormat.PlyBinaryBigEndian, values);
         buffered.Flush();
     }
 
-    private static void Ascii(Mesh mesh, Stream stream)
+    private static void Ascii(Mesh mesh, Stream stream, IReadOnlyList<VertexValues> values)
     {
         using var writer = TextOut.To(stream);
-        foreach (var p in mesh.Positions)
-            writer.Write($"{TextOut.Of(p)}\n");
+        for (var i = 0; i < mesh.Positions.Length; i++)
+        {
+            writer.Write(TextOut.Of(mesh.Positions[i]));
+            foreach (var one in values)
+                writer.Write(string.Create(CultureInfo.InvariantCulture, $" {one.Values[i]:R}"));
+            writer.Write('\n');
+        }
         var corners = mesh.Corners;
         for (var i = 0; i < corners.Length; i += 3)
             writer.Write($"3 {corners[i]} {corners[i + 1]} {corners[i + 2]}\n");
     }
 
-    private static void Binary(Mesh mesh, Stream stream, bool bigEndian)
+    private static void Binary(Mesh mesh, Stream stream, bool bigEndian, IReadOnlyList<VertexValues> values)
     {
         Span<byte> four = stackalloc byte[4];
-        foreach (var p in mesh.Positions)
+        for (var i = 0; i < mesh.Positions.Length; i++)
         {
             for (var axis = 0; axis < 3; axis++)
-                Put(BitConverter.SingleToInt32Bits(p[axis]), four);
+                Put(BitConverter.SingleToInt32Bits(mesh.Positions[i][axis]), four);
+            foreach (var one in values)
+                Put(BitConverter.SingleToInt32Bits(one.Values[i]), four);
         }
         for (var i = 0; i < mesh.Corners.Length; i++)
         {

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inputs;
+using Dentelle.Core.Inspecting;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
@@ -122,7 +123,7 @@ public sealed class CaseFiles(CaseStore store, Bin bin, ProtocolShelf shelf)
             var (unit, protocol) = (file.Units[i], named[i].Handbook.Protocol);
             foreach (var reading in unit.Readings)
             {
-                if (protocol.Gauges.All(gauge => gauge.Id != reading.Gauge))
+                if (reading.Gauge != ScanJudge.Gauge && protocol.Gauges.All(gauge => gauge.Id != reading.Gauge))
                     return new Problem("case-file", $"Unit {unit.Tooth}: there is no gauge “{reading.Gauge}”.");
                 if (!CanBe(reading, protocol))
                     return new Problem(

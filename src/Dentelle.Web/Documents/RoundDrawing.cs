@@ -16,17 +16,28 @@ internal static class RoundDrawing
     /// <summary>From one line of the hatching to the next, millimetres of paper.</summary>
     private const double Spacing = 0.52;
 
+    /// <summary>A planned unit.</summary>
+    public static void Draw(XGraphics page, PlannedUnit planned, double pointsPerMm, XRect area) =>
+        Draw(
+            page,
+            RoundBaker.Of(planned.Preparation, RoundQuality.Draft),
+            planned.Drawing.Round.Mesial,
+            planned.Plan.Tooth.Jaw == Jaw.Upper,
+            pointsPerMm,
+            area
+        );
+
     /// <param name="page">The page.</param>
-    /// <param name="planned">The unit.</param>
+    /// <param name="figure">What is drawn.</param>
+    /// <param name="mesial">Where mesial is in it.</param>
+    /// <param name="hanging">Whether the bite points down.</param>
     /// <param name="pointsPerMm">Typographic points for a millimetre of tooth; less where the place is too small.</param>
     /// <param name="area">Its place; the caption stands on the lower edge.</param>
-    public static void Draw(XGraphics page, PlannedUnit planned, double pointsPerMm, XRect area)
+    public static void Draw(XGraphics page, RoundFigure figure, Vec3 mesial, bool hanging, double pointsPerMm, XRect area)
     {
-        var marks = planned.Drawing.Round;
-        var hanging = planned.Plan.Tooth.Jaw == Jaw.Upper;
         // A little past the facial side toward mesial, and from above: shelf, walls and top are all seen.
-        var view = new RoundSight(90 - (Math.Sign(marks.Mesial.X) * 32), 24, hanging);
-        var lines = RoundEngraver.Lines(RoundBaker.Of(planned.Preparation, RoundQuality.Draft), view, Spacing / pointsPerMm * PointsPerMm);
+        var view = new RoundSight(90 - (Math.Sign(mesial.X) * 32), 24, hanging);
+        var lines = RoundEngraver.Lines(figure, view, Spacing / pointsPerMm * PointsPerMm);
         if (lines.Count == 0)
             return;
         var points = lines.SelectMany(line => line.Points).ToArray();

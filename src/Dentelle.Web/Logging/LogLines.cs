@@ -20,4 +20,7 @@ internal static partial class LogLines
 
     [LoggerMessage(Level = LogLevel.Warning, Message = "The bin could not be emptied: its entries lie there a day longer")]
     public static partial void BinNotEmptied(this ILogger log, Exception fault);
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "Scans could not be measured")]
+    public static partial void InspectionFailed(this ILogger log, Exception fault);
 }

@@ -17,6 +17,7 @@ internal sealed class BinKeeper(IServiceScopeFactory scopes, TimeProvider clock,
                 if (await scope.ServiceProvider.GetRequiredService<Bin>().EmptyAsync(all: false, stoppingToken) is > 0 and var gone)
                     log.BinEmptied(gone);
                 await scope.ServiceProvider.GetRequiredService<SumStore>().ForgetAsync(stoppingToken);
+                await scope.ServiceProvider.GetRequiredService<ScanStore>().ClearAsync(stoppingToken);
             }
             catch (Exception failed) when (StoreFaults.Of(failed) is not null)
             {

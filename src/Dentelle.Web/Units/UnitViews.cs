@@ -80,11 +80,6 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
     public async Task<UnitView> ViewAsync(UnitRow unit, PlannedUnit planned, CancellationToken stop)
     {
         var settings = await store.SettingsAsync(stop);
-        // A bur that the practice always corrects with comes first, then the one of the zone's own step.
-        var inHand =
-            settings.BurTipMm is null && unit.Readings.Count > 0
-                ? InHand(unit, planned.Plan, await drawer.LedgersAsync(stop))
-                : new Dictionary<string, Bur>();
         var kept = shelf.Of(unit);
         var handbook = kept.Handbook;
         return new UnitView
@@ -97,7 +92,12 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
             Plan = UnitDocument.Prepared(planned, handbook.Protocol),
             Drawing = DrawingView.From(planned, Draughtsman.Around(planned.Preparation, handbook.Protocol, handbook.Forms)),
             Choices = ChoicesOf(planned.Plan, handbook.Protocol),
-            Readings = Readings(unit, planned.Plan, Widths, planned.Preparation.Pulp),
+            Readings = Readings(
+                unit,
+                planned.Plan,
+                await WidthsAsync(unit, planned.Plan, unit.Readings.Count > 0, stop),
+                planned.Preparation.Pulp
+            ),
             Finished = unit.FinishedAt is not null,
             Protocol = WordsOf(unit, kept),
             Traits = UnitTraits.Of(planned.Plan),
@@ -105,11 +105,17 @@ public sealed class UnitViews(CaseStore store, DrawerStore drawer, ProtocolShelf
             KeptOtherwise = KeptOf(unit, planned.Plan),
             Bridge = planned.Plan.Bridge is { } bridge ? BridgeDocument.From(bridge) : null,
         };
+    }
 
-        Func<Mm, InWidths>? Widths(string zone) =>
-            settings.BurTipMm is { } tip ? length => BurWidths.Of(length, new Mm(tip))
-            : inHand.TryGetValue(zone, out var bur) ? length => OfThisStep(BurWidths.Of(length, bur), bur)
-            : null;
+    /// <summary>How corrections are told in widths of a bur, by zone.</summary>
+    /// <param name="wanted">Whether there is anything to correct: else the drawer need not be looked through.</param>
+    public async Task<Func<string, Func<Mm, InWidths>?>> WidthsAsync(UnitRow unit, Plan plan, bool wanted, CancellationToken stop)
+    {
+        // A bur that the practice always corrects with comes first, then the one of the zone's own step.
+        if ((await store.SettingsAsync(stop)).BurTipMm is { } tip)
+            return _ => length => BurWidths.Of(length, new Mm(tip));
+        var inHand = wanted ? InHand(unit, plan, await drawer.LedgersAsync(stop)) : new Dictionary<string, Bur>();
+        return zone => inHand.TryGetValue(zone, out var bur) ? length => OfThisStep(BurWidths.Of(length, bur), bur) : null;
 
         static InWidths OfThisStep(InWidths told, Bur bur) =>
             told with

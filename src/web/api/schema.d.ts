@@ -244,6 +244,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scan-files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addScanFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quick-line/understand": {
         parameters: {
             query?: never;
@@ -612,6 +628,150 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{id}/scans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getScans"];
+        put?: never;
+        post: operations["addScans"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{id}/scans/arrived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeArrivedScans"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{id}/scans/stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["standInScan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/units/{id}/scans/{set}/taken-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["takeBackScans"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scans/{id}/inspection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["inspectScans"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scans/{id}/teeth/{tooth}/path": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryPath"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scans/{id}/teeth/{tooth}/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getIndexSection"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scans/{id}/teeth/{tooth}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addScanReadings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scans/{id}/teeth/{tooth}/values.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getMeasuredValues"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawer/burs/{burId}": {
         parameters: {
             query?: never;
@@ -728,6 +888,22 @@ export interface components {
         /** @description Average teeth from above, in the order of ISO codes. */
         ArchView: {
             teeth: components["schemas"]["OutlineView"][];
+        };
+        /** @description Scans that lie in the scanner's folder, by the beginning of their names. */
+        ArrivedEntry: {
+            name: string;
+            with: string[];
+        };
+        /** @description Scans that have come into the scanner's folder and are not taken in yet. */
+        ArrivedView: {
+            name: string;
+            /** @description Names of those that are there: before, after, antagonist. */
+            files: string[];
+            /** @description Whether there is one before and one after. */
+            isWhole: boolean;
+            simulated: boolean;
+            /** Format: date-time */
+            at: string;
         };
         Bending: {
             /**
@@ -1102,6 +1278,17 @@ export interface components {
             /** @description To which mark of the bur. */
             mark?: null | string;
         };
+        DepthFigures: {
+            /** Format: double */
+            removedVolumeMm3: number;
+            /** @description closed-bodies, between-surfaces or depth-over-area. */
+            volumeFrom: string;
+            /** Format: double */
+            maxMm: number;
+            /** Format: double */
+            meanMm: number;
+            zones?: null | components["schemas"]["ZoneFigures"][];
+        };
         DisagreementSide: {
             value: string;
             name: string;
@@ -1118,6 +1305,16 @@ export interface components {
             sides: components["schemas"]["DisagreementSide"][];
             source: string;
             standing: components["schemas"]["Standing"];
+        };
+        DoubtView: {
+            /** Format: double */
+            together: number;
+            /** Format: double */
+            surface?: null | number;
+            /** Format: double */
+            fit?: null | number;
+            /** Format: double */
+            frame?: null | number;
         };
         /** @description Changes to a kept protocol that are not kept yet. */
         DraftEntry: {
@@ -1215,6 +1412,17 @@ export interface components {
             round: components["schemas"]["RoundView"];
             outcomes: components["schemas"]["OutcomeView"][];
         };
+        EdgeFigures: {
+            side: string;
+            /**
+             * Format: double
+             * @description Of the edge in which the side's wall turns into the top.
+             */
+            radiusMm: number;
+            /** Format: double */
+            turnDeg: number;
+            at: number[];
+        };
         EnamelDocument: {
             thirds: components["schemas"]["EnamelThirdDocument"][];
             /**
@@ -1281,6 +1489,27 @@ export interface components {
              * @description Share of the surface it takes, 0 to 1.
              */
             share?: null | number;
+        };
+        FindingFigures: {
+            /** @description depth, patch, undercut, wall, tipped, margin-width, margin-level, margin-step, margin-rough, lip, fossa, sharp-edge, neighbour. */
+            kind: string;
+            /** @description critical, under or over. */
+            verdict: string;
+            where: string;
+            zone?: null | string;
+            /**
+             * Format: double
+             * @description By how much it is off: millimetres, for wall and tipped degrees.
+             */
+            amount: number;
+            /**
+             * Format: double
+             * @description Half of the interval in which the measured value lies 95 times in 100.
+             */
+            uncertainty: number;
+            headline: string;
+            instruction: string;
+            at: number[];
         };
         FindingView: {
             verdict: components["schemas"]["Verdict"];
@@ -1415,12 +1644,30 @@ export interface components {
              */
             pageSize: number;
         };
+        FrameFigures: {
+            /**
+             * Format: double
+             * @description How far the average form lies from the crown as it was.
+             */
+            rmsMm: number;
+            /** @description By how much the tooth is larger than the form: along mesiodistal, faciolingual, length. */
+            size: number[];
+        };
         FreeDocument: {
             /** Format: double */
             from: number;
             /** Format: double */
             to: number;
             after: string;
+        };
+        GapFigures: {
+            side: string;
+            /**
+             * Format: double
+             * @description Between the cut surface and the neighbour's.
+             */
+            gapMm: number;
+            at: number[];
         };
         /** @enum {unknown} */
         GaugeKind: "pass" | "read";
@@ -1445,6 +1692,52 @@ export interface components {
             firstUnit?: null | string;
             /** @description What the user should know of it; null when all is as it was in the file. */
             told?: null | string;
+        };
+        IndexGapView: {
+            words: string;
+            /** Format: double */
+            depthMm: number;
+            /** Format: double */
+            plannedMm?: null | number;
+            /** @description On the cut surface. */
+            from: number[];
+            /** @description On the surface before. */
+            to: number[];
+        };
+        /** @description What a sectioned index shows; x to the right, y along the path, millimetres from the place. */
+        IndexSectionView: {
+            normal: number[];
+            present: number[][];
+            cut: number[][];
+            planned: number[][];
+            antagonist: number[][];
+            gaps: components["schemas"]["IndexGapView"][];
+            /** @description Where the finish line goes through. */
+            feet: number[][];
+        };
+        /** @description One line of the news while scans are measured; the last one has all or a problem. */
+        InspectionNewsView: {
+            stage?: null | components["schemas"]["InspectionStage"];
+            /** @description The tooth the stage is about. */
+            tooth?: null | string;
+            measured?: null | components["schemas"]["MeasuredToothView"];
+            done?: null | components["schemas"]["InspectionView"];
+            problem?: null | components["schemas"]["InspectionProblem"];
+        };
+        InspectionProblem: {
+            code: string;
+            sentence: string;
+        };
+        /** @enum {unknown} */
+        InspectionStage: "reading" | "aligning" | "finding" | "framing" | "measuring";
+        /** @description All teeth of a set of scans. */
+        InspectionView: {
+            /** Format: uuid */
+            id: string;
+            teeth: string[];
+            /** @description What was mended or guessed of the files. */
+            told: string[];
+            shared?: null | components["schemas"]["SharedPathView"];
         };
         /** @description Inside of an inlay or onlay. Lengths in millimetres, angles in degrees. */
         IntracoronalDocument: {
@@ -1548,6 +1841,22 @@ export interface components {
             levelMm: number;
             reasons: components["schemas"]["ReasonDocument"][];
         };
+        MarginFigures: {
+            /** Format: double */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description In the middle of all places over which a straight wall stands.
+             */
+            widthMm?: null | number;
+            /**
+             * Format: double
+             * @description Mean height over the gum's usual crest, negative under it.
+             */
+            levelMm: number;
+            segments: components["schemas"]["SegmentFigures"][];
+            steps: components["schemas"]["StepFigures"][];
+        };
         MarginMarkView: {
             segment: components["schemas"]["Segment"];
             /** Format: double */
@@ -1558,6 +1867,26 @@ export interface components {
             gumX: number;
             /** Format: double */
             gumY: number;
+        };
+        /** @description A place of the finish line, unrolled. */
+        MarginPlaceView: {
+            /**
+             * Format: double
+             * @description 0 facial, 2 mesial, 4 lingual, 6 distal.
+             */
+            position: number;
+            /** Format: double */
+            levelMm: number;
+            /** Format: double */
+            plannedLevelMm?: null | number;
+            /** Format: double */
+            widthMm?: null | number;
+            /** Format: double */
+            plannedWidthMm?: null | number;
+            /** Format: double */
+            lipMm: number;
+            isSeen: boolean;
+            at: number[];
         };
         /** @description Where a zone's number is led to: a point in the middle of the room, and what the planned outline really takes there. */
         MarkView: {
@@ -1582,6 +1911,92 @@ export interface components {
             material: components["schemas"]["Material"];
             name: string;
             note?: null | string;
+        };
+        /**
+         * @description A measured preparation as it is written to files and pipes (docs/formats.md). Lengths in millimetres, angles in degrees; places and
+         *     directions in the tooth's own frame: x mesial, y facial, z to the bite.
+         */
+        MeasureDocument: {
+            depth: components["schemas"]["DepthFigures"];
+            walls: components["schemas"]["MeasuredWalls"][];
+            undercut: components["schemas"]["MeasuredUndercut"];
+            bestPath: components["schemas"]["MeasuredPath"];
+            told: string[];
+            tooth?: null | string;
+            registration?: null | components["schemas"]["RegistrationFigures"];
+            frame?: null | components["schemas"]["FrameFigures"];
+            /** @description Each wall by itself. */
+            sides?: null | components["schemas"]["SideFigures"][];
+            margin?: null | components["schemas"]["MarginFigures"];
+            edges?: null | components["schemas"]["EdgeFigures"][];
+            /** @description Room to the antagonist, closed; only where one was given. */
+            clearance?: null | components["schemas"]["RoomFigures"][];
+            /** @description How near the neighbours stand to the cut; only those that were scanned. */
+            gaps?: null | components["schemas"]["GapFigures"][];
+            /** @description In the order in which they are to be looked at; only where a plan was given. */
+            findings?: null | components["schemas"]["FindingFigures"][];
+        };
+        MeasuredBesideView: {
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            planned: number;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+        };
+        MeasuredPath: {
+            direction: number[];
+            /**
+             * Format: double
+             * @description Angle of the wall nearest to parallel; negative when every path is undercut.
+             */
+            minWallDeg: number;
+            /**
+             * Format: double
+             * @description How far the path may turn, whichever way, until a wall is parallel to it.
+             */
+            freedomDeg: number;
+        };
+        /** @description A measured tooth as the screen shows it. Places and directions as the tooth stands. */
+        MeasuredToothView: {
+            /** Format: uuid */
+            unit: string;
+            tooth: string;
+            written: string;
+            what: string;
+            mesial: number[];
+            path: number[];
+            bestPath: number[];
+            /** @description In the order in which they are to be looked at. */
+            findings: components["schemas"]["ScanFindingView"][];
+            zones: components["schemas"]["ScanZoneView"][];
+            /** @description The finish line unrolled; empty where none was traced. */
+            margin: components["schemas"]["MarginPlaceView"][];
+            points: components["schemas"]["PointCheckView"][];
+            /** @description All that was measured, as in files; places in the tooth's own frame. */
+            document: components["schemas"]["MeasureDocument"];
+        };
+        MeasuredUndercut: {
+            path: number[];
+            /** Format: double */
+            maxDepthMm: number;
+            /** Format: double */
+            areaMm2: number;
+            /** Format: double */
+            volumeMm3: number;
+        };
+        MeasuredWalls: {
+            /** @description mesiodistal or faciolingual. */
+            pair: string;
+            /** Format: double */
+            tocDeg: number;
+            /**
+             * Format: double
+             * @description Half of the interval in which the truth lies 95 times in 100.
+             */
+            uncertaintyDeg?: null | number;
         };
         /** @description The thinnest ceramic beside an outer edge of the preparation, before and after the mill. Millimetres. */
         MillingCheck: {
@@ -1713,6 +2128,32 @@ export interface components {
             /** @description Grooves, likewise. */
             lines: number[][];
         };
+        PathEntry: {
+            path: number[];
+            quality: string;
+        };
+        /** @description What one path of insertion meets. */
+        PathTrialView: {
+            path: number[];
+            /** Format: double */
+            offDeg: number;
+            /** Format: double */
+            leastWallDeg: number;
+            leastSide: string;
+            /** Format: double */
+            undercutMm: number;
+            undercutSide: string;
+            /** Format: double */
+            areaMm2: number;
+            /** Format: double */
+            volumeMm3: number;
+            undercutAt: number[];
+            /**
+             * Format: byte
+             * @description Of each vertex of the drawn body how far it lies in shadow: 0 to 255.
+             */
+            hidden: string;
+        };
         /** @description A finding that is there or not. */
         PlainFindingView: {
             /** @description Its name among the findings. */
@@ -1782,6 +2223,14 @@ export interface components {
         };
         /** @enum {unknown} */
         PlatePointKind: "margin" | "contact" | "edge";
+        /** @description One of the five points that a preparation is held to. */
+        PointCheckView: {
+            point: string;
+            /** @description pass, fail or cant-tell. */
+            state: string;
+            /** @description With what. */
+            measured: string;
+        };
         /** @description A place that is no zone: a piece of the margin, a contact, the edges. */
         PointView: {
             kind: components["schemas"]["PlatePointKind"];
@@ -1989,6 +2438,38 @@ export interface components {
             sources: components["schemas"]["SourceView"][];
             plainFindings: components["schemas"]["PlainFindingView"][];
         };
+        RegistrationFigures: {
+            /** @description given, shape or points. */
+            by: string;
+            /**
+             * Format: double
+             * @description Share of the scan after that lies on the scan before; above a half nothing else fits.
+             */
+            score: number;
+            /**
+             * Format: double
+             * @description Standard deviation of the distance between them where nothing was cut.
+             */
+            noiseMm: number;
+            /**
+             * Format: double
+             * @description How firmly the least certain motion is held: 1 for all surface square to it, 0 for free to slide.
+             */
+            weakest?: null | number;
+            /**
+             * Format: double
+             * @description By how much the scan after had to be turned.
+             */
+            turnDeg: number;
+        };
+        ReliefView: {
+            tooth: string;
+            side: string;
+            /** Format: double */
+            depthMm: number;
+            /** Format: double */
+            volumeMm3: number;
+        };
         Remedy: {
             /** @description "height", "convergence", "groove" or "box". */
             kind: string;
@@ -2002,6 +2483,19 @@ export interface components {
         };
         /** @enum {unknown} */
         Restoration: "crown" | "veneer-facial" | "veneer-butt" | "veneer-wrap" | "onlay" | "inlay" | "partial-crown" | "pontic";
+        RoomFigures: {
+            zone: string;
+            /**
+             * Format: double
+             * @description A twentieth of the zone is nearer to the antagonist.
+             */
+            roomMm: number;
+            /**
+             * Format: double
+             * @description Likewise before cutting.
+             */
+            roomBeforeMm: number;
+        };
         /** @description Root surface of abutments against that of the teeth they replace, mm²: a rule of thumb. */
         RootSurface: {
             /** Format: double */
@@ -2098,6 +2592,112 @@ export interface components {
             /** @description Planned depths. */
             zones: components["schemas"]["ZoneDocument"][];
         };
+        /** @description A scan's file, looked through and kept. */
+        ScanFileView: {
+            /** @description Of what it holds: its name from now on. */
+            sha256: string;
+            name: string;
+            /** @description before, after or antagonist where its name says so. */
+            part?: null | string;
+            /** Format: int64 */
+            bytes: number;
+            /** Format: int32 */
+            triangles: number;
+            simulated: boolean;
+            /** @description Whether the practice had it already. */
+            wasThere: boolean;
+            /** @description What was mended or guessed. */
+            told: string[];
+        };
+        /** @enum {unknown} */
+        ScanFindingKind: "tipped" | "depth" | "patch" | "undercut" | "wall" | "margin-width" | "margin-level" | "margin-step" | "margin-rough" | "lip" | "fossa" | "sharp-edge" | "neighbour" | "room";
+        ScanFindingView: {
+            kind: components["schemas"]["ScanFindingKind"];
+            verdict: components["schemas"]["Verdict"];
+            /** @description Zone, side or segment, in words. */
+            where: string;
+            zone?: null | string;
+            headline: string;
+            instruction: string;
+            /** Format: double */
+            amount: number;
+            /** @description mm or °. */
+            unit: string;
+            at: number[];
+            /** @description Which way the surface faces there: from there it is seen. */
+            outward: number[];
+            beside?: null | components["schemas"]["MeasuredBesideView"];
+            /** @description Half of the interval in which what was measured lies 95 times in 100, part by part. */
+            doubt: components["schemas"]["DoubtView"];
+        };
+        ScanName: {
+            sha256: string;
+            name: string;
+        };
+        /** @description Which zones of a unit are entered as readings. */
+        ScanReadingsView: {
+            /** Format: int32 */
+            added: number;
+            disagree: string[];
+        };
+        /** @description Files to be measured together. */
+        ScanSetEntry: {
+            before: string;
+            after: string;
+            antagonist?: null | string;
+            /** @description Further teeth of the case that were cut in between, by ISO code; those of the tooth's bridge count anyway. */
+            with: string[];
+        };
+        ScanSetView: {
+            /** Format: uuid */
+            id: string;
+            /** @description Measured from it, ISO codes. */
+            teeth: string[];
+            before: components["schemas"]["ScanName"];
+            after: components["schemas"]["ScanName"];
+            antagonist?: null | components["schemas"]["ScanName"];
+            simulated: boolean;
+            /** Format: date-time */
+            at: string;
+        };
+        ScanZoneView: {
+            zone: string;
+            words: string;
+            /**
+             * Format: double
+             * @description Depth of the plan.
+             */
+            plannedMm: number;
+            /**
+             * Format: double
+             * @description What was cut.
+             */
+            cutMm: number;
+            /** Format: double */
+            leastMm: number;
+            /** Format: double */
+            doubtMm: number;
+            /** @description Whether nothing of it is to be corrected. */
+            isWithin: boolean;
+            at: number[];
+            outward: number[];
+            /** @description The newest reading a hand took there, in words; null when none. */
+            hand?: null | string;
+            /** @description Whether that reading leaves no room for what the scan shows. */
+            handDisagrees: boolean;
+        };
+        ScansView: {
+            sets: components["schemas"]["ScanSetView"][];
+            arrived: components["schemas"]["ArrivedView"][];
+            /** @description Where a scanner's export is waited for. */
+            folder: string;
+            /** @description Further teeth of the case in the same jaw that may have been cut in between. */
+            others: string[];
+            /** @description Whether the stand-in scanner knows how this unit is cut. */
+            canStandIn: boolean;
+            /** Format: int64 */
+            mostBytes: number;
+        };
         SchoolChoice: {
             school: components["schemas"]["CuttingSchool"];
             name: string;
@@ -2128,6 +2728,19 @@ export interface components {
          * @enum {unknown}
          */
         Segment: "facial" | "mesiofacial" | "mesial" | "mesiolingual" | "lingual" | "distolingual" | "distal" | "distofacial";
+        SegmentFigures: {
+            segment: string;
+            /** Format: double */
+            widthMm?: null | number;
+            /** Format: double */
+            plannedWidthMm?: null | number;
+            /** Format: double */
+            levelMm: number;
+            /** Format: double */
+            plannedLevelMm?: null | number;
+            /** Format: double */
+            lipMm: number;
+        };
         SettingsView: {
             /** @description How teeth are written. */
             notation: components["schemas"]["ToothNotation"];
@@ -2143,6 +2756,21 @@ export interface components {
             twelveHours: boolean;
             /** @description The day a week begins with. */
             weekStart: components["schemas"]["DayOfWeek"];
+        };
+        SharedPathView: {
+            /**
+             * Format: double
+             * @description Of the worst wall of all.
+             */
+            leastWallDeg: number;
+            /**
+             * Format: double
+             * @description What every wall leans once the relief is cut.
+             */
+            leanAskedDeg: number;
+            teeth: components["schemas"]["ToothOnPathView"][];
+            /** @description The least cutting for it; empty when nothing has to go. */
+            relief: components["schemas"]["ReliefView"][];
         };
         SheetEntry: {
             school?: null | components["schemas"]["CuttingSchool"];
@@ -2186,6 +2814,27 @@ export interface components {
             tooth: string;
             /** @description The tooth as the practice writes it. */
             written: string;
+        };
+        SideFigures: {
+            side: string;
+            /**
+             * Format: double
+             * @description Inward from the path; null where no straight wall stands.
+             */
+            leanDeg?: null | number;
+            /** Format: double */
+            uncertaintyDeg: number;
+            /**
+             * Format: double
+             * @description How far up the straight run reaches over the finish line.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description Share of the side along which it stands.
+             */
+            share: number;
+            at: number[];
         };
         /** @enum {unknown} */
         Sight: "direct" | "mirror";
@@ -2235,6 +2884,13 @@ export interface components {
             teeth: string[];
             /** Format: double */
             minutes: number;
+        };
+        /** @description What the stand-in scanner is to scan. */
+        StandInEntry: {
+            /** @description What was done wrong, as on the command line: "undercut:distal:0.2". */
+            faults: string[];
+            /** Format: int32 */
+            seed: number;
         };
         /**
          * @description How far a number may be trusted.
@@ -2301,6 +2957,12 @@ export interface components {
             /** Format: double */
             waitMinutes?: null | number;
             cautions: string[];
+        };
+        StepFigures: {
+            segment: string;
+            /** Format: double */
+            heightMm: number;
+            at: number[];
         };
         /** @enum {unknown} */
         StepPhase: "before" | "cut" | "finish" | "check" | "after";
@@ -2381,6 +3043,12 @@ export interface components {
          * @enum {unknown}
          */
         ToothNotation: "iso" | "universal" | "quadrant";
+        ToothOnPathView: {
+            tooth: string;
+            /** Format: double */
+            leastWallDeg: number;
+            side: string;
+        };
         ToothSchool: {
             tooth: string;
             school: components["schemas"]["CuttingSchool"];
@@ -2575,6 +3243,43 @@ export interface components {
             thicknessMm: components["schemas"]["RangeDocument"];
             expectedClearanceMm?: null | components["schemas"]["RangeDocument"];
             reasons: components["schemas"]["ReasonDocument"][];
+        };
+        ZoneFigures: {
+            zone: string;
+            /**
+             * Format: double
+             * @description Depth of the plan; null where none was given.
+             */
+            plannedMm?: null | number;
+            /**
+             * Format: double
+             * @description The plan's own usual depth less what is missing at the middle of all places seen.
+             */
+            usualMm: number;
+            /** Format: double */
+            meanMm: number;
+            /**
+             * Format: double
+             * @description The shallowest place, noise evened out over half a millimetre.
+             */
+            minMm: number;
+            /**
+             * Format: double
+             * @description A twentieth of the zone is shallower.
+             */
+            p5Mm: number;
+            /**
+             * Format: double
+             * @description A twentieth is deeper.
+             */
+            p95Mm: number;
+            /**
+             * Format: double
+             * @description Half of the interval in which the usual depth lies 95 times in 100.
+             */
+            uncertaintyMm: number;
+            /** @description Where the twentieth part from below begins. */
+            at: number[];
         };
         /**
          * @description A kind of place on a tooth that has a depth of its own.
@@ -3029,6 +3734,32 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addScanFile: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScanFileView"];
                 };
             };
         };
@@ -3688,6 +4419,265 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawerView"];
+                };
+            };
+        };
+    };
+    getScans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScansView"];
+                };
+            };
+        };
+    };
+    addScans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScanSetEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScansView"];
+                };
+            };
+        };
+    };
+    takeArrivedScans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivedEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScansView"];
+                };
+            };
+        };
+    };
+    standInScan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandInEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScansView"];
+                };
+            };
+        };
+    };
+    takeBackScans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                set: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenBackEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScansView"];
+                };
+            };
+        };
+    };
+    inspectScans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["InspectionNewsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tryPath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                tooth: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PathEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PathTrialView"];
+                };
+            };
+        };
+    };
+    getIndexSection: {
+        parameters: {
+            query: {
+                x: number;
+                y: number;
+                z: number;
+                azimuth?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+                tooth: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IndexSectionView"];
+                };
+            };
+        };
+    };
+    addScanReadings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                tooth: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScanReadingsView"];
+                };
+            };
+        };
+    };
+    getMeasuredValues: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                tooth: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureDocument"];
                 };
             };
         };

@@ -35,6 +35,8 @@ export interface Look {
   through: boolean;
   /** Whether it is coloured by how far it departs from what it was compared with. */
   map: boolean;
+  /** Whether the bodies were scanned: they end in a ragged rim, which is no outline. */
+  scanned: boolean;
 }
 
 // The palette's colours are what stands on the screen; nothing is lit.
@@ -65,6 +67,8 @@ export class RoundScene {
   #shells: Mesh[] = [];
   #view: View | undefined;
   #look: Look | undefined;
+  /** What the file says lies in shadow, while something else is shown. */
+  #own: Float32Array | undefined;
   #waiting = 0;
   #settling = 0;
   #moving = false;
@@ -102,6 +106,19 @@ export class RoundScene {
   /** Draws the teeth of this file round it; without one, none. */
   async around(file?: ArrayBuffer): Promise<void> {
     await this.#around.show(file);
+    this.draw();
+  }
+
+  /** Shows what lies in shadow along another path: of each vertex 0 to 255; null for what the file says. */
+  hide(shares: Uint8Array | null): void {
+    const body = this.bodies?.prepared;
+    const shown = body?.geometry.getAttribute('_hidden');
+    if (!body || !shown) return;
+    this.#own ??= Float32Array.from(shown.array);
+    // Another fineness has other vertices: what was asked of those is not shown on these.
+    if (shares && shares.length !== shown.count) return;
+    for (let i = 0; i < shown.count; i++) shown.setX(i, shares ? shares[i]! / 255 : this.#own[i]!);
+    shown.needsUpdate = true;
     this.draw();
   }
 
@@ -223,7 +240,9 @@ export class RoundScene {
 
   /** The outlines that are drawn over this picture, made ready for it. */
   #outlines(renderer: WebGLRenderer, view: View, look: Look): Outermost[] {
-    const [all, away] = [() => true, (at: Vec) => dot(at, look.cut.normal) > look.cut.distance];
+    const lowest = look.scanned ? this.foot - 0.1 : -Infinity;
+    const all = (at: Vec) => at[2] > lowest;
+    const away = (at: Vec) => all(at) && dot(at, look.cut.normal) > look.cut.distance;
     const isReady = (line: Outermost, wanted: (at: Vec) => boolean) =>
       line.prepare(renderer, this.#camera, view, wanted);
     return [
@@ -254,6 +273,7 @@ export class RoundScene {
   }
 
   #clear(): void {
+    this.#own = undefined;
     this.#shells = [];
     for (const scene of [this.#seen, this.#shapes])
       for (const child of [...scene.children]) if (child instanceof Mesh) scene.remove(child);

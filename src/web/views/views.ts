@@ -4,6 +4,7 @@ import CaseView from './case/CaseView.svelte';
 import DayView from './day/DayView.svelte';
 import DrawerView from './drawer/DrawerView.svelte';
 import FindView from './find/FindView.svelte';
+import InspectView from './inspect/InspectView.svelte';
 import NowhereView from './nowhere/NowhereView.svelte';
 import ProtocolsView from './protocols/ProtocolsView.svelte';
 import RunSheetView from './sheet/RunSheetView.svelte';
@@ -16,6 +17,7 @@ export const views: Record<Place | typeof elsewhere, Component> = {
   '/case/:id/sheet': RunSheetView,
   '/drawer': DrawerView,
   '/find': FindView,
+  '/inspect/:id': InspectView,
   '*': NowhereView,
   '/protocols': ProtocolsView,
   '/unit/:id': UnitView,

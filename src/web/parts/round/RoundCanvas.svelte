@@ -116,7 +116,7 @@
       })
       .catch((error: unknown) => {
         if (!stop.signal.aborted && error instanceof Error)
-          notices.say('The bodies could not be fetched; the sections show the plan as it is.');
+          notices.say('The bodies could not be fetched; the numbers beside them stand.');
       })
       .finally(settle);
     return () => {
@@ -175,8 +175,8 @@
     if (!engine || !reach) return null;
     const [low, high] = engine.reachAlong(reach.bodies, round.cutNormal);
     const distance = high + 0.01 - round.share * (high - low + 0.02);
-    const { present, through, map } = round;
-    return { present, through, map, cut: { normal: round.cutNormal, distance } };
+    const { present, through, map, scanned } = round;
+    return { present, through, map, scanned, cut: { normal: round.cutNormal, distance } };
   });
 
   const standing = $derived(engine && scene && view && look ? { engine, scene, view, look } : undefined);

@@ -15,6 +15,8 @@ export class RoundState {
   through = $state(false);
   /** Whether the planned body is coloured by how far it departs from another one. */
   map = $state(false);
+  /** Whether the bodies were scanned. */
+  scanned = false;
   /** Whether the bite points down. */
   hanging = $state(false);
   /** Degrees round the bite of the way to which the cut takes away. */
@@ -65,6 +67,13 @@ export class RoundState {
   lookFrom(side: Side): void {
     if (side !== 'above') this.cutAzimuth = seenFrom(side, this.mesial).azimuth;
     this.#fly(seenFrom(side, this.mesial));
+  }
+
+  /** Turns to a place whose surface faces that way: from the side it is seen a little from above, a top from its own side. */
+  lookAlong([x, y, z]: Vec): void {
+    const level = Math.hypot(x, y);
+    const azimuth = level > 0.25 ? (Math.atan2(y, x) * 180) / Math.PI : this.azimuth;
+    this.#fly({ azimuth, elevation: Math.min(62, Math.max(14, (Math.atan2(z, level) * 180) / Math.PI + 12)) });
   }
 
   /** Turns so that the cut is seen from its open side. */

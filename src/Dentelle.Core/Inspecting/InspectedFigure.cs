@@ -1,0 +1,150 @@
+using System.Numerics;
+using Dentelle.Core.Drawing;
+using Dentelle.Geometry;
+using Dentelle.Geometry.Files;
+using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Surfaces;
+using Dentelle.Geometry.Trees;
+
+namespace Dentelle.Core.Inspecting;
+
+/// <summary>
+/// A measured tooth in the round, for the same engraving as a planned one: the surface after with its map against the plan, the surface
+/// before over it.
+/// </summary>
+public sealed class InspectedFigure
+{
+    /// <summary>A scan drawn has no more triangles, and none of its vertices lies farther from it.</summary>
+    private const int DraftTriangles = 12_000,
+        FineTriangles = 40_000;
+    private const double Error = 0.02;
+
+    private const int DraftRays = 16,
+        FineRays = 48;
+
+    /// <summary>How often what the map is coloured by is evened: a scan's noise would make ragged lines.</summary>
+    private const int MapPasses = 4;
+
+    private readonly Mesh drawn;
+    private readonly SurfacePoint[] on;
+    private readonly InspectedBodies bodies;
+    private readonly MeasuredTooth tooth;
+
+    private InspectedFigure(MeasuredTooth tooth, InspectedBodies bodies, Mesh drawn)
+    {
+        (this.tooth, this.bodies, this.drawn) = (tooth, bodies, drawn);
+        on = bodies.Evened.ClosestAll(drawn.Positions.ToArray());
+    }
+
+    public required RoundFigure Figure { get; init; }
+
+    public static InspectedFigure Of(MeasuredTooth tooth, InspectedBodies bodies, RoundQuality quality, CancellationToken cancel = default)
+    {
+        var (preparation, plan) = (tooth.Preparation, tooth.Preparation.Plan);
+        var (surface, from) = bodies.Cut;
+        var even = new Mesh([.. from.Select(i => bodies.Evened.Mesh.Positions[i])], surface.Corners.ToArray());
+        var (after, before) = (Simple(even, quality, cancel), Simple(bodies.Present, quality, cancel));
+        var (afterTree, beforeTree) = (new MeshTree(Closed(after)), new MeshTree(Closed(before)));
+        var shown = new InspectedFigure(tooth, bodies, afterTree.Mesh) { Figure = null! };
+        var removed = shown.Values(i => tooth.Site.InCut[i] ? Math.Max(0, tooth.Site.Depths[i]) : 0);
+        var deviation = Array.ConvertAll(shown.Values(i => double.IsNaN(tooth.Short[i]) ? 0 : tooth.Short[i]), value => (double)value);
+        SurfaceValues.Even(afterTree.Mesh, deviation, MapPasses);
+        var taken = afterTree.Distances(beforeTree.Mesh.Positions.ToArray(), cancel: cancel);
+        var figure = new RoundFigure(
+            [
+                new(
+                    "prepared",
+                    afterTree.Mesh,
+                    [
+                        .. Looks(afterTree, quality, cancel),
+                        new("_REMOVED", removed),
+                        new("_ZONE", shown.Zones()),
+                        new("_HIDDEN", shown.Hidden(tooth.Undercut.Depths)),
+                        new(RoundMap.Name, Array.ConvertAll(deviation, value => (float)value)),
+                    ]
+                ),
+                new(
+                    "tooth",
+                    beforeTree.Mesh,
+                    [.. Looks(beforeTree, quality, cancel), new("_REMOVED", taken), new("_ZONE", ZonesOf(beforeTree.Mesh))]
+                ),
+            ],
+            tooth.Margin is { } margin
+                    ? [new([.. margin.Places.Select(place => new FinishPoint(place.Place, place.Width ?? 0, place.Level))])]
+                : tooth.Line is { } line ? [new([.. line.Stations.Select(station => new FinishPoint(station.Place, null, null))])]
+                : [],
+            Error
+        );
+        return new InspectedFigure(tooth, bodies, afterTree.Mesh) { Figure = RoundBaker.Standing(figure, preparation.Present, plan.Tooth) };
+
+        float[] ZonesOf(Mesh mesh) =>
+            Array.ConvertAll(
+                preparation.Present.Tree.ClosestAll(
+                    Array.ConvertAll(mesh.Positions.ToArray(), p => (Vector3)tooth.Frame.OnForm(p)),
+                    cancel: cancel
+                ),
+                place => (float)preparation.Labels[preparation.Present.Surface.Corners[3 * place.Triangle]]
+            );
+    }
+
+    /// <summary>How far each drawn vertex lies in shadow: 1 from where it is told.</summary>
+    /// <param name="depths">Of each vertex of the site.</param>
+    public float[] Hidden(double[] depths)
+    {
+        var least = tooth.Site.Noise == 0 ? 0.005 : SiteUndercut.LeastTold / 2;
+        return Values(i => Math.Min(1, depths[i] / (2 * least)));
+    }
+
+    private float[] Values(Func<int, double> value)
+    {
+        var corners = bodies.Evened.Mesh.Corners;
+        var found = new float[on.Length];
+        for (var i = 0; i < found.Length; i++)
+        {
+            var (a, b, c) = bodies.Evened.Mesh.Shares(on[i].Triangle, on[i].Place);
+            var first = 3 * on[i].Triangle;
+            found[i] = (float)((a * value(corners[first])) + (b * value(corners[first + 1])) + (c * value(corners[first + 2])));
+        }
+        return found;
+    }
+
+    private float[] Zones()
+    {
+        var corners = bodies.Evened.Mesh.Corners.ToArray();
+        return Array.ConvertAll(on, place => (float)tooth.Labels[corners[3 * place.Triangle]]);
+    }
+
+    private static Mesh Simple(Mesh mesh, RoundQuality quality, CancellationToken cancel) =>
+        Simplification.Of(mesh, quality == RoundQuality.Fine ? FineTriangles : DraftTriangles, Error, cancel: cancel);
+
+    private static VertexValues[] Looks(MeshTree tree, RoundQuality quality, CancellationToken cancel)
+    {
+        var look = SurfaceLook.Of(tree, quality == RoundQuality.Fine ? FineRays : DraftRays, cancel);
+        return
+        [
+            new("_OPENNESS", Floats(look.Openness)),
+            new("_FINE_BEND", Floats(look.FineBend)),
+            new("_BROAD_BEND", Floats(look.BroadBend)),
+        ];
+    }
+
+    /// <summary>Closed below and at the contacts, so that a plane's cut through it has an inside.</summary>
+    private static Mesh Closed(Mesh mesh)
+    {
+        var loops = mesh.Topology.BoundaryLoops.Where(loop => loop.Count >= 3).ToArray();
+        if (loops.Length == 0)
+            return mesh;
+        var largest = loops.MaxBy(loop => loop.Count);
+        var (positions, corners) = (new List<Vector3>(mesh.Positions.ToArray()), new List<int>(mesh.Corners.ToArray()));
+        foreach (var loop in loops)
+        {
+            var middle = loop.Aggregate(default(Vec3), (sum, vertex) => sum + mesh.Positions[vertex]) / loop.Count;
+            for (var i = 0; i < loop.Count; i++)
+                corners.AddRange([loop[i], loop[(i + 1) % loop.Count], positions.Count]);
+            positions.Add((Vector3)(loop == largest ? middle - (Vec3.UnitZ * 1.5) : middle));
+        }
+        return new Mesh([.. positions], [.. corners]);
+    }
+
+    private static float[] Floats(double[] values) => Array.ConvertAll(values, value => (float)value);
+}

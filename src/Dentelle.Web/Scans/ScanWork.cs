@@ -1,0 +1,237 @@
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Inspecting;
+using Dentelle.Core.Measuring;
+using Dentelle.Core.Preparing;
+using Dentelle.Core.Scanning;
+using Dentelle.Data;
+using Dentelle.Web.Handbooks;
+using Dentelle.Web.Http;
+using Dentelle.Web.Units;
+
+namespace Dentelle.Web.Scans;
+
+/// <summary>Sets of scans of a unit: which there are, new ones, what was found on them.</summary>
+public sealed class ScanWork(
+    CaseStore cases,
+    ScanStore store,
+    ScanIntake intake,
+    ScannerFolder folder,
+    Inspections inspections,
+    UnitViews views,
+    ProtocolShelf shelf,
+    PracticeFiles limits
+)
+{
+    private static readonly Problem NoUnit = Problems.Missing("unit");
+    private static readonly Problem NoScans = Problems.Missing("set of scans");
+
+    public async Task<Answer<ScansView>> OfUnitAsync(Guid unitId, CancellationToken stop) =>
+        await cases.UnitAsync(unitId, stop) is { } unit ? await ShownAsync(unit, stop) : NoUnit;
+
+    public async Task<Answer<ScansView>> AddAsync(Guid unitId, ScanSetEntry entry, string by, CancellationToken stop)
+    {
+        if (await cases.UnitAsync(unitId, stop) is not { } unit)
+            return NoUnit;
+        string[] named = [entry.Before, entry.After, .. entry.Antagonist is { } other ? [other] : Array.Empty<string>()];
+        var known = await store.FilesAsync(named, stop);
+        if (named.Any(sha256 => !known.ContainsKey(sha256)))
+            return new Problem("scan-unknown", "One of these files is not here any more. Add it again.");
+        if (named.Distinct().Count() < named.Length)
+            return new Problem("scan-twice", "The same file stands for two scans. Choose another for one of them.");
+        if (!Teeth(unit, entry.With).Is(out var teeth, out var problem))
+            return problem;
+        var row = new ScanSetRow
+        {
+            Id = Guid.CreateVersion7(),
+            CaseId = unit.CaseId,
+            Teeth = string.Join(',', teeth),
+            Before = entry.Before,
+            After = entry.After,
+            Antagonist = entry.Antagonist,
+            By = by,
+        };
+        return (await store.AddAsync(row, limits.ScanSetsOfCase, stop)).Is(out _, out problem) ? await ShownAsync(unit, stop) : problem;
+    }
+
+    /// <summary>Takes in what lies in the scanner's folder.</summary>
+    public async Task<Answer<ScansView>> TakeArrivedAsync(Guid unitId, ArrivedEntry entry, string by, CancellationToken stop)
+    {
+        var taken = new Dictionary<string, string>();
+        foreach (var part in StandInFiles.Parts)
+        {
+            if (folder.Find(entry.Name, part) is not { } path)
+                continue;
+            await using var stream = File.OpenRead(path);
+            if (!(await intake.TakeAsync(stream, Path.GetFileName(path), stop)).Is(out var file, out var problem))
+                return problem;
+            taken[part] = file.Sha256;
+        }
+        return taken.TryGetValue("before", out var before) && taken.TryGetValue("after", out var after)
+            ? await AddAsync(
+                unitId,
+                new ScanSetEntry
+                {
+                    Before = before,
+                    After = after,
+                    Antagonist = taken.GetValueOrDefault("antagonist"),
+                    With = entry.With,
+                },
+                by,
+                stop
+            )
+            : new Problem("scan-parts", $"“{entry.Name}” wants a file that ends in “before” and one that ends in “after”.");
+    }
+
+    /// <summary>Has the stand-in scanner scan what is planned, with faults; its files land in the scanner's folder.</summary>
+    public async Task<Answer<ScansView>> StandInAsync(Guid unitId, StandInEntry entry, CancellationToken stop)
+    {
+        if (await cases.UnitAsync(unitId, stop) is not { } unit)
+            return NoUnit;
+        var faults = new List<Fault>();
+        foreach (var text in entry.Faults)
+        {
+            if (!Fault.Parse(text).Is(out var fault, out var wrong))
+                return wrong;
+            faults.Add(fault);
+        }
+        if (!Teeth(unit, []).Is(out var teeth, out var problem) || !Planned(unit, teeth).Is(out var planned, out problem))
+            return problem;
+        var handbook = shelf.Of(unit).Handbook;
+        var options = new ScanOptions(entry.Seed, ScanReach.Teeth);
+        // The faults belong to the tooth that was asked for.
+        Preparation[] first = [.. planned.OrderBy(one => one.Plan.Tooth.Iso != unit.Tooth)];
+        var made = await Task.Run(() => StandInScanner.Make(first, faults, options, handbook.Protocol, handbook.Forms, stop), stop);
+        if (!made.Is(out var scan, out problem))
+            return problem;
+        folder.Drop(StandInFiles.Of(scan));
+        return await ShownAsync(unit, stop);
+    }
+
+    public async Task<Answer<ScansView>> TakeBackAsync(Guid unitId, Guid id, bool takenBack, CancellationToken stop)
+    {
+        if (await cases.UnitAsync(unitId, stop) is not { } unit)
+            return NoUnit;
+        return await store.SetTakenBackAsync(id, takenBack, stop) ? await ShownAsync(unit, stop) : NoScans;
+    }
+
+    /// <summary>What is measured from a set, and how.</summary>
+    /// <param name="Units">The units of the teeth, in their order.</param>
+    public sealed record Asked(
+        ScanSetRow Set,
+        IReadOnlyList<UnitRow> Units,
+        string Key,
+        Func<IProgress<InspectionNews>, CancellationToken, Task<Answer<Inspection>>> Work
+    );
+
+    public sealed record FoundTooth(Asked Asked, KeptInspection Kept, MeasuredTooth Tooth, UnitRow Unit);
+
+    public async Task<Answer<Asked>> AskedAsync(Guid id, CancellationToken stop)
+    {
+        if (await store.SetAsync(id, stop) is not { } set || await cases.CaseAsync(set.CaseId, stop) is not { } whole)
+            return NoScans;
+        UnitRow[] units = [.. set.Teeth.Split(',').Select(iso => whole.Units.FirstOrDefault(unit => unit.Tooth == iso)).OfType<UnitRow>()];
+        if (units.Length == 0)
+            return new Problem("scan-teeth", $"The case has no {set.Teeth.Replace(",", ", ", StringComparison.Ordinal)} any more.");
+        var teeth = units.Select(unit => unit.Tooth).ToArray();
+        if (!Planned(units[0], teeth).Is(out var planned, out var problem))
+            return problem;
+        var names = await store.FilesAsync([set.Before, set.After, set.Antagonist ?? set.After], stop);
+        var protocol = shelf.Of(units[0]).Protocol;
+        var key = string.Join('\n', [set.Before, set.After, set.Antagonist, set.Corrections, .. units.Select(views.KeyOf)]);
+        return new Asked(set, units, key, (progress, cancel) => Task.Run(
+                () =>
+                {
+                    progress.Report(new(InspectionStage.Reading));
+                    Answer<Scan> Read(string sha256) => intake.Read(sha256, names[sha256].Name, cancel);
+                    if (!Read(set.Before).Is(out var before, out var wrong) || !Read(set.After).Is(out var after, out wrong))
+                        return wrong;
+                    Scan? antagonist = null;
+                    if (set.Antagonist is { } opposing && !Read(opposing).Is(out antagonist, out wrong))
+                        return wrong;
+                    return Inspector.Measure(new InspectedScans(before, after, antagonist), planned, protocol, progress, cancel);
+                },
+                cancel
+            ));
+    }
+
+    /// <summary>One tooth of a set, measured now if nobody has asked for it yet.</summary>
+    public async Task<Answer<FoundTooth>> ToothAsync(Guid id, string iso, CancellationToken stop)
+    {
+        if (!(await AskedAsync(id, stop)).Is(out var asked, out var problem))
+            return problem;
+        if (!(await inspections.NeedAsync(asked.Key, asked.Work, stop)).Is(out var kept, out problem))
+            return problem;
+        return kept.Tooth(iso) is { } tooth
+            ? new FoundTooth(asked, kept, tooth, asked.Units.First(unit => unit.Tooth == iso))
+            : Problems.Missing("tooth in these scans");
+    }
+
+    internal async Task<MeasuredPageHead> HeadAsync(FoundTooth found, DateTimeOffset printed, CancellationToken stop)
+    {
+        var (set, whole) = (found.Asked.Set, found.Unit.Case!);
+        var names = await store.FilesAsync([set.Before, set.After], stop);
+        return new MeasuredPageHead(
+            $"{whole.Number:0000} · {whole.Patient}",
+            $"{names[set.Before].Name}, {names[set.After].Name}, entered {set.At.ToLocalTime():yyyy-MM-dd HH:mm}",
+            names.Values.Any(file => file.Simulated),
+            shelf.Of(found.Unit).Words,
+            printed
+        );
+    }
+
+    private async Task<ScansView> ShownAsync(UnitRow unit, CancellationToken stop)
+    {
+        var sets = (await store.OfCaseAsync(unit.CaseId, stop)).Where(set => set.Teeth.Split(',').Contains(unit.Tooth)).ToArray();
+        var names = await store.FilesAsync(
+            [.. sets.SelectMany(set => (string?[])[set.Before, set.After, set.Antagonist]).OfType<string>()],
+            stop
+        );
+        var own = Teeth(unit, []).Value ?? [];
+        var isCut = views.Planned(unit).Value?.Preparation.Body is not null;
+        var jaw = UnitViews.ToothOf(unit).Jaw;
+        return new ScansView(
+            [
+                .. sets.Select(set => new ScanSetView(
+                    set.Id,
+                    set.Teeth.Split(','),
+                    new(set.Before, names[set.Before].Name),
+                    new(set.After, names[set.After].Name),
+                    set.Antagonist is { } antagonist ? new(antagonist, names[antagonist].Name) : null,
+                    names[set.Before].Simulated || names[set.After].Simulated,
+                    set.At
+                )),
+            ],
+            folder.Arrived(),
+            Path.GetFullPath(folder.Place),
+            [
+                .. unit.Case!.Units.Where(other => UnitViews.ToothOf(other).Jaw == jaw && !own.Contains(other.Tooth))
+                    .Where(other => views.PlanOf(other).Value is { } plan && plan.Zones.Any(zone => zone.Depth.Value.Target > Mm.Zero))
+                    .Select(other => other.Tooth),
+            ],
+            isCut,
+            intake.MostBytes
+        );
+    }
+
+    /// <summary>A unit's tooth, those of its bridge and what was named besides: all that was cut between the scans.</summary>
+    private static Answer<string[]> Teeth(UnitRow unit, IReadOnlyList<string> with)
+    {
+        var inCase = unit.Case!.Units.Select(row => row.Tooth).ToHashSet();
+        if (with.FirstOrDefault(tooth => !inCase.Contains(tooth)) is { } foreign)
+            return new Problem("scan-teeth", $"The case has no {foreign}.");
+        var bridge = UnitViews.InputsOf(unit).Bridge?.Teeth ?? [];
+        return (string[])[.. ((string[])[unit.Tooth]).Concat(bridge.Where(inCase.Contains)).Concat(with).Distinct()];
+    }
+
+    private Answer<Preparation[]> Planned(UnitRow unit, IReadOnlyList<string> teeth)
+    {
+        var found = new List<Preparation>();
+        foreach (var row in teeth.Select(iso => unit.Case!.Units.First(other => other.Tooth == iso)))
+        {
+            if (!views.Planned(row).Is(out var planned, out var problem))
+                return problem;
+            found.Add(planned.Preparation);
+        }
+        return found.ToArray();
+    }
+}

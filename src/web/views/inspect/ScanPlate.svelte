@@ -1,0 +1,192 @@
+<script lang="ts">
+  import Button from 'flowbite-svelte/Button.svelte';
+  import type { Schemas } from '../../api/client';
+  import ScaleBar from '../../figures/ScaleBar.svelte';
+  import MapScale from '../../parts/round/MapScale.svelte';
+  import type { Plate } from '../../parts/round/plate';
+  import RoundCanvas from '../../parts/round/RoundCanvas.svelte';
+  import { RoundState } from '../../parts/round/roundState.svelte';
+  import SeenFrom from '../../parts/round/SeenFrom.svelte';
+  import { along, dot, toScreen, type Vec } from '../../scene/turntable';
+  import type { Aside } from './asides';
+  import FindingLabels from './FindingLabels.svelte';
+  import type { InspectState, Tooth } from './inspectState.svelte';
+
+  let { scanned, tooth, setId, aside }: { scanned: InspectState; tooth: Tooth; setId: string; aside: Aside } = $props();
+
+  type Trial = Schemas['PathTrialView'];
+
+  const round = $derived.by(() => {
+    const made = new RoundState(tooth.mesial as unknown as Vec, tooth.tooth[1]! <= '3' ? 'facial' : 'mesial');
+    made.map = made.scanned = true;
+    made.elevation = 32;
+    made.share = 0;
+    made.present = 'outline';
+    return made;
+  });
+  let plate = $state.raw<Plate>();
+  let trial = $state.raw<Trial | null>(null);
+  let wide = $state(0);
+  let failed = $state('');
+
+  const finding = $derived(aside === 'finding' ? scanned.finding : null);
+  const path = $derived((trial?.path ?? tooth.path) as unknown as Vec);
+  const shown = $derived(plate?.scene.bodies);
+
+  // What is chosen turns to the viewer.
+  $effect(() => {
+    void scanned.chosen;
+    void round;
+    if (finding) round.lookAlong(finding.outward as unknown as Vec);
+  });
+
+  // Another path hides other places; leaving it, the plan's own counts again.
+  $effect(() => {
+    if (aside !== 'path') trial = null;
+  });
+  $effect(() => {
+    void shown;
+    plate?.scene.hide(trial ? bytes(trial.hidden) : null);
+  });
+
+  export function faceFinding(): void {
+    if (scanned.finding) round.lookAlong(scanned.finding.outward as unknown as Vec);
+  }
+
+  // A section opens the tooth; leaving it closes it again.
+  $effect(() => {
+    if (aside === 'section') return;
+    round.through = false;
+    round.share = 0;
+    round.present = 'outline';
+  });
+
+  /** Opens the tooth at an upright plane: what lies on the side of its direction is taken away. */
+  export function cutAt(azimuth: number, at: readonly number[]): void {
+    if (!plate?.scene.bodies) return;
+    const angle = (azimuth * Math.PI) / 180;
+    const normal: Vec = [Math.cos(angle), Math.sin(angle), 0];
+    const [low, high] = plate.engine.reachAlong(plate.scene.bodies, normal);
+    round.cutAzimuth = azimuth;
+    round.share = Math.min(1, Math.max(0, (high + 0.01 - dot(at as unknown as Vec, normal)) / (high - low + 0.02)));
+    if (!round.through) {
+      round.through = true;
+      round.present = 'cut';
+      round.lookAlong([normal[0], normal[1], 0.2]);
+    }
+  }
+
+  /** Shows what another path meets. */
+  export function showTrial(next: Trial): void {
+    trial = next;
+  }
+
+  function bytes(text: string): Uint8Array {
+    return Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0));
+  }
+
+  /** The path stands over the middle of the tooth. */
+  function arrowOn({ view, scene }: Plate) {
+    const body = scene.bodies?.prepared;
+    if (!body) return null;
+    if (!body.geometry.boundingBox) body.geometry.computeBoundingBox();
+    const { min, max } = body.geometry.boundingBox!;
+    const foot: Vec = [(min.x + max.x) / 2, (min.y + max.y) / 2, max.z + 1.2];
+    const [to, from] = [toScreen(foot, view), toScreen(along(foot, path, 1.6), view)];
+    const length = Math.hypot(from.x - to.x, from.y - to.y);
+    return length < 20 ? null : { to, from, x: (to.x - from.x) / length, y: (to.y - from.y) / length };
+  }
+</script>
+
+{#snippet overlay(on: Plate)}
+  {@const { view } = on}
+  {@const arrow = arrowOn(on)}
+  {@const bar = view.scale > 90 ? 1 : view.scale > 55 ? 2 : 3}
+  <svg
+    width={view.width}
+    height={view.height}
+    viewBox="0 0 {view.width} {view.height}"
+    class="pointer-events-none absolute inset-0 block"
+    role="group"
+    aria-label="What was cut, in the round"
+  >
+    <text x="22" y="34" class="title">{tooth.written}, as cut, against the plan</text>
+    <text x="22" y="53" class="caption">
+      {round.map ? 'coloured where the plan is missed by more than 0.1' : 'as scanned'}
+    </text>
+    {#if arrow}
+      <line x1={arrow.from.x} y1={arrow.from.y} x2={arrow.to.x} y2={arrow.to.y} class="path" />
+      <path
+        d="M{arrow.to.x} {arrow.to.y}L{arrow.to.x - 7 * arrow.x - 4 * arrow.y} {arrow.to.y -
+          7 * arrow.y +
+          4 * arrow.x}L{arrow.to.x - 7 * arrow.x + 4 * arrow.y} {arrow.to.y - 7 * arrow.y - 4 * arrow.x}Z"
+        class="head"
+      />
+      <text x={arrow.from.x + 8} y={arrow.from.y + 9} class="head">{trial ? 'this path' : 'path'}</text>
+    {/if}
+    <g class="pointer-events-auto">
+      {#if !round.through}<FindingLabels
+          plate={on}
+          {tooth}
+          chosen={scanned.chosen}
+          onpick={(i) => (scanned.chosen = i)}
+        />{/if}
+    </g>
+    <ScaleBar x={view.width - bar * view.scale - 58} y={view.height - 8} scale={view.scale} length={bar} />
+  </svg>
+{/snippet}
+
+<div class="relative min-h-0 flex-1" bind:clientWidth={wide}>
+  <RoundCanvas
+    address="/api/scans/{setId}/teeth/{tooth.tooth}/round.glb?set={setId}"
+    {round}
+    label="The prepared tooth as it was scanned, coloured by what it lacks to the plan; drag, or shift and the arrow keys, turns it"
+    room={{ x: wide < 600 ? 96 : 132, top: 70, bottom: 34 }}
+    {overlay}
+    bind:plate
+    onfail={(why) => (failed = why)}
+  />
+  {#if failed}<p class="quiet absolute bottom-2 left-5">{failed}</p>{/if}
+</div>
+<div class="flex flex-wrap items-end gap-x-4 gap-y-1.5 px-5 pb-2 text-[13px]">
+  {#if round.map}<div><MapScale over="cut too much" short="too little" /></div>{/if}
+  <div class="flex flex-wrap items-center gap-1">
+    <SeenFrom {round} />
+    <Button class="px-1.5" aria-pressed={round.map} onclick={() => (round.map = !round.map)}>Map</Button>
+    <Button
+      class="px-1.5"
+      aria-pressed={round.present === 'cut'}
+      onclick={() => {
+        round.present = round.present === 'cut' ? 'outline' : 'cut';
+        round.share = round.present === 'cut' ? 0.45 : 0;
+      }}>As it was</Button
+    >
+  </div>
+</div>
+
+<style>
+  .title {
+    font: 400 21px var(--font-plate);
+    fill: var(--ink);
+  }
+  .caption {
+    font-size: 13px;
+    fill: var(--soft);
+  }
+  .title,
+  .caption,
+  .head {
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 4px;
+    stroke-linejoin: round;
+  }
+  .path {
+    stroke: var(--plum);
+    stroke-width: 1.3;
+  }
+  .head {
+    fill: var(--plum);
+    font-size: 13px;
+  }
+</style>

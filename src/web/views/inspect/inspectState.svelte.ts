@@ -1,0 +1,235 @@
+import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
+import { attempt, notices } from '../../parts/notices.svelte';
+import { undo } from '../../parts/undo.svelte';
+import { lines } from './newsLines';
+
+export type Scans = Schemas['ScansView'];
+export type Tooth = Schemas['MeasuredToothView'];
+export type Found = Schemas['ScanFindingView'];
+export type ScanFile = Schemas['ScanFileView'];
+type News = Schemas['InspectionNewsView'];
+
+/** What is under way, in words; stages follow each other. */
+export const stages: Record<Schemas['InspectionStage'], string> = {
+  reading: 'Reading the files',
+  aligning: 'Laying the scans onto each other',
+  finding: 'Finding what was cut',
+  framing: 'Finding how the tooth stands',
+  measuring: 'Measuring',
+};
+
+/** What was scanned of a unit, and what it shows. */
+export class InspectState {
+  unit = $state.raw<Unit | null>(null);
+  scans = $state.raw<Scans | null>(null);
+  missing = $state<string | null>(null);
+  /** The scans that are looked at. */
+  setId = $state<string | null>(null);
+  stage = $state<Schemas['InspectionStage'] | null>(null);
+  /** Why they could not be measured. */
+  refused = $state<string | null>(null);
+  teeth = $state.raw<Tooth[]>([]);
+  whole = $state.raw<Schemas['InspectionView'] | null>(null);
+  toothCode = $state<string | null>(null);
+  /** Place of the chosen finding among those of the tooth. */
+  chosen = $state(0);
+  /** Files on their way, by name. */
+  coming = $state.raw<readonly string[]>([]);
+  #watch: AbortController | undefined;
+  #upload: AbortController | undefined;
+
+  constructor(readonly unitId: string) {}
+
+  readonly set = $derived(this.scans?.sets.find((one) => one.id === this.setId) ?? null);
+  readonly tooth = $derived(this.teeth.find((one) => one.tooth === this.toothCode) ?? this.teeth[0] ?? null);
+  readonly finding = $derived(this.tooth?.findings[this.chosen] ?? null);
+  readonly busy = $derived(this.stage !== null);
+
+  async load(): Promise<void> {
+    const params = { path: { id: this.unitId } };
+    try {
+      const [unit, scans] = await Promise.all([
+        answer(api.GET('/api/units/{id}', { params })),
+        answer(api.GET('/api/units/{id}/scans', { params })),
+      ]);
+      this.unit = unit;
+      this.scans = scans;
+      if (!this.set) this.look(scans.sets[0]?.id ?? null);
+      else if (!this.busy) this.look(this.setId);
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      this.missing = error.message;
+    }
+  }
+
+  /** What has come into the scanner's folder meanwhile. */
+  async lookForNew(): Promise<void> {
+    const params = { path: { id: this.unitId } };
+    const scans = await answer(api.GET('/api/units/{id}/scans', { params })).catch(() => null);
+    if (scans) this.scans = scans;
+  }
+
+  /** Measures these scans, or shows what was measured. */
+  look(setId: string | null): void {
+    this.#watch?.abort();
+    this.setId = setId;
+    this.refused = this.stage = this.whole = null;
+    this.teeth = [];
+    this.chosen = 0;
+    if (!setId) return;
+    const stop = new AbortController();
+    this.#watch = stop;
+    this.stage = 'reading';
+    void this.#follow(setId, stop.signal)
+      .catch((error: unknown) => {
+        if (stop.signal.aborted) return;
+        this.refused =
+          error instanceof Refusal
+            ? error.message
+            : 'The connection broke off while measuring. Look at these scans again.';
+      })
+      .finally(() => {
+        if (!stop.signal.aborted) this.stage = null;
+      });
+  }
+
+  cancel(): void {
+    this.#watch?.abort();
+    this.#upload?.abort();
+    this.coming = [];
+    this.stage = null;
+    if (this.teeth.length === 0 && this.setId) this.refused = 'Stopped; nothing was measured.';
+  }
+
+  leave(): void {
+    this.#watch?.abort();
+    this.#upload?.abort();
+  }
+
+  step(by: number): void {
+    const count = this.tooth?.findings.length ?? 0;
+    if (count > 0) this.chosen = Math.min(count - 1, Math.max(0, this.chosen + by));
+  }
+
+  /** Brings files in, one after the other; those that hold no scan are told. */
+  async bring(files: readonly File[]): Promise<ScanFile[]> {
+    const stop = (this.#upload = new AbortController());
+    this.coming = files.map((file) => file.name);
+    const taken: ScanFile[] = [];
+    for (const file of files) {
+      const one = await attempt(
+        answer(
+          api.POST('/api/scan-files', {
+            params: { query: { name: file.name } },
+            body: file as unknown as string,
+            bodySerializer: (body) => body,
+            headers: { 'Content-Type': 'application/octet-stream' },
+            signal: stop.signal,
+          }),
+        ),
+        'scan-file',
+      ).catch(() => null);
+      if (stop.signal.aborted) return [];
+      if (one) taken.push(one);
+      this.coming = this.coming.slice(1);
+    }
+    return taken;
+  }
+
+  async measure(body: Schemas['ScanSetEntry']): Promise<boolean> {
+    return this.#added(
+      attempt(answer(api.POST('/api/units/{id}/scans', { params: { path: { id: this.unitId } }, body })), 'scans'),
+    );
+  }
+
+  async takeArrived(name: string, others: string[]): Promise<boolean> {
+    this.coming = [name];
+    const done = await this.#added(
+      attempt(
+        answer(
+          api.POST('/api/units/{id}/scans/arrived', {
+            params: { path: { id: this.unitId } },
+            body: { name, with: others },
+          }),
+        ),
+        'scans',
+      ),
+    );
+    this.coming = [];
+    return done;
+  }
+
+  async standIn(faults: string[], seed: number): Promise<void> {
+    this.coming = ['the stand-in scanner'];
+    const scans = await attempt(
+      answer(
+        api.POST('/api/units/{id}/scans/stand-in', { params: { path: { id: this.unitId } }, body: { faults, seed } }),
+      ),
+      'scans',
+    );
+    if (scans) this.scans = scans;
+    this.coming = [];
+  }
+
+  /** Takes the scans back; they stay in the practice's files and come back by undo. */
+  async takeBack(setId: string): Promise<void> {
+    const put = (takenBack: boolean) =>
+      answer(
+        api.PUT('/api/units/{id}/scans/{set}/taken-back', {
+          params: { path: { id: this.unitId, set: setId } },
+          body: { takenBack },
+        }),
+      );
+    const scans = await attempt(put(true));
+    if (!scans) return;
+    this.scans = scans;
+    if (this.setId === setId) this.look(scans.sets[0]?.id ?? null);
+    undo.add('taking the scans back', async () => {
+      this.scans = await put(false);
+      this.look(setId);
+    });
+  }
+
+  /** Enters what the scan shows as readings of the unit. */
+  async enterReadings(): Promise<void> {
+    const { setId, tooth } = this;
+    if (!setId || !tooth) return;
+    const params = { path: { id: setId, tooth: tooth.tooth } };
+    const entered = await attempt(answer(api.POST('/api/scans/{id}/teeth/{tooth}/readings', { params })));
+    if (!entered) return;
+    notices.say(
+      entered.disagree.length > 0
+        ? `${entered.added} readings entered. By hand it was read otherwise: ${entered.disagree.join(', ')}.`
+        : `${entered.added} readings entered, marked as the scan’s.`,
+    );
+  }
+
+  async #added(call: Promise<Scans | null>): Promise<boolean> {
+    const scans = await call;
+    if (!scans) return false;
+    this.scans = scans;
+    this.look(scans.sets[0]?.id ?? null);
+    return true;
+  }
+
+  async #follow(setId: string, signal: AbortSignal): Promise<void> {
+    const response = await fetch(`/api/scans/${setId}/inspection`, { signal });
+    if (!response.ok || !response.body) {
+      const problem = (await response.json().catch(() => ({}))) as { detail?: string; code?: string };
+      throw new Refusal(problem.detail ?? 'These scans could not be measured.', problem.code ?? 'unknown', []);
+    }
+    for await (const line of lines(response.body)) {
+      if (signal.aborted) return;
+      this.#take(JSON.parse(line) as News);
+    }
+  }
+
+  #take({ stage, measured, done, problem }: News): void {
+    if (problem) this.refused = problem.sentence;
+    else if (done) this.whole = done;
+    else if (measured) {
+      this.teeth = [...this.teeth, measured];
+      this.toothCode ??= this.unit?.plan.tooth ?? measured.tooth;
+    } else if (stage) this.stage = stage;
+  }
+}
