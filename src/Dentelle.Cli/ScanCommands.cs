@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using Dentelle.Core.Dentition;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inspecting;
 using Dentelle.Core.Measuring;
@@ -123,7 +124,10 @@ internal static class ScanCommands
                 ? ["No plan was named: zones are those of a crown, and nothing is judged. Name one with --plan."]
                 : Array.Empty<string>(),
         ];
-        var document = MeasureDocument.From(measured, told, findings);
+        var sliding = inspection.Antagonist is { } other
+            ? Sliding.Of(measured, other, Arch.Of(handbook.Forms), handbook.Protocol.Articulator)
+            : null;
+        var document = MeasureDocument.From(measured, handbook.Protocol, told, findings, sliding);
         return options.Has("--json") ? JsonDocuments.Write(document) : ScanTable.Write(document);
     }
 

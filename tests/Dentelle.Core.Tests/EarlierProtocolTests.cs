@@ -20,12 +20,13 @@ public class EarlierProtocolTests
     [InlineData(4, 2)]
     [InlineData(5, 3)] // and the format, which it names
     [InlineData(6, 1)]
+    [InlineData(7, 1)]
     public void Every_format(int format, int moved)
     {
         var old = Text($"protocol-{format}.json");
         var file = EarlierProtocols.BringUp(old, Today);
         Assert.True(ProtocolFile.Read(file, Schema, Shipped.Handbook.Sources).Is(out var protocol, out var problem), problem?.Sentence);
-        Assert.Equal(format, protocol.Version);
+        Assert.Equal((int)JsonNode.Parse(old.Text)!["version"]!, protocol.Version);
         Assert.Equal(file.Text, EarlierProtocols.BringUp(file, Today).Text);
         var now = Figures(JsonNode.Parse(file.Text)!, "").ToDictionary();
         var lost = Figures(JsonNode.Parse(old.Text)!, "")
@@ -60,7 +61,18 @@ public class EarlierProtocolTests
     [Fact(DisplayName = "A file that is broken, or of a later format, is left as it is and refused by the reader")]
     public void Not_ours()
     {
-        foreach (var text in (string[])["{", "[]", Today.Text.Replace("\"format\": 7", "\"format\": 8", StringComparison.Ordinal)])
+        foreach (
+            var text in (string[])
+                [
+                    "{",
+                    "[]",
+                    Today.Text.Replace(
+                        $"\"format\": {EarlierProtocols.Format}",
+                        $"\"format\": {EarlierProtocols.Format + 1}",
+                        StringComparison.Ordinal
+                    ),
+                ]
+        )
         {
             var file = EarlierProtocols.BringUp(new("house.json", text), Today);
             Assert.Equal(text, file.Text);

@@ -20,6 +20,15 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
     /// <summary>Another clock than the machine's.</summary>
     public TimeProvider? Clock { get; init; }
 
+    /// <summary>Largest scan that is taken; null for the usual.</summary>
+    public int? ScanMegabytes { get; init; }
+
+    /// <summary>What lies in the file store.</summary>
+    public IReadOnlyList<string> Files() =>
+        Directory.Exists(new PracticeFiles { Data = folder }.FilesFolder)
+            ? Directory.GetFiles(new PracticeFiles { Data = folder }.FilesFolder, "*", SearchOption.AllDirectories)
+            : [];
+
     public string DatabasePath => new PracticeFiles { Data = folder }.DatabasePath;
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
@@ -30,6 +39,8 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
         builder.UseEnvironment("Production");
         builder.UseSetting("Dentelle:Data", folder);
         builder.UseSetting("Dentelle:Demo", Demo ? "true" : "false");
+        if (ScanMegabytes is { } most)
+            builder.UseSetting("Dentelle:ScanMegabytes", most.ToString(System.Globalization.CultureInfo.InvariantCulture));
         builder.UseSetting("Serilog:MinimumLevel:Default", "Error");
         if (Clock is { } clock)
             builder.ConfigureServices(services => services.AddSingleton(clock));

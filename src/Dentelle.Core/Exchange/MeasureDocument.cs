@@ -1,5 +1,6 @@
 using Dentelle.Core.Inspecting;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Protocols;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Exchange;
@@ -35,6 +36,21 @@ public sealed record MeasureDocument(
     /// <summary>How near the neighbours stand to the cut; only those that were scanned.</summary>
     public IReadOnlyList<GapFigures>? Gaps { get; init; }
 
+    /// <summary>How each wall's thirds lean, from the finish line up.</summary>
+    public IReadOnlyList<ThirdFigures>? Thirds { get; init; }
+
+    /// <summary>Whether the walls keep the crown from tipping.</summary>
+    public IReadOnlyList<HoldFigures>? Resistance { get; init; }
+
+    /// <summary>Of a front tooth's blade, half a millimetre under its edge.</summary>
+    public double? EdgeWidthMm { get; init; }
+
+    /// <summary>How far the cut ridges lie under the neighbours'.</summary>
+    public IReadOnlyList<RidgeFigures>? Ridges { get; init; }
+
+    /// <summary>Least room while the teeth slide on each other, by an average articulator; only where an antagonist was given.</summary>
+    public IReadOnlyList<SlidingFigures>? Sliding { get; init; }
+
     /// <summary>In the order in which they are to be looked at; only where a plan was given.</summary>
     public IReadOnlyList<FindingFigures>? Findings { get; init; }
 
@@ -56,9 +72,17 @@ public sealed record MeasureDocument(
         );
 
     /// <param name="tooth">A tooth measured from two scans.</param>
+    /// <param name="protocol">The mill's tool and the share of a wall that should resist.</param>
     /// <param name="told">What was mended or guessed.</param>
     /// <param name="findings">Null where no plan was asked for.</param>
-    public static MeasureDocument From(MeasuredTooth tooth, IEnumerable<string> told, IReadOnlyList<ScanFinding>? findings)
+    /// <param name="sliding">Null where it wasn't asked for.</param>
+    public static MeasureDocument From(
+        MeasuredTooth tooth,
+        Protocol protocol,
+        IEnumerable<string> told,
+        IReadOnlyList<ScanFinding>? findings,
+        IReadOnlyList<SlidingRoom>? sliding = null
+    )
     {
         var (site, plan) = (tooth.Site, tooth.Preparation.Plan);
         int[] cut = [.. Enumerable.Range(0, site.InCut.Length).Where(i => site.InCut[i] && site.Seen[i])];
@@ -98,13 +122,32 @@ public sealed record MeasureDocument(
             Margin = tooth.Margin is { } margin ? MarginFigures.From(margin) : null,
             Edges =
             [
-                .. tooth.Edges.Select(edge => new EdgeFigures(
-                    Kebab.Of(edge.Side),
-                    Round(edge.Radius),
-                    Round(edge.Turn),
-                    Three(edge.Place)
-                )),
+                .. tooth.Edges.Zip(MilledEdge.All(tooth, protocol.Milling.ToolDiameterMm.Value), (edge, milled) =>
+                    new EdgeFigures(Kebab.Of(edge.Side), Round(edge.Radius), Round(edge.Turn), Three(edge.Place))
+                    {
+                        MilledPastMm = Round(milled.Loss),
+                    }
+                ),
             ],
+            Thirds = [.. WallThird.All(tooth).Select(third => new ThirdFigures(Kebab.Of(third.Side), third.Third, Round(third.Lean)))],
+            Resistance =
+            [
+                .. WallHold
+                    .All(tooth, protocol.Resistance.WallShare.Value)
+                    .Select(hold => new HoldFigures(
+                        Kebab.Of(hold.Side),
+                        Round(hold.Height),
+                        Round(hold.Base),
+                        Round(hold.NoneResists),
+                        Round(hold.ShareResists),
+                        Round(hold.Share)
+                    )),
+            ],
+            EdgeWidthMm = Heights.EdgeWidth(tooth) is { } blade ? Round(blade) : null,
+            Ridges = [.. Heights.Ridges(tooth).Select(ridge => new RidgeFigures(Kebab.Of(ridge.Side), Round(ridge.Under)))],
+            Sliding = sliding is null
+                ? null
+                : [.. sliding.Select(one => new SlidingFigures(one.Zone.Name, Kebab.Of(one.Slide), Round(one.Room), one.At))],
             Clearance = tooth.Room is { } room
                 ? [.. room.Zones.Select(zone => new RoomFigures(zone.Zone.Name, Round(zone.After), Round(zone.Before)))]
                 : null,

@@ -33,6 +33,22 @@ public static class MeasureTable
         }
         foreach (var edge in document.Edges ?? [])
             Row("edge radius", edge.Side, edge.RadiusMm, "mm");
+        foreach (var edge in (document.Edges ?? []).Where(edge => edge.MilledPastMm > 0))
+            Row("milled past the edge", edge.Side, edge.MilledPastMm, "mm");
+        foreach (var third in document.Thirds ?? [])
+            Row($"lean, third {third.Third + 1}", third.Side, third.LeanDeg, "deg");
+        foreach (var hold in document.Resistance ?? [])
+        {
+            Row("share of the wall that resists", hold.Side, hold.Share, "1");
+            Row("convergence at which none resists", hold.Side, hold.NoneResistsDeg, "deg");
+            Row("convergence at which enough resists", hold.Side, hold.ShareResistsDeg, "deg");
+        }
+        if (document.EdgeWidthMm is { } blade)
+            Row("edge width", "edge", blade, "mm");
+        foreach (var ridge in document.Ridges ?? [])
+            Row("ridge under the neighbour's", ridge.Side, ridge.UnderMm, "mm");
+        foreach (var one in document.Sliding ?? [])
+            Row($"least room, {one.Slide}", one.Zone, one.RoomMm, "mm");
         foreach (var room in document.Clearance ?? [])
         {
             Row("room closed", room.Zone, room.RoomMm, "mm");

@@ -120,7 +120,27 @@ public sealed record SegmentFigures(
 public sealed record StepFigures(string Segment, double HeightMm, double[] At);
 
 /// <param name="RadiusMm">Of the edge in which the side's wall turns into the top.</param>
-public sealed record EdgeFigures(string Side, double RadiusMm, double TurnDeg, double[] At);
+public sealed record EdgeFigures(string Side, double RadiusMm, double TurnDeg, double[] At)
+{
+    /// <summary>What the protocol's milling tool takes past the edge, square to the wall.</summary>
+    public double? MilledPastMm { get; init; }
+}
+
+/// <param name="Third">0 beside the finish line, 2 under the top.</param>
+public sealed record ThirdFigures(string Side, int Third, double LeanDeg);
+
+/// <param name="NoneResistsDeg">Convergence at which nothing of the wall resists any more.</param>
+/// <param name="ShareResistsDeg">Convergence at which the protocol's wanted share still does.</param>
+/// <param name="Share">Share of the wall that resists as cut.</param>
+public sealed record HoldFigures(string Side, double HeightMm, double BaseMm, double NoneResistsDeg, double ShareResistsDeg, double Share);
+
+/// <param name="UnderMm">How far the cut ridge lies under the neighbour's.</param>
+public sealed record RidgeFigures(string Side, double UnderMm);
+
+/// <param name="Slide">protrusive, working or balancing.</param>
+/// <param name="RoomMm">A twentieth of the zone is nearer.</param>
+/// <param name="AtMm">How far the condyles have come by then; 0 where it is least closed.</param>
+public sealed record SlidingFigures(string Zone, string Slide, double RoomMm, double AtMm);
 
 /// <param name="RoomMm">A twentieth of the zone is nearer to the antagonist.</param>
 /// <param name="RoomBeforeMm">Likewise before cutting.</param>

@@ -47,12 +47,12 @@ public sealed record NeighbourGap(WallSide Side, double Gap, Vec3 Place)
             var beyond = line.Stations.Max(station => station.Place.X * way);
             // What faces back from beyond the finish line is the neighbour.
             var faces = site.Mesh.Where(i =>
-                site.Mesh.AreaVector(i) is { LengthSquared: > 0 } area
-                && area.Unit.X * way < -0.3
-                && site.Mesh.Triangle(i).A is var place
+                site.Mesh.Triangle(i).A is var place
                 && place.X * way > beyond - 0.3
-                && (place - line.Stations[line.Nearest(place, path)].Place).Dot(path) > 0.5
                 && !site.InCut[site.Mesh.Corners[3 * i]]
+                && site.Mesh.AreaVector(i) is { LengthSquared: > 0 } area
+                && area.Unit.X * way < -0.3
+                && (place - line.Stations[line.Nearest(place, path)].Place).Dot(path) > 0.5
             );
             int[] own = [.. Enumerable.Range(0, site.InCut.Length).Where(i => site.InCut[i] && site.Mesh.Normals[i].X * way > 0.5f)];
             if (faces.TriangleCount < 20 || own.Length < 10)

@@ -15,12 +15,10 @@ namespace Dentelle.Core.Inspecting;
 public sealed class InspectedFigure
 {
     /// <summary>A scan drawn has no more triangles, and none of its vertices lies farther from it.</summary>
-    private const int DraftTriangles = 12_000,
-        FineTriangles = 40_000;
+    private const int Triangles = 26_000;
     private const double Error = 0.02;
 
-    private const int DraftRays = 16,
-        FineRays = 48;
+    private const int Rays = 32;
 
     /// <summary>How often what the map is coloured by is evened: a scan's noise would make ragged lines.</summary>
     private const int MapPasses = 4;
@@ -38,13 +36,19 @@ public sealed class InspectedFigure
 
     public required RoundFigure Figure { get; init; }
 
-    public static InspectedFigure Of(MeasuredTooth tooth, InspectedBodies bodies, RoundQuality quality, CancellationToken cancel = default)
+    public static InspectedFigure Of(MeasuredTooth tooth, InspectedBodies bodies, CancellationToken cancel = default)
     {
         var (preparation, plan) = (tooth.Preparation, tooth.Preparation.Plan);
         var (surface, from) = bodies.Cut;
         var even = new Mesh([.. from.Select(i => bodies.Evened.Mesh.Positions[i])], surface.Corners.ToArray());
-        var (after, before) = (Simple(even, quality, cancel), Simple(bodies.Present, quality, cancel));
-        var (afterTree, beforeTree) = (new MeshTree(Closed(after)), new MeshTree(Closed(before)));
+        MeshTree afterTree = null!,
+            beforeTree = null!;
+        VertexValues[] afterLook = [],
+            beforeLook = [];
+        Parallel.Invoke(
+            () => afterLook = Looks(afterTree = new MeshTree(Closed(Simple(even, cancel))), cancel),
+            () => beforeLook = Looks(beforeTree = new MeshTree(Closed(Simple(bodies.Present, cancel))), cancel)
+        );
         var shown = new InspectedFigure(tooth, bodies, afterTree.Mesh) { Figure = null! };
         var removed = shown.Values(i => tooth.Site.InCut[i] ? Math.Max(0, tooth.Site.Depths[i]) : 0);
         var deviation = Array.ConvertAll(shown.Values(i => double.IsNaN(tooth.Short[i]) ? 0 : tooth.Short[i]), value => (double)value);
@@ -56,18 +60,14 @@ public sealed class InspectedFigure
                     "prepared",
                     afterTree.Mesh,
                     [
-                        .. Looks(afterTree, quality, cancel),
+                        .. afterLook,
                         new("_REMOVED", removed),
                         new("_ZONE", shown.Zones()),
                         new("_HIDDEN", shown.Hidden(tooth.Undercut.Depths)),
                         new(RoundMap.Name, Array.ConvertAll(deviation, value => (float)value)),
                     ]
                 ),
-                new(
-                    "tooth",
-                    beforeTree.Mesh,
-                    [.. Looks(beforeTree, quality, cancel), new("_REMOVED", taken), new("_ZONE", ZonesOf(beforeTree.Mesh))]
-                ),
+                new("tooth", beforeTree.Mesh, [.. beforeLook, new("_REMOVED", taken), new("_ZONE", ZonesOf(beforeTree.Mesh))]),
             ],
             tooth.Margin is { } margin
                     ? [new([.. margin.Places.Select(place => new FinishPoint(place.Place, place.Width ?? 0, place.Level))])]
@@ -114,12 +114,11 @@ public sealed class InspectedFigure
         return Array.ConvertAll(on, place => (float)tooth.Labels[corners[3 * place.Triangle]]);
     }
 
-    private static Mesh Simple(Mesh mesh, RoundQuality quality, CancellationToken cancel) =>
-        Simplification.Of(mesh, quality == RoundQuality.Fine ? FineTriangles : DraftTriangles, Error, cancel: cancel);
+    private static Mesh Simple(Mesh mesh, CancellationToken cancel) => Simplification.Of(mesh, Triangles, Error, cancel: cancel);
 
-    private static VertexValues[] Looks(MeshTree tree, RoundQuality quality, CancellationToken cancel)
+    private static VertexValues[] Looks(MeshTree tree, CancellationToken cancel)
     {
-        var look = SurfaceLook.Of(tree, quality == RoundQuality.Fine ? FineRays : DraftRays, cancel);
+        var look = SurfaceLook.Of(tree, Rays, cancel);
         return
         [
             new("_OPENNESS", Floats(look.Openness)),

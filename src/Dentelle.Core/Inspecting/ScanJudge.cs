@@ -75,7 +75,45 @@ public static class ScanJudge
                     6 + (10 * touched.Depth)
                 )
             );
+        found.AddRange(Rooms(tooth, protocol));
         return [.. found.OrderByDescending(finding => finding.Weight)];
+    }
+
+    /// <summary>
+    /// Where the jaws close nearer than the restoration can do with; a zone that is short itself says it already, and an edge passes the
+    /// other one.
+    /// </summary>
+    private static IEnumerable<ScanFinding> Rooms(MeasuredTooth tooth, Protocol protocol)
+    {
+        var tolerance = protocol.Tolerance.Value;
+        foreach (var room in tooth.Room?.Zones ?? [])
+        {
+            var zone = tooth.Preparation.Plan.Zone(room.Zone.Name)!;
+            var least = zone.Needed.Least.Value;
+            var depth = tooth.Depths.First(one => one.Zone == room.Zone);
+            if (
+                room.Zone.Kind == ZoneKind.Edge
+                || room.After >= least - tolerance
+                || depth.Usual < zone.Depth.Value.Target.Value - tolerance
+            )
+                continue;
+            yield return new ScanFinding(
+                ScanFindingKind.Room,
+                Verdict.Critical,
+                room.Zone.Words,
+                room.Zone.Name,
+                least - room.After,
+                tooth.Registration.Noise,
+                $"{Told(least - room.After)} too little room",
+                $"Cut as deep as planned, yet the jaws close to {Told(room.After)} and {new Mm(least)} is needed at least: cut it down by the "
+                    + "difference, or plan what is to go off the antagonist.",
+                depth.LeastPlace,
+                3 * (least - room.After) / tolerance
+            )
+            {
+                Beside = new Measured(room.After, zone.Needed.Target.Value, least, zone.Needed.Most.Value),
+            };
+        }
     }
 
     private static bool IsHollow(ScanFinding patch, SiteUndercut? undercut)

@@ -10,7 +10,7 @@ namespace Dentelle.Core.Protocols;
 public static class EarlierProtocols
 {
     /// <summary>Format of the files this program writes; files from before formats were numbered (up to 4) name none.</summary>
-    public const int Format = 7;
+    public const int Format = 8;
 
     /// <summary>
     /// The step out of each earlier format, in order. Each looks at what is there, since the early files don't say their
@@ -24,6 +24,7 @@ public static class EarlierProtocols
         FromBondInCode,
         FromOneKindOfMolar,
         FromNoInspection,
+        FromNoArticulator,
     ];
 
     /// <summary>The first format that was written down.</summary>
@@ -124,6 +125,9 @@ public static class EarlierProtocols
 
     /// <summary>Format 6 knew no inspection.</summary>
     private static void FromNoInspection(JsonObject old, JsonObject now) => old["inspection"] ??= now["inspection"]!.DeepClone();
+
+    /// <summary>Format 7 knew no articulator.</summary>
+    private static void FromNoArticulator(JsonObject old, JsonObject now) => old["articulator"] ??= now["articulator"]!.DeepClone();
 
     /// <summary>Whether a file needs no step: it is of today's format, or of none that is known.</summary>
     /// <param name="format">The format it is of; the first where it names none.</param>

@@ -2,7 +2,6 @@ using System.Security.Claims;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
-using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inspecting;
 using Dentelle.Data;
@@ -36,6 +35,7 @@ public static class InspectionEndpoints
         var teeth = sets.MapGroup("teeth/{tooth}");
         teeth.MapPost("path", Path).WithName("tryPath");
         teeth.MapGet("section", Section).WithName("getIndexSection");
+        teeth.MapGet("sliding", Slides).WithName("getSliding");
         teeth.MapPost("readings", AddReadings).WithName("addScanReadings");
         teeth.MapGet("round.glb", Round).InTurn().ExcludeFromDescription();
         teeth.MapGet("values.json", Values).WithName("getMeasuredValues");
@@ -94,11 +94,11 @@ public static class InspectionEndpoints
         }
     }
 
-    private static async Task<FileAnswer> Round(Guid id, string tooth, string? quality, ScanWork work, CancellationToken stop)
+    private static async Task<FileAnswer> Round(Guid id, string tooth, ScanWork work, CancellationToken stop)
     {
         if (!(await work.ToothAsync(id, tooth, stop)).Is(out var found, out var problem))
             return Problems.From(problem);
-        return RoundFiles.Sent(found.Kept.FigureOf(found.Tooth, RoundFiles.Quality(quality), stop).Figure);
+        return RoundFiles.Sent(found.Kept.FigureOf(found.Tooth, stop).Figure);
     }
 
     /// <summary>What another path of insertion would meet; the path as the tooth stands.</summary>
@@ -115,7 +115,7 @@ public static class InspectionEndpoints
         if (Direction(entry.Path) is not { } path)
             return Problems.From(new Problem("path", "A path is three numbers, not all of them 0."));
         var trial = PathTrial.Of(found.Kept.Inspection, found.Tooth, (found.Tooth.Own(path) - found.Tooth.Own(default)).Unit, stop);
-        var figure = found.Kept.FigureOf(found.Tooth, RoundFiles.Quality(entry.Quality), stop);
+        var figure = found.Kept.FigureOf(found.Tooth, stop);
         return TypedResults.Ok(InspectionViews.Of(found.Tooth, trial, figure));
     }
 
@@ -142,6 +142,19 @@ public static class InspectionEndpoints
         var (sin, cos) = Math.SinCos(double.DegreesToRadians(degrees));
         var normal = measured.Own(new Vec3(cos, sin, 0)) - measured.Own(default);
         return TypedResults.Ok(InspectionViews.Of(measured, IndexSection.Of(measured, bodies, at, normal)));
+    }
+
+    private static async Task<Results<Ok<SlidingView>, ProblemHttpResult>> Slides(
+        Guid id,
+        string tooth,
+        ScanWork work,
+        InspectionViews views,
+        CancellationToken stop
+    )
+    {
+        if (!(await work.ToothAsync(id, tooth, stop)).Is(out var found, out var problem))
+            return Problems.From(problem);
+        return TypedResults.Ok(views.SlidingOf(found, stop));
     }
 
     /// <summary>Enters what the scan shows as readings of the unit, once for a plan.</summary>
@@ -176,16 +189,14 @@ public static class InspectionEndpoints
     {
         if (!(await work.ToothAsync(id, tooth, stop)).Is(out var found, out var problem))
             return Problems.From(problem);
-        return TypedResults.Ok(
-            MeasureDocument.From(found.Tooth, found.Kept.Inspection.Told, await views.FindingsAsync(found.Tooth, found.Unit, stop))
-        );
+        return TypedResults.Ok(await views.DocumentAsync(found, stop));
     }
 
     private static async Task<FileAnswer> Csv(Guid id, string tooth, ScanWork work, InspectionViews views, CancellationToken stop)
     {
         if (!(await work.ToothAsync(id, tooth, stop)).Is(out var found, out var problem))
             return Problems.From(problem);
-        var document = MeasureDocument.From(found.Tooth, [], await views.FindingsAsync(found.Tooth, found.Unit, stop));
+        var document = await views.DocumentAsync(found, stop);
         return TypedResults.Bytes(Encoding.UTF8.GetBytes(MeasureTable.Csv(document)), "text/csv", $"{tooth}-measured.csv");
     }
 
@@ -201,7 +212,7 @@ public static class InspectionEndpoints
         if (!(await work.ToothAsync(id, tooth, stop)).Is(out var found, out var problem))
             return Problems.From(problem);
         var view = await views.OfAsync(found.Tooth, found.Unit, stop);
-        var figure = found.Kept.FigureOf(found.Tooth, RoundQuality.Draft, stop).Figure;
+        var figure = found.Kept.FigureOf(found.Tooth, stop).Figure;
         var head = await work.HeadAsync(found, clock.GetLocalNow(), stop);
         return TypedResults.Bytes(MeasuredPage.Write(view, found.Tooth, found.Kept.BodiesOf(found.Tooth), figure, head), "application/pdf");
     }

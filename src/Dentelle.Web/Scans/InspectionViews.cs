@@ -68,8 +68,43 @@ public sealed class InspectionViews(CaseStore cases, UnitViews views, ProtocolSh
                     .Of(tooth, findings, protocol.Inspection)
                     .Select(check => new PointCheckView(Kebab.Of(check.Point), Kebab.Of(check.State), check.Measured)),
             ],
-            Document = MeasureDocument.From(tooth, [], findings),
+            Document = MeasureDocument.From(tooth, protocol, [], findings),
         };
+    }
+
+    /// <summary>All values, room while sliding among them.</summary>
+    public async Task<MeasureDocument> DocumentAsync(ScanWork.FoundTooth found, CancellationToken stop)
+    {
+        var handbook = shelf.Of(found.Unit).Handbook;
+        return MeasureDocument.From(
+            found.Tooth,
+            handbook.Protocol,
+            found.Kept.Inspection.Told,
+            await FindingsAsync(found.Tooth, found.Unit, stop),
+            found.Kept.SlidingOf(found.Tooth, handbook, stop)
+        );
+    }
+
+    public SlidingView SlidingOf(ScanWork.FoundTooth found, CancellationToken stop)
+    {
+        var (handbook, plan) = (shelf.Of(found.Unit).Handbook, found.Tooth.Preparation.Plan);
+        var jaws = handbook.Protocol.Articulator;
+        return new SlidingView(
+            Sliding.Step,
+            jaws.CondylarDeg.Value,
+            jaws.IncisalDeg.Value,
+            jaws.ShiftDeg.Value,
+            [
+                .. found
+                    .Kept.SlidingOf(found.Tooth, handbook, stop)
+                    .Select(one => new SlidingZoneView(
+                        one.Zone.Words,
+                        one.Slide,
+                        plan.Zone(one.Zone.Name)!.Thickness.Least.Rounded,
+                        [.. one.Along.Select(Told)]
+                    )),
+            ]
+        );
     }
 
     /// <summary>Findings, corrections told in widths of the bur in hand.</summary>

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
-using Dentelle.Core.Drawing;
+using Dentelle.Core.Dentition;
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Inspecting;
 
 namespace Dentelle.Web.Scans;
@@ -16,8 +17,14 @@ public sealed class KeptInspection(Inspection inspection)
 
     public InspectedBodies BodiesOf(MeasuredTooth tooth) => bodies[tooth];
 
-    public InspectedFigure FigureOf(MeasuredTooth tooth, RoundQuality quality, CancellationToken stop) =>
-        figures.Get((tooth, quality), () => InspectedFigure.Of(tooth, bodies[tooth], quality, stop));
+    /// <summary>Room while the teeth slide; none where the other jaw wasn't scanned.</summary>
+    public IReadOnlyList<SlidingRoom> SlidingOf(MeasuredTooth tooth, Handbook handbook, CancellationToken stop) =>
+        inspection.Antagonist is not { } other
+            ? []
+            : figures.Get((tooth, "sliding"), () => Sliding.Of(tooth, other, Arch.Of(handbook.Forms), handbook.Protocol.Articulator, stop));
+
+    public InspectedFigure FigureOf(MeasuredTooth tooth, CancellationToken stop) =>
+        figures.Get(tooth, () => InspectedFigure.Of(tooth, bodies[tooth], stop));
 }
 
 /// <summary>

@@ -232,10 +232,7 @@ public sealed record PathTrialView(
     byte[] Hidden
 );
 
-public sealed record PathEntry(
-    [property: MaxLength(3)] IReadOnlyList<double> Path,
-    [property: AllowedValues("draft", "fine")] string Quality
-);
+public sealed record PathEntry([property: MaxLength(3)] IReadOnlyList<double> Path);
 
 /// <summary>What a sectioned index shows; x to the right, y along the path, millimetres from the place.</summary>
 /// <param name="Feet">Where the finish line goes through.</param>
@@ -252,6 +249,21 @@ public sealed record IndexSectionView(
 /// <param name="From">On the cut surface.</param>
 /// <param name="To">On the surface before.</param>
 public sealed record IndexGapView(string Words, double DepthMm, double? PlannedMm, double[] From, double[] To);
+
+/// <summary>Room while the teeth slide on each other, by an average articulator.</summary>
+/// <param name="StepMm">From one room to the next along the condylar path.</param>
+/// <param name="CondylarDeg">Of the articulator, likewise the others.</param>
+public sealed record SlidingView(
+    double StepMm,
+    double CondylarDeg,
+    double IncisalDeg,
+    double ShiftDeg,
+    IReadOnlyList<SlidingZoneView> Zones
+);
+
+/// <param name="NeededMm">What the restoration needs there at least.</param>
+/// <param name="RoomMm">Closed, then at each step.</param>
+public sealed record SlidingZoneView(string Words, Slide Slide, double NeededMm, IReadOnlyList<double> RoomMm);
 
 /// <summary>Which zones of a unit are entered as readings.</summary>
 public sealed record ScanReadingsView(int Added, IReadOnlyList<string> Disagree);

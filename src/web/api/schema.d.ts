@@ -740,6 +740,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scans/{id}/teeth/{tooth}/sliding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSliding"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scans/{id}/teeth/{tooth}/readings": {
         parameters: {
             query?: never;
@@ -1422,6 +1438,11 @@ export interface components {
             /** Format: double */
             turnDeg: number;
             at: number[];
+            /**
+             * Format: double
+             * @description What the protocol's milling tool takes past the edge, square to the wall.
+             */
+            milledPastMm?: null | number;
         };
         EnamelDocument: {
             thirds: components["schemas"]["EnamelThirdDocument"][];
@@ -1684,6 +1705,28 @@ export interface components {
          * @enum {unknown}
          */
         Grit: "ultra-fine" | "extra-fine" | "fine" | "medium" | "coarse" | "super-coarse";
+        HoldFigures: {
+            side: string;
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            baseMm: number;
+            /**
+             * Format: double
+             * @description Convergence at which nothing of the wall resists any more.
+             */
+            noneResistsDeg: number;
+            /**
+             * Format: double
+             * @description Convergence at which the protocol's wanted share still does.
+             */
+            shareResistsDeg: number;
+            /**
+             * Format: double
+             * @description Share of the wall that resists as cut.
+             */
+            share: number;
+        };
         ImportedCase: {
             /** Format: uuid */
             id: string;
@@ -1933,6 +1976,19 @@ export interface components {
             clearance?: null | components["schemas"]["RoomFigures"][];
             /** @description How near the neighbours stand to the cut; only those that were scanned. */
             gaps?: null | components["schemas"]["GapFigures"][];
+            /** @description How each wall's thirds lean, from the finish line up. */
+            thirds?: null | components["schemas"]["ThirdFigures"][];
+            /** @description Whether the walls keep the crown from tipping. */
+            resistance?: null | components["schemas"]["HoldFigures"][];
+            /**
+             * Format: double
+             * @description Of a front tooth's blade, half a millimetre under its edge.
+             */
+            edgeWidthMm?: null | number;
+            /** @description How far the cut ridges lie under the neighbours'. */
+            ridges?: null | components["schemas"]["RidgeFigures"][];
+            /** @description Least room while the teeth slide on each other, by an average articulator; only where an antagonist was given. */
+            sliding?: null | components["schemas"]["SlidingFigures"][];
             /** @description In the order in which they are to be looked at; only where a plan was given. */
             findings?: null | components["schemas"]["FindingFigures"][];
         };
@@ -2130,7 +2186,6 @@ export interface components {
         };
         PathEntry: {
             path: number[];
-            quality: string;
         };
         /** @description What one path of insertion meets. */
         PathTrialView: {
@@ -2483,6 +2538,14 @@ export interface components {
         };
         /** @enum {unknown} */
         Restoration: "crown" | "veneer-facial" | "veneer-butt" | "veneer-wrap" | "onlay" | "inlay" | "partial-crown" | "pontic";
+        RidgeFigures: {
+            side: string;
+            /**
+             * Format: double
+             * @description How far the cut ridge lies under the neighbour's.
+             */
+            underMm: number;
+        };
         RoomFigures: {
             zone: string;
             /**
@@ -2854,6 +2917,55 @@ export interface components {
             /** Format: double */
             faciolingual: number;
         };
+        /**
+         * @description A way in which the lower teeth slide on the upper ones.
+         * @enum {unknown}
+         */
+        Slide: "protrusive" | "working" | "balancing";
+        SlidingFigures: {
+            zone: string;
+            /** @description protrusive, working or balancing. */
+            slide: string;
+            /**
+             * Format: double
+             * @description A twentieth of the zone is nearer.
+             */
+            roomMm: number;
+            /**
+             * Format: double
+             * @description How far the condyles have come by then; 0 where it is least closed.
+             */
+            atMm: number;
+        };
+        /** @description Room while the teeth slide on each other, by an average articulator. */
+        SlidingView: {
+            /**
+             * Format: double
+             * @description From one room to the next along the condylar path.
+             */
+            stepMm: number;
+            /**
+             * Format: double
+             * @description Of the articulator, likewise the others.
+             */
+            condylarDeg: number;
+            /** Format: double */
+            incisalDeg: number;
+            /** Format: double */
+            shiftDeg: number;
+            zones: components["schemas"]["SlidingZoneView"][];
+        };
+        SlidingZoneView: {
+            words: string;
+            slide: components["schemas"]["Slide"];
+            /**
+             * Format: double
+             * @description What the restoration needs there at least.
+             */
+            neededMm: number;
+            /** @description Closed, then at each step. */
+            roomMm: number[];
+        };
         SourceView: {
             id: string;
             citation: string;
@@ -2977,6 +3089,16 @@ export interface components {
         };
         TakenBackEntry: {
             takenBack: boolean;
+        };
+        ThirdFigures: {
+            side: string;
+            /**
+             * Format: int32
+             * @description 0 beside the finish line, 2 under the top.
+             */
+            third: number;
+            /** Format: double */
+            leanDeg: number;
         };
         TickEntry: {
             key: string;
@@ -4632,6 +4754,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["IndexSectionView"];
+                };
+            };
+        };
+    };
+    getSliding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                tooth: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlidingView"];
                 };
             };
         };

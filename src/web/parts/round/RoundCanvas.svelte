@@ -13,6 +13,7 @@
   let {
     address,
     body,
+    whole = false,
     around,
     round,
     label,
@@ -29,6 +30,8 @@
     address: string;
     /** What is sent along, where the address alone doesn't say it. */
     body?: object | undefined;
+    /** Whether it comes in full at once, with nothing finer to follow. */
+    whole?: boolean;
     /** Where the teeth round it come from, when they are to be drawn. */
     around?: string | undefined;
     round: RoundState;
@@ -111,6 +114,7 @@
     };
     void show(from)
       .then(() => {
+        if (whole) return;
         longer = window.setTimeout(() => (refining = true), 900);
         return show(fine(from));
       })

@@ -3,6 +3,8 @@
   import { onMount, untrack } from 'svelte';
   import { actions } from '../../actions.svelte';
   import { changed } from '../../parts/changed.svelte';
+  import DropScans from '../../parts/DropScans.svelte';
+  import { dropped } from '../../parts/dropped.svelte';
   import { shared } from '../../parts/shared.svelte';
   import { route } from '../../router';
   import FindingPanel from './FindingPanel.svelte';
@@ -10,6 +12,7 @@
   import { InspectState, stages } from './inspectState.svelte';
   import Intake from './Intake.svelte';
   import PathPanel from './PathPanel.svelte';
+  import RoomPanel from './RoomPanel.svelte';
   import ScanPlate from './ScanPlate.svelte';
   import SectionPanel from './SectionPanel.svelte';
   import { asides, type Aside } from './asides';
@@ -20,9 +23,8 @@
   const scanned = $derived(new InspectState(id));
   let aside = $state<Aside>('finding');
   let plate = $state<ScanPlate>();
-  let intake = $state(false);
-  let dragged = $state(false);
-  let dropped = $state.raw<File[]>([]);
+  let intake = $state(dropped.files.length > 0);
+  let coming = $state.raw<readonly File[]>(dropped.take());
 
   const unit = $derived(scanned.unit);
   const tooth = $derived(scanned.tooth);
@@ -52,6 +54,7 @@
       { name: 'All zones and the five points', keys: ['2'], shown: '2', run: () => (aside = 'zones') },
       { name: 'The path', keys: ['3'], shown: '3', run: () => (aside = 'path') },
       { name: 'An index section', keys: ['4'], shown: '4', run: () => (aside = 'section') },
+      { name: 'Room to the other jaw', keys: ['5'], shown: '5', run: () => (aside = 'room') },
       { name: 'Other scans', keys: ['o', 'O'], shown: 'O', run: () => (intake = !intake) },
       { name: 'Enter as readings', keys: ['r', 'R'], shown: 'R', run: () => void scanned.enterReadings() },
       { name: 'Print the page', keys: ['p', 'P'], shown: 'P', run: print },
@@ -69,10 +72,8 @@
       window.open(`/api/scans/${scanned.setId}/teeth/${tooth.tooth}/page.pdf`, '_blank', 'noopener');
   }
 
-  function drop(event: DragEvent) {
-    event.preventDefault();
-    dragged = false;
-    dropped = [...(event.dataTransfer?.files ?? [])];
+  function drop(files: readonly File[]) {
+    coming = files;
     intake = true;
   }
 </script>
@@ -80,14 +81,7 @@
 <svelte:head
   ><title>{unit ? `${unit.written}, measured · ${unit.case.patient}` : 'Inspect'} · Dentelle</title></svelte:head
 >
-<svelte:window
-  ondragover={(event) => {
-    event.preventDefault();
-    dragged = true;
-  }}
-  ondragleave={(event) => event.relatedTarget === null && (dragged = false)}
-  ondrop={drop}
-/>
+<DropScans ondrop={drop} />
 
 {#if scanned.missing}
   <div class="p-10">
@@ -103,7 +97,7 @@
         <Intake
           {scanned}
           {unit}
-          {dropped}
+          dropped={coming}
           onclose={scanned.setId ? () => (intake = false) : undefined}
           onbegun={() => (intake = false)}
         />
@@ -129,9 +123,20 @@
           {:else if aside === 'zones'}
             <ZonesPanel {scanned} {tooth} onprint={print} />
           {:else if aside === 'path'}
-            <PathPanel {scanned} {tooth} setId={scanned.setId} ontrial={(trial) => untrack(() => plate?.showTrial(trial))} />
+            <PathPanel
+              {scanned}
+              {tooth}
+              setId={scanned.setId}
+              ontrial={(trial) => untrack(() => plate?.showTrial(trial))}
+            />
+          {:else if aside === 'room'}
+            <RoomPanel {tooth} setId={scanned.setId} />
           {:else}
-            <SectionPanel {tooth} setId={scanned.setId} onplane={(azimuth, at) => untrack(() => plate?.cutAt(azimuth, at))} />
+            <SectionPanel
+              {tooth}
+              setId={scanned.setId}
+              onplane={(azimuth, at) => untrack(() => plate?.cutAt(azimuth, at))}
+            />
           {/if}
         </div>
       </aside>
@@ -154,13 +159,5 @@
         {/if}
       </div>
     {/if}
-  </div>
-{/if}
-
-{#if dragged}
-  <div
-    class="pointer-events-none fixed inset-3 z-20 grid place-items-center border-2 border-dashed border-plum bg-paper/85"
-  >
-    <p class="font-plate text-[26px]">Drop the scans here: before, after, the other jaw</p>
   </div>
 {/if}

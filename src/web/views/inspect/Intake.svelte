@@ -14,8 +14,13 @@
     dropped,
     onclose,
     onbegun,
-  }: { scanned: InspectState; unit: Unit; dropped: File[]; onclose?: (() => void) | undefined; onbegun: () => void } =
-    $props();
+  }: {
+    scanned: InspectState;
+    unit: Unit;
+    dropped: readonly File[];
+    onclose?: (() => void) | undefined;
+    onbegun: () => void;
+  } = $props();
 
   type Part = 'before' | 'after' | 'antagonist';
   const parts: readonly Part[] = ['before', 'after', 'antagonist'];

@@ -37,7 +37,7 @@
   async function ask() {
     asking = true;
     while (next) {
-      const body = { path: [...next], quality: 'fine' };
+      const body = { path: [...next] };
       next = null;
       const params = { path: { id: setId, tooth: tooth.tooth } };
       const found = await answer(api.POST('/api/scans/{id}/teeth/{tooth}/path', { params, body })).catch(() => null);

@@ -139,6 +139,7 @@
 <div class="relative min-h-0 flex-1" bind:clientWidth={wide}>
   <RoundCanvas
     address="/api/scans/{setId}/teeth/{tooth.tooth}/round.glb?set={setId}"
+    whole
     {round}
     label="The prepared tooth as it was scanned, coloured by what it lacks to the plan; drag, or shift and the arrow keys, turns it"
     room={{ x: wide < 600 ? 96 : 132, top: 70, bottom: 34 }}

@@ -2,9 +2,11 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { onMount, tick, untrack } from 'svelte';
   import { actions } from '../../actions.svelte';
-  import { route } from '../../router';
+  import { navigate, route } from '../../router';
   import { changed } from '../../parts/changed.svelte';
   import ReasonLine from '../../parts/ReasonLine.svelte';
+  import DropScans from '../../parts/DropScans.svelte';
+  import { dropped } from '../../parts/dropped.svelte';
   import { shared } from '../../parts/shared.svelte';
   import BridgeRound from '../../parts/BridgeRound.svelte';
   import { bodiesOf, bringAhead } from '../../parts/round/brought';
@@ -89,6 +91,7 @@
       { name: 'From above', keys: ['2'], shown: '2', run: () => (figure = figure === 'above' ? 'section' : 'above') },
       { name: 'In the round', keys: ['3'], shown: '3', run: () => (figure = figure === 'round' ? 'section' : 'round') },
       { name: 'Options side by side', keys: ['o', 'O'], shown: 'O', run: () => (weighing = true) },
+      { name: 'Inspect: scans of what was cut', keys: ['c', 'C'], shown: 'C', run: () => inspect() },
       { name: 'Print the page', keys: ['p', 'P'], shown: 'P', run: print },
     ]),
   );
@@ -100,6 +103,12 @@
     strip?.take();
   }
 
+  // Scans of what was cut are looked at on their own screen.
+  function inspect(files: readonly File[] = []) {
+    dropped.files = files;
+    void navigate('/inspect/:id', { params: { id } });
+  }
+
   function print() {
     window.open(`/api/units/${id}/sheet.pdf`, '_blank', 'noopener');
   }
@@ -107,6 +116,7 @@
 
 <svelte:head><title>{unit ? `${unit.written} · ${unit.case.patient}` : 'Unit'} · Dentelle</title></svelte:head>
 
+{#if unit?.traits.isCut}<DropScans ondrop={inspect} />{/if}
 {#if unitState.missing}
   <div class="p-10">
     <p class="border-l-4 border-critical pl-4">{unitState.missing}</p>

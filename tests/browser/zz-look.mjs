@@ -1,0 +1,12 @@
+import { chromium } from '@playwright/test';
+const [,, url, out, w='1280', h='800', theme='desk', script=''] = process.argv;
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox','--disable-gpu-rasterization','--enable-unsafe-swiftshader'] });
+const page = await browser.newPage({ viewport: { width: +w, height: +h } });
+page.on('console', m => m.type()==='error' && console.log('console:', m.text()));
+page.on('pageerror', e => console.log('pageerror:', e.message));
+await page.addInitScript(t => localStorage.setItem('theme', t), theme);
+await page.goto('http://localhost:5173' + url);
+await page.waitForTimeout(1000);
+if (script) await new Function('page', `return (async () => { ${script} })()`)(page);
+await page.screenshot({ path: out });
+await browser.close();
