@@ -97,6 +97,31 @@ public class InspectionTests(ITestOutputHelper output)
         }
     }
 
+    [Theory(DisplayName = "Inlays, onlays and veneers as planned raise no finding, drawn or scanned; an inlay's walls open as planned")]
+    [InlineData("36 inlay", false)]
+    [InlineData("46 onlay", true)]
+    [InlineData("21 veneer butt", false)]
+    public void Other_restorations(string line, bool scanned)
+    {
+        var planned = Planned(line);
+        var (before, after) = (Need(planned.Present.Form.Unplaced(Fineness.Preview)), planned.Body!.Unplaced(Fineness.Preview));
+        var still = new Registration(AlignedBy.Given, Rigid.Rest, 1, 0, null);
+        MeasuredTooth tooth;
+        if (scanned)
+        {
+            var scan = Scanned(line, 14, false);
+            tooth = Shipped.Need(Inspected(scan.Before, scan.After, scan)).Teeth[0];
+        }
+        else
+            tooth = Inspector.One(planned, new SeenSurface(before), after, still, ToothFrame.Given, Shipped.Protocol, default);
+        Assert.Empty(ScanJudge.Of(tooth, Shipped.Protocol));
+        Assert.True(tooth.Preparation.Plan.Cavity is not null || tooth.Depths.Count >= 3);
+        if (tooth.Cavity is not { } cavity)
+            return;
+        var opens = planned.Plan.Cavity!.Divergence;
+        Assert.All([cavity.FacialOpens, cavity.LingualOpens], wall => Assert.InRange(wall!.Value, opens.From, opens.To));
+    }
+
     [Theory(DisplayName = "A scan of what was planned: fit and frame are found, all is as planned, and nothing is to be corrected")]
     [InlineData("36 crown zirconia", 11)]
     [InlineData("24 crown metal", 12)]

@@ -16,7 +16,6 @@ const shots = [
   { name: 'unit-front', path: `/unit/${unit('11')}#facial-middle-third` },
   { name: 'unit-room', path: `/unit/${unit('47')}#functional-cusp-mesiofacial` },
   { name: 'unit-chair', path: `/unit/${unit('26')}#mesial-ridge`, theme: 'chair', width: 1024, height: 768 },
-  { name: 'unit-above', path: `/unit/${unit('46')}#functional-cusp-distolingual`, key: '2' },
   { name: 'unit-round', path: `/unit/${unit('26')}`, round: '3' },
   { name: 'unit-veneer', path: `/unit/${unit('21')}#facial-middle-third` },
   { name: 'unit-onlay', path: `/unit/${unit('16')}#groove` },
@@ -34,9 +33,33 @@ const shots = [
   },
   { name: 'drawer', path: '/drawer', click: /Round-end taper, tip 1.35/ },
   { name: 'protocols', path: '/protocols', edit: '1.4' },
-  { name: 'protocols-sides', path: '/protocols', click: 'Where the trade disagrees' },
+  { name: 'inspect', path: `/inspect/${unit('26')}`, scanned: unit('26') },
+  {
+    name: 'inspect-chair',
+    path: `/inspect/${unit('26')}`,
+    scanned: unit('26'),
+    aside: '4',
+    theme: 'chair',
+    width: 1024,
+    height: 768,
+  },
   { name: 'quick-line', path: '/', type: '36 crown zirconai' },
 ];
+
+/** Has the stand-in scanner scan a unit with a fault or two, once. */
+async function scan(id) {
+  const post = (path, body) =>
+    fetch(`${address}/api/units/${id}/scans/${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const list = async () => (await fetch(`${address}/api/units/${id}/scans`)).json();
+  if ((await list()).sets.length > 0) return;
+  await post('stand-in', { faults: ['short:functional-cusp-bevel-mesiolingual:0.5', 'undercut:distal:0.2'], seed: 3 });
+  while (!(await list()).arrived.some((set) => set.isWhole)) await new Promise((done) => setTimeout(done, 300));
+  await post('arrived', { name: (await list()).arrived[0].name });
+}
 
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
@@ -49,6 +72,14 @@ for (const shot of shots) {
   await page.goto(address + shot.path);
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
+  if (shot.scanned) {
+    await scan(shot.scanned);
+    await page.reload();
+    await page.getByText('What to do first').waitFor({ timeout: 60_000 });
+    await page.locator('canvas[data-bodies="1"]').waitFor({ timeout: 60_000 });
+    if (shot.aside) await page.keyboard.press(shot.aside);
+    await page.waitForTimeout(5000);
+  }
   if (shot.type) {
     await page.keyboard.press('/');
     await page.keyboard.type(shot.type);

@@ -45,6 +45,9 @@ public sealed record MeasureDocument(
     /// <summary>Of a front tooth's blade, half a millimetre under its edge.</summary>
     public double? EdgeWidthMm { get; init; }
 
+    /// <summary>An inlay's walls.</summary>
+    public CavityFigures? Cavity { get; init; }
+
     /// <summary>How far the cut ridges lie under the neighbours'.</summary>
     public IReadOnlyList<RidgeFigures>? Ridges { get; init; }
 
@@ -144,6 +147,7 @@ public sealed record MeasureDocument(
                     )),
             ],
             EdgeWidthMm = Heights.EdgeWidth(tooth) is { } blade ? Round(blade) : null,
+            Cavity = tooth.Cavity is { } cavity ? new CavityFigures(Rounded(cavity.FacialOpens), Rounded(cavity.LingualOpens)) : null,
             Ridges = [.. Heights.Ridges(tooth).Select(ridge => new RidgeFigures(Kebab.Of(ridge.Side), Round(ridge.Under)))],
             Sliding = sliding is null
                 ? null
@@ -166,6 +170,8 @@ public sealed record MeasureDocument(
                     UncertaintyDeg = Round(ScanJudge.Sure * one.Toc.Value.Sigma),
                 }),
         ];
+
+    private static double? Rounded(double? value) => value is { } there ? Round(there) : null;
 
     internal static double Round(double value) => Math.Round(value, 4) + 0.0;
 

@@ -45,6 +45,11 @@ public static class MeasureTable
         }
         if (document.EdgeWidthMm is { } blade)
             Row("edge width", "edge", blade, "mm");
+        if (document.Cavity is { } cavity)
+        {
+            Row("wall opens", "facial", cavity.FacialOpensDeg, "deg");
+            Row("wall opens", "lingual", cavity.LingualOpensDeg, "deg");
+        }
         foreach (var ridge in document.Ridges ?? [])
             Row("ridge under the neighbour's", ridge.Side, ridge.UnderMm, "mm");
         foreach (var one in document.Sliding ?? [])

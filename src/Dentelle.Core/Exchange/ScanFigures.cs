@@ -134,6 +134,9 @@ public sealed record ThirdFigures(string Side, int Third, double LeanDeg);
 /// <param name="Share">Share of the wall that resists as cut.</param>
 public sealed record HoldFigures(string Side, double HeightMm, double BaseMm, double NoneResistsDeg, double ShareResistsDeg, double Share);
 
+/// <param name="FacialOpensDeg">By which the facial wall opens outward; negative where it hangs over.</param>
+public sealed record CavityFigures(double? FacialOpensDeg, double? LingualOpensDeg);
+
 /// <param name="UnderMm">How far the cut ridge lies under the neighbour's.</param>
 public sealed record RidgeFigures(string Side, double UnderMm);
 

@@ -255,6 +255,13 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
         return points;
     }
 
+    /// <summary>The same stations at other places.</summary>
+    internal FinishLine At(Vec3[] places, Vec3 path)
+    {
+        var placed = Placed(places, path);
+        return new([.. placed.Select((station, i) => station with { IsSeen = Stations[i].IsSeen, IsUnderGum = Stations[i].IsUnderGum })]);
+    }
+
     private static Station[] Placed(Vec3[] points, Vec3 path)
     {
         var stations = new Station[points.Length];

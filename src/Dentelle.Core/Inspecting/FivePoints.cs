@@ -119,7 +119,11 @@ public static class FivePoints
         PointCheck Margin()
         {
             if (tooth.Margin is not { } margin)
-                return new(CheckPoint.Margin, CheckState.CantTell, "no finish line was traced");
+                return new(
+                    CheckPoint.Margin,
+                    CheckState.CantTell,
+                    plan.Rules().HasWalls ? "no finish line was traced" : "level and width are told of crowns only: look along the line"
+                );
             var wrong = findings.Count(finding => finding.IsOfMargin);
             var width = margin.Width is { } wide ? $"{ScanJudge.Told(wide)} wide in the middle" : "no straight wall over it";
             return new(

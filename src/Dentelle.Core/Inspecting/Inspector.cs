@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Trees;
@@ -19,6 +20,10 @@ public sealed record InspectedScans(Scan Before, Scan After, Scan? Antagonist = 
 
     /// <summary>Whether they stand with +z to the bite, +y facial, x mesial or, for teeth whose form is mirrored, distal.</summary>
     public bool AreFramed { get; init; }
+
+    /// <summary>Finish lines put right by hand, by tooth.</summary>
+    public IReadOnlyDictionary<ToothCode, IReadOnlyList<LineMove>> Moves { get; init; } =
+        new Dictionary<ToothCode, IReadOnlyList<LineMove>>();
 
     /// <summary>Three pairs of places (after, before) where the shapes alone don't tell.</summary>
     public IReadOnlyList<(Vec3 After, Vec3 Before)>? Picked { get; init; }
@@ -85,6 +90,9 @@ public sealed record MeasuredTooth
     public IReadOnlyList<TouchedNeighbour> Touched { get; init; } = [];
 
     public required WallPlanes Planes { get; init; }
+
+    /// <summary>The inside of an inlay or onlay; null for others.</summary>
+    public MeasuredCavity? Cavity { get; init; }
 
     /// <summary>How near the neighbours stand; only those that were scanned.</summary>
     public IReadOnlyList<NeighbourGap> Gaps { get; init; } = [];
@@ -178,7 +186,8 @@ public static class Inspector
             cancel.ThrowIfCancellationRequested();
             var near = Alignment.Near(registration, before, after, site.Middle, FitReach, cancel);
             progress?.Report(new(InspectionStage.Measuring, preparation.Plan.Tooth));
-            var tooth = One(preparation, before, after, near, frame, protocol, cancel);
+            var moves = scans.Moves.GetValueOrDefault(preparation.Plan.Tooth) ?? [];
+            var tooth = One(preparation, before, after, near, frame, protocol, cancel, moves);
             if (antagonist is not null)
             {
                 if (Room.Of(before, tooth, antagonist.Tree).Is(out var room, out var apart))
@@ -186,6 +195,8 @@ public static class Inspector
                 else
                     told.Add(apart.Sentence);
             }
+            if (preparation.Plan.Cavity is not null)
+                told.Add(MeasuredCavity.NotTold);
             teeth.Add(tooth);
             progress?.Report(new(InspectionStage.Measuring, preparation.Plan.Tooth, tooth));
         }
@@ -287,14 +298,18 @@ public static class Inspector
         Registration registration,
         ToothFrame frame,
         Protocol protocol,
-        CancellationToken cancel
+        CancellationToken cancel,
+        IReadOnlyList<LineMove>? moves = null
     )
     {
         var plan = preparation.Plan;
         var site = SiteSurface.Of(before, after, registration, frame, preparation.Present, cancel);
         var line = FinishLine.Of(site, plan.Path);
         if (line is not null)
+        {
+            line = LineMove.Moved(line, moves ?? [], site, plan.Path);
             site.KeepAbove(line, plan.Path);
+        }
         var runs = line is null ? null : WallRuns.Of(site, line, plan.Path);
         var cut = new EvenedCut(site);
         var planes = new WallPlanes(site, cut, runs, plan.Path);
@@ -310,9 +325,11 @@ public static class Inspector
             Site = site,
             Labels = labels,
             Line = line,
-            Depths = ZoneDepths.Of(site, preparation, line, labels, registration, lacking, degrees),
+            Depths = [.. MeasuredCavity.Told(ZoneDepths.Of(site, preparation, line, labels, registration, lacking, degrees), preparation)],
             Walls = runs is null ? [] : MeasuredWall.All(runs, plan.Path),
-            Margin = runs is null ? null : MarginMeasure.Of(site, runs, plan, preparation.Present, protocol.Shape),
+            // What runs over the chewing surface or round a facial has no level of its own to be held to.
+            Margin =
+                runs is null || !plan.Rules().HasWalls ? null : MarginMeasure.Of(site, runs, plan, preparation.Present, protocol.Shape),
             Undercut = SiteUndercut.Along(site, cut, plan.Path, cancel),
             BestPath = WallPlanes.Best([planes]),
             Short = lacking,
@@ -322,6 +339,7 @@ public static class Inspector
             Touched = TouchedNeighbour.All(site, preparation.Present),
             Planes = planes,
             Cut = cut,
+            Cavity = MeasuredCavity.Of(site, preparation),
         };
         return tooth with { Gaps = [.. NeighbourGap.All(tooth)] };
     }

@@ -38,7 +38,9 @@ public static class ScanJudge
         if (plan.Rules().HasWalls)
         {
             found.AddRange(WallFindings.Of(tooth, limits));
-            found.AddRange(MarginFindings.Of(tooth, limits, protocol.Tolerance));
+            // A line that climbs round corners is held to no level.
+            if (plan.Rules().IsFullCrown)
+                found.AddRange(MarginFindings.Of(tooth, limits, protocol.Tolerance));
         }
         if (undercut is not null)
             found.Add(Undercut(tooth, limits));

@@ -58,7 +58,22 @@ public sealed record StandInEntry
     public int Seed { get; init; } = 1;
 }
 
+/// <summary>The finish line of one tooth put right by hand; all that was moved, each time.</summary>
+public sealed record LineCorrectionEntry
+{
+    [MaxLength(2)]
+    public required string Tooth { get; init; }
+
+    [MaxLength(64)]
+    public required IReadOnlyList<LineMoveView> Moves { get; init; }
+}
+
+/// <param name="Position">0 facial, 2 mesial, 4 lingual, 6 distal.</param>
+/// <param name="ByMm">Along the path, positive to the bite.</param>
+public sealed record LineMoveView(double Position, double ByMm);
+
 /// <param name="Teeth">Measured from it, ISO codes.</param>
+/// <param name="Moves">Finish lines put right by hand, by tooth.</param>
 public sealed record ScanSetView(
     Guid Id,
     IReadOnlyList<string> Teeth,
@@ -66,7 +81,8 @@ public sealed record ScanSetView(
     ScanName After,
     ScanName? Antagonist,
     bool Simulated,
-    DateTime At
+    DateTime At,
+    IReadOnlyDictionary<string, IReadOnlyList<LineMoveView>> Moves
 );
 
 public sealed record ScanName(string Sha256, string Name);

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inspecting;
 using Dentelle.Core.Measuring;
@@ -107,6 +108,26 @@ public sealed class ScanWork(
         return await ShownAsync(unit, stop);
     }
 
+    /// <summary>Keeps how a finish line was put right with the scans; they are measured by it from then on.</summary>
+    public async Task<Answer<ScansView>> CorrectAsync(Guid unitId, Guid id, LineCorrectionEntry entry, CancellationToken stop)
+    {
+        if (await cases.UnitAsync(unitId, stop) is not { } unit)
+            return NoUnit;
+        if (await store.SetAsync(id, stop) is not { } set || !set.Teeth.Split(',').Contains(entry.Tooth))
+            return NoScans;
+        if (entry.Moves.Any(move => !(Math.Abs(move.ByMm) <= LineMove.Most) || move.Position is not (>= 0 and < 8)))
+            return new Problem("line", $"A place of the line is moved by {LineMove.Most} at most.");
+        var moves = MovesOf(set).ToDictionary();
+        moves[entry.Tooth] = entry.Moves;
+        await store.CorrectAsync(id, moves.Values.All(own => own.Count == 0) ? null : JsonSerializer.Serialize(moves), stop);
+        return await ShownAsync(unit, stop);
+    }
+
+    private static IReadOnlyDictionary<string, IReadOnlyList<LineMoveView>> MovesOf(ScanSetRow set) =>
+        set.Corrections is { } kept
+            ? JsonSerializer.Deserialize<Dictionary<string, IReadOnlyList<LineMoveView>>>(kept)!
+            : new Dictionary<string, IReadOnlyList<LineMoveView>>();
+
     public async Task<Answer<ScansView>> TakeBackAsync(Guid unitId, Guid id, bool takenBack, CancellationToken stop)
     {
         if (await cases.UnitAsync(unitId, stop) is not { } unit)
@@ -137,6 +158,11 @@ public sealed class ScanWork(
             return problem;
         var names = await store.FilesAsync([set.Before, set.After, set.Antagonist ?? set.After], stop);
         var protocol = shelf.Of(units[0]).Protocol;
+        var moves = MovesOf(set)
+            .ToDictionary(
+                own => ToothCode.FromIso(own.Key)!.Value,
+                own => (IReadOnlyList<LineMove>)[.. own.Value.Select(move => new LineMove(move.Position, move.ByMm))]
+            );
         var key = string.Join('\n', [set.Before, set.After, set.Antagonist, set.Corrections, .. units.Select(views.KeyOf)]);
         return new Asked(set, units, key, (progress, cancel) => Task.Run(
                 () =>
@@ -198,7 +224,8 @@ public sealed class ScanWork(
                     new(set.After, names[set.After].Name),
                     set.Antagonist is { } antagonist ? new(antagonist, names[antagonist].Name) : null,
                     names[set.Before].Simulated || names[set.After].Simulated,
-                    set.At
+                    set.At,
+                    MovesOf(set)
                 )),
             ],
             folder.Arrived(),

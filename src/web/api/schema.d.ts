@@ -676,6 +676,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{id}/scans/{set}/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["correctFinishLine"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{id}/scans/{set}/taken-back": {
         parameters: {
             query?: never;
@@ -1185,6 +1201,15 @@ export interface components {
             /** @description Where the limit it counts with comes from. */
             source: string;
             standing: components["schemas"]["Standing"];
+        };
+        CavityFigures: {
+            /**
+             * Format: double
+             * @description By which the facial wall opens outward; negative where it hangs over.
+             */
+            facialOpensDeg?: null | number;
+            /** Format: double */
+            lingualOpensDeg?: null | number;
         };
         /** @enum {unknown} */
         CeramicCoverage: "wall" | "facial-cusp" | "occlusal";
@@ -1831,6 +1856,11 @@ export interface components {
             /** Format: double */
             to: number;
         };
+        /** @description The finish line of one tooth put right by hand; all that was moved, each time. */
+        LineCorrectionEntry: {
+            tooth: string;
+            moves: components["schemas"]["LineMoveView"][];
+        };
         LineDone: {
             /**
              * Format: uuid
@@ -1853,6 +1883,18 @@ export interface components {
             because?: null | string;
             /** @description How the patient is called, where a new case is begun. */
             patient?: null | string;
+        };
+        LineMoveView: {
+            /**
+             * Format: double
+             * @description 0 facial, 2 mesial, 4 lingual, 6 distal.
+             */
+            position: number;
+            /**
+             * Format: double
+             * @description Along the path, positive to the bite.
+             */
+            byMm: number;
         };
         LineView: {
             /** @description Whether the line can be done. */
@@ -1985,6 +2027,7 @@ export interface components {
              * @description Of a front tooth's blade, half a millimetre under its edge.
              */
             edgeWidthMm?: null | number;
+            cavity?: null | components["schemas"]["CavityFigures"];
             /** @description How far the cut ridges lie under the neighbours'. */
             ridges?: null | components["schemas"]["RidgeFigures"][];
             /** @description Least room while the teeth slide on each other, by an average articulator; only where an antagonist was given. */
@@ -2722,6 +2765,10 @@ export interface components {
             simulated: boolean;
             /** Format: date-time */
             at: string;
+            /** @description Finish lines put right by hand, by tooth. */
+            moves: {
+                [key: string]: components["schemas"]["LineMoveView"][];
+            };
         };
         ScanZoneView: {
             zone: string;
@@ -4631,6 +4678,33 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["StandInEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScansView"];
+                };
+            };
+        };
+    };
+    correctFinishLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                set: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineCorrectionEntry"];
             };
         };
         responses: {

@@ -105,7 +105,12 @@
     {:else if tooth && scanned.setId}
       <div class="flex min-h-0 min-w-0 flex-col">
         <ScanPlate bind:this={plate} {scanned} {tooth} setId={scanned.setId} {aside} />
-        <UnrolledMargin {tooth} finding={aside === 'finding' ? scanned.finding : null} />
+        <UnrolledMargin
+          {tooth}
+          finding={aside === 'finding' ? scanned.finding : null}
+          moves={scanned.set?.moves[tooth.tooth] ?? []}
+          oncorrect={(moves) => void scanned.correctLine(moves)}
+        />
       </div>
       <aside class="flex min-h-0 flex-col border-l border-hairline bg-leaf" aria-label="Looked at">
         <div

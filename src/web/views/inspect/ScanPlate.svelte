@@ -29,6 +29,8 @@
   let wide = $state(0);
   let failed = $state('');
 
+  /** Another line makes another body: what was fetched before is another one's. */
+  const line = $derived(encodeURIComponent(JSON.stringify(scanned.set?.moves[tooth.tooth] ?? [])));
   const finding = $derived(aside === 'finding' ? scanned.finding : null);
   const path = $derived((trial?.path ?? tooth.path) as unknown as Vec);
   const shown = $derived(plate?.scene.bodies);
@@ -138,7 +140,7 @@
 
 <div class="relative min-h-0 flex-1" bind:clientWidth={wide}>
   <RoundCanvas
-    address="/api/scans/{setId}/teeth/{tooth.tooth}/round.glb?set={setId}"
+    address="/api/scans/{setId}/teeth/{tooth.tooth}/round.glb?line={line}"
     whole
     {round}
     label="The prepared tooth as it was scanned, coloured by what it lacks to the plan; drag, or shift and the arrow keys, turns it"
@@ -147,6 +149,7 @@
     bind:plate
     onfail={(why) => (failed = why)}
   />
+  {#if scanned.busy}<p class="quiet absolute top-14 left-[22px]" role="status">measuring again …</p>{/if}
   {#if failed}<p class="quiet absolute bottom-2 left-5">{failed}</p>{/if}
 </div>
 <div class="flex flex-wrap items-end gap-x-4 gap-y-1.5 px-5 pb-2 text-[13px]">

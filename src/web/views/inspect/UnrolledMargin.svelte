@@ -1,9 +1,22 @@
 <script lang="ts">
-  import { mm } from '../../words/words';
+  import LineButton from '../../parts/LineButton.svelte';
+  import { change, mm } from '../../words/words';
   import type { Found, Tooth } from './inspectState.svelte';
+  import { share, withMove, type LineMove } from './lineMoves';
   import { runs, stations, TALLER, told, unrolled } from './unrolled';
 
-  let { tooth, finding }: { tooth: Tooth; finding: Found | null } = $props();
+  let {
+    tooth,
+    finding,
+    moves,
+    oncorrect,
+  }: {
+    tooth: Tooth;
+    finding: Found | null;
+    /** What was put right of the line by hand. */
+    moves: readonly LineMove[];
+    oncorrect: (moves: LineMove[]) => void;
+  } = $props();
 
   const HEIGHT = 168;
   const LEFT = 66;
@@ -50,6 +63,58 @@
       })),
     );
   });
+  /** What the hand holds of the line, not let go yet. */
+  let held = $state<LineMove | null>(null);
+  const KEY = 0.05;
+  const GRIP = 18;
+
+  function at(event: PointerEvent & { currentTarget: SVGSVGElement }) {
+    const box = event.currentTarget.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  }
+
+  function grip(event: PointerEvent & { currentTarget: SVGSVGElement }) {
+    if (!strip) return;
+    const { x: across, y: down } = at(event);
+    const place = strip.places.reduce((best, one) =>
+      Math.abs(x(one.share) - across) < Math.abs(x(best.share) - across) ? one : best,
+    );
+    if (Math.abs(y(place.levelMm) - down) > GRIP) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    held = { position: place.share * 8, byMm: 0 };
+    from = down;
+  }
+  let from = 0;
+
+  function drag(event: PointerEvent & { currentTarget: SVGSVGElement }) {
+    if (!held || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
+    held = { ...held, byMm: Math.max(-2, Math.min(2, Math.round(((from - at(event).y) / scale) * 20) / 20)) };
+  }
+
+  function letGo() {
+    if (held && held.byMm !== 0) oncorrect(withMove(moves, held));
+    held = null;
+  }
+
+  /** Left and right choose a place, up and down move the line there, Enter keeps it. */
+  function key(event: KeyboardEvent) {
+    const now = held ?? { position: 0, byMm: 0 };
+    const next =
+      event.key === 'ArrowRight'
+        ? { position: (now.position + 0.5) % 8, byMm: 0 }
+        : event.key === 'ArrowLeft'
+          ? { position: (now.position + 7.5) % 8, byMm: 0 }
+          : event.key === 'ArrowUp' || event.key === 'ArrowDown'
+            ? { ...now, byMm: Math.round((now.byMm + (event.key === 'ArrowUp' ? KEY : -KEY)) * 100) / 100 }
+            : null;
+    if (event.key === 'Enter' && held) letGo();
+    else if (event.key === 'Escape' && held) held = null;
+    else if (next) held = next;
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
   const marked = $derived.by(() => {
     if (!strip || !finding || !/margin|lip/.test(finding.kind)) return null;
     const far = ({ at }: Place) => Math.hypot(...at.map((one, i) => one - finding.at[i]!));
@@ -58,14 +123,28 @@
 </script>
 
 {#if strip}
-  <section class="shrink-0 border-t border-hairline px-5 pt-2" aria-label="Margin, unrolled" bind:clientWidth={width}>
+  <section
+    class="relative shrink-0 border-t border-hairline px-5 pt-2"
+    aria-label="Margin, unrolled"
+    bind:clientWidth={width}
+  >
     <svg
       {width}
       height={HEIGHT}
       viewBox="0 0 {width} {HEIGHT}"
-      class="-mx-5 block"
-      role="img"
-      aria-label="Level and width of the finish line, from facial over mesial, lingual and distal"
+      class="-mx-5 block touch-pan-y"
+      role="slider"
+      tabindex="0"
+      aria-label="Level and width of the finish line, from facial over mesial, lingual and distal. Drag the line where it was traced wrong, or left and right to a place, up and down, Enter"
+      aria-valuenow={held?.position ?? 0}
+      aria-valuemin="0"
+      aria-valuemax="8"
+      aria-valuetext={held ? `${stations[Math.round(held.position) % 8]}, moved ${change(held.byMm)}` : 'as traced'}
+      onpointerdown={grip}
+      onpointermove={drag}
+      onpointerup={letGo}
+      onpointercancel={() => (held = null)}
+      onkeydown={key}
     >
       <text x="20" y="16" class="title">Margin, unrolled</text>
       {#if width > 560}
@@ -85,6 +164,18 @@
       <path d={line(strip.places, (place) => place.levelMm)} class="line" />
       <line x1={x(0)} x2={x(1)} y1={y(0)} y2={y(0)} class="gum" />
       <text x={LEFT - 8} y={y(0) + 4} text-anchor="end" class="gum-word">gum</text>
+      {#if held}
+        {@const hand = held}
+        <path
+          d={line(strip.places, (place) => place.levelMm + hand.byMm * share(place.share * 8, hand))}
+          class="held"
+        />
+        <line x1={x(hand.position / 8)} x2={x(hand.position / 8)} y1={TOP - 8} y2={HEIGHT - BOTTOM} class="mark" />
+        <text x={x(hand.position / 8) + 5} y={TOP} class="caption">{change(hand.byMm)}</text>
+      {/if}
+      {#each moves as move (move.position)}
+        <circle cx={x(move.position / 8)} cy={TOP - 6} r="3" class="moved" />
+      {/each}
       {#if marked}
         <line x1={x(marked.share)} x2={x(marked.share)} y1={TOP - 8} y2={y(marked.levelMm)} class="mark" />
         <circle cx={x(marked.share)} cy={y(marked.levelMm)} r="3.5" class="mark-dot" />
@@ -99,6 +190,12 @@
         {/each}
       {/each}
     </svg>
+    {#if moves.length > 0}
+      <p class="quiet absolute top-1 right-5">
+        line put right by hand in {moves.length === 1 ? 'one place' : `${moves.length} places`} ·
+        <LineButton onclick={() => oncorrect([])}>as traced</LineButton>
+      </p>
+    {/if}
   </section>
 {/if}
 
@@ -134,6 +231,14 @@
     stroke-width: 1;
     stroke-dasharray: 1.2 3;
     stroke-linecap: round;
+  }
+  .held {
+    fill: none;
+    stroke: var(--plum);
+    stroke-width: 2;
+  }
+  .moved {
+    fill: var(--plum);
   }
   .line {
     fill: none;

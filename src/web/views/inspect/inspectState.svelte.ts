@@ -1,6 +1,7 @@
 import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
 import { attempt, notices } from '../../parts/notices.svelte';
 import { undo } from '../../parts/undo.svelte';
+import type { LineMove } from './lineMoves';
 import { lines } from './newsLines';
 
 export type Scans = Schemas['ScansView'];
@@ -35,6 +36,8 @@ export class InspectState {
   chosen = $state(0);
   /** Files on their way, by name. */
   coming = $state.raw<readonly string[]>([]);
+  /** Whether what is shown is about to be replaced. */
+  #stale = false;
   #watch: AbortController | undefined;
   #upload: AbortController | undefined;
 
@@ -69,13 +72,19 @@ export class InspectState {
     if (scans) this.scans = scans;
   }
 
-  /** Measures these scans, or shows what was measured. */
-  look(setId: string | null): void {
+  /**
+   * Measures these scans, or shows what was measured.
+   * @param again Whether it is the same ones, put right: what was found before stands until there is something new.
+   */
+  look(setId: string | null, again = false): void {
     this.#watch?.abort();
     this.setId = setId;
     this.refused = this.stage = this.whole = null;
-    this.teeth = [];
-    this.chosen = 0;
+    this.#stale = again;
+    if (!again) {
+      this.teeth = [];
+      this.chosen = 0;
+    }
     if (!setId) return;
     const stop = new AbortController();
     this.#watch = stop;
@@ -190,6 +199,25 @@ export class InspectState {
     });
   }
 
+  /** Puts the finish line right; it is measured by that from then on, and undo takes it back. */
+  async correctLine(moves: readonly LineMove[]): Promise<void> {
+    const { setId, tooth, set } = this;
+    if (!setId || !tooth) return;
+    const before = set?.moves[tooth.tooth] ?? [];
+    const put = async (all: readonly LineMove[]) => {
+      const scans = await answer(
+        api.PUT('/api/units/{id}/scans/{set}/line', {
+          params: { path: { id: this.unitId, set: setId } },
+          body: { tooth: tooth.tooth, moves: [...all] },
+        }),
+      );
+      this.scans = scans;
+      this.look(setId, true);
+    };
+    await attempt(put(moves));
+    undo.add('the finish line', () => put(before));
+  }
+
   /** Enters what the scan shows as readings of the unit. */
   async enterReadings(): Promise<void> {
     const { setId, tooth } = this;
@@ -228,7 +256,9 @@ export class InspectState {
     if (problem) this.refused = problem.sentence;
     else if (done) this.whole = done;
     else if (measured) {
-      this.teeth = [...this.teeth, measured];
+      this.teeth = this.#stale ? [measured] : [...this.teeth, measured];
+      this.#stale = false;
+      this.chosen = Math.max(0, Math.min(this.chosen, measured.findings.length - 1));
       this.toothCode ??= this.unit?.plan.tooth ?? measured.tooth;
     } else if (stage) this.stage = stage;
   }
