@@ -129,6 +129,13 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
                     .ToListAsync(stop);
                 if (there.Find(row => moved.Exists(unit => unit.Tooth == row.Tooth)) is { } twice)
                     return ToothIsThere(twice);
+                // Scans go with their teeth; those of a tooth that stays, stay.
+                var (from, teeth) = (moved.Select(unit => unit.CaseId).ToHashSet(), moved.Select(unit => unit.Tooth).ToHashSet());
+                foreach (var set in await db.ScanSets.IgnoreQueryFilters().Where(row => from.Contains(row.CaseId)).ToListAsync(stop))
+                {
+                    if (set.Teeth.Split(',').All(teeth.Contains))
+                        set.CaseId = toCase;
+                }
                 var place = there.Select(row => row.Order).DefaultIfEmpty(-1).Max();
                 foreach (var unit in moved)
                     (unit.CaseId, unit.Order) = (toCase, ++place);

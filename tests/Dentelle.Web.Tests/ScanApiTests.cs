@@ -184,6 +184,13 @@ public class ScanApiTests(ITestOutputHelper output)
         var body = await client.GetByteArrayAsync($"/api/scans/{set}/teeth/46/round.glb");
         Assert.Equal("glTF", Encoding.ASCII.GetString(body, 0, 4));
 
+        // All of it can be taken away: the scans as they came are in the practice's export.
+        using (var zip = new System.IO.Compression.ZipArchive(await client.GetStreamAsync("/api/export.zip")))
+            Assert.Equal(
+                3,
+                zip.Entries.Count(entry => entry.FullName.StartsWith("scans/0001/", StringComparison.Ordinal) && entry.Length > 1_000_000)
+            );
+
         // Readings are the unit's, marked as the scan's, once; a hand that read otherwise is contradicted.
         await client
             .Post($"/api/units/{unit}/readings", """{"zone":"groove","kind":"index-gap","gauge":"thickness-gauges","passed":1.5}""")

@@ -19,6 +19,8 @@ public static class ExportEndpoints
         CaseList cases,
         DrawerStore drawer,
         SheetStore sheets,
+        ScanStore scans,
+        FileStore files,
         ProtocolShelf shelf,
         TimeProvider clock,
         IOptions<JsonOptions> json,
@@ -39,6 +41,7 @@ public static class ExportEndpoints
                         $"cases/{row.Number:0000}.json",
                         JsonSerializer.Serialize(CaseFiles.Write(row), json.Value.SerializerOptions)
                     );
+                    await AddScansAsync(archive, row, scans, files, stop);
                     foreach (var tick in await sheets.TicksAsync(row.Id, stop))
                         ticks.Append(
                             Row([$"{row.Number:0000}", tick.Code, tick.Tooth, tick.BurId, Time(tick.StartedAt), Time(tick.EndedAt)])
@@ -64,6 +67,20 @@ public static class ExportEndpoints
             "application/zip",
             $"dentelle-{clock.GetLocalNow():yyyy-MM-dd}.zip"
         );
+
+    /// <summary>Scans as they came, each once for a case.</summary>
+    private static async Task AddScansAsync(ZipArchive archive, CaseRow row, ScanStore scans, FileStore files, CancellationToken stop)
+    {
+        var sets = await scans.OfCaseAsync(row.Id, stop);
+        var named = sets.SelectMany(set => (string?[])[set.Before, set.After, set.Antagonist]).OfType<string>().Distinct().ToArray();
+        foreach (var file in (await scans.FilesAsync(named, stop)).Values.Where(file => files.Has(file.Sha256)))
+        {
+            var entry = archive.CreateEntry($"scans/{row.Number:0000}/{file.Sha256[..8]}-{file.Name}", CompressionLevel.Fastest);
+            await using var to = await entry.OpenAsync(stop);
+            await using var from = files.Open(file.Sha256);
+            await from.CopyToAsync(to, stop);
+        }
+    }
 
     private static async Task AddAsync(ZipArchive archive, string name, string text)
     {
