@@ -24,7 +24,8 @@ public static class CommandLine
         dentelle bur 806314001524016 [--json]
         dentelle schema plan|inputs|runsheet|measure
         dentelle scan "36 crown zirconia" [--fault undercut:distal:0.2]… [--seed 7] [--reach teeth|quadrant|arch] [--out DIR] [--json]
-        dentelle measure --before FILE --after FILE --tooth 36 [--plan LINE] [--opposing FILE] [--aligned] [--framed] [--json]
+        dentelle measure --before FILE --after FILE --tooth 36 [--plan LINE] [--opposing FILE] [--pick X,Y,Z=X,Y,Z]…
+                [--aligned] [--framed] [--json]
         dentelle path --tooth 35=FILE --tooth 37=FILE [--up x,y,z] [--lean 2] [--json]
 
         plan also takes "11 21 veneer butt +1.0 dark", "16 onlay lithium disilicate gap distal 1.2",
@@ -151,6 +152,7 @@ public static class CommandLine
             ["--path"] = "X,Y,Z",
             ["--plan"] = "LINE",
             ["--opposing"] = "FILE",
+            ["--pick"] = "AFTER=BEFORE",
             ["--assessment"] = "FILE",
             ["--protocol"] = "FILE",
         };

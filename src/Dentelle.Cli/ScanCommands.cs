@@ -108,8 +108,11 @@ internal static class ScanCommands
         Scan? antagonist = null;
         if (options.Value("--opposing") is { } opposing && !Read(opposing, "The antagonist").Is(out antagonist, out problem))
             return problem;
+        if (!Picked(options.All("--pick")).Is(out var picked, out problem))
+            return problem;
         var scans = new InspectedScans(before, after, antagonist)
         {
+            Picked = picked.Length == 0 ? null : picked,
             AreAligned = options.Has("--aligned"),
             AreFramed = options.Has("--framed"),
         };
@@ -129,6 +132,25 @@ internal static class ScanCommands
             : null;
         var document = MeasureDocument.From(measured, handbook.Protocol, told, findings, sliding);
         return options.Has("--json") ? JsonDocuments.Write(document) : ScanTable.Write(document);
+    }
+
+    /// <summary>Places that both scans show, where their shapes alone don't tell how they lie.</summary>
+    private static Answer<(Geometry.Vec3 After, Geometry.Vec3 Before)[]> Picked(IReadOnlyList<string> pairs)
+    {
+        var picked = new List<(Geometry.Vec3, Geometry.Vec3)>();
+        foreach (var pair in pairs)
+        {
+            if (
+                pair.Split('=') is not [var after, var before]
+                || !BodyCommands.Path(after).Is(out var there, out _)
+                || !BodyCommands.Path(before).Is(out var here, out _)
+            )
+                return new Problem("usage", $"“{pair}” is no place of the scan after and of the scan before, such as 1,2,3=4,5,6.");
+            picked.Add((there.Direction, here.Direction));
+        }
+        return picked.Count is 0 or >= 3
+            ? picked.ToArray()
+            : new Problem("usage", $"Three picked places are needed at least; there are {picked.Count}.");
     }
 
     /// <summary>A common path for prepared teeth whose files lie in one frame.</summary>

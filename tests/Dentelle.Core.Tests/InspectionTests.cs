@@ -146,6 +146,30 @@ public class InspectionTests(ITestOutputHelper output)
         Assert.Empty(ScanJudge.Of(tooth, Shipped.Protocol));
     }
 
+    [Fact(DisplayName = "Frame and finish line put right by hand: zones, lean of the walls and level follow, and nothing else moves")]
+    public void Corrected()
+    {
+        var planned = Planned("36 crown zirconia");
+        var before = new SeenSurface(Need(planned.Present.Form.Unplaced(Fineness.Preview)));
+        var still = new Registration(AlignedBy.Given, Rigid.Rest, 1, 0, null);
+        MeasuredTooth Of(ToothCorrection put)
+        {
+            var after = planned.Body!.Unplaced(Fineness.Preview);
+            return Inspector.One(planned, before, after, still, put.Applied(ToothFrame.Given), Shipped.Protocol, default, put.Moves);
+        }
+        var (found, tipped) = (Of(ToothCorrection.None), Of(new ToothCorrection([], TipMesial: 4)));
+        double Lean(MeasuredTooth tooth, WallSide side) => tooth.Walls.First(wall => wall.Side == side).Lean!.Value;
+        // The path follows the frame: by as much as it tips to the mesial, the mesial wall leans in more and the distal one less.
+        Assert.Equal(4, Lean(found, WallSide.Distal) - Lean(tipped, WallSide.Distal), 0.8);
+        Assert.Equal(4, Lean(tipped, WallSide.Mesial) - Lean(found, WallSide.Mesial), 0.8);
+        Assert.Equal(found.RemovedVolume, tipped.RemovedVolume, 0.03 * found.RemovedVolume);
+
+        var moved = Of(new ToothCorrection([new LineMove(4, 0.3)]));
+        double LevelAt(MeasuredTooth tooth, Segment segment) => tooth.Margin!.Segments.First(one => one.Segment == segment).Level;
+        Assert.InRange(LevelAt(moved, Segment.Lingual) - LevelAt(found, Segment.Lingual), 0.05, 0.35);
+        Assert.Equal(LevelAt(found, Segment.Facial), LevelAt(moved, Segment.Facial), 0.03);
+    }
+
     [Theory(DisplayName = "What was done wrong is the first or second finding, with its amount")]
     [InlineData("undercut:distal:0.25", ScanFindingKind.Undercut, "Distal wall", 0.25)]
     [InlineData("short:groove:0.3", ScanFindingKind.Depth, "Central groove", 0.3)]

@@ -202,6 +202,20 @@ public class ScanApiTests(ITestOutputHelper output)
         Assert.Equal((int)entered["added"]! + 1, readings.Count);
         Assert.EndsWith(", scan", (string)readings.First(one => (string)one!["zone"]! == "groove")!["said"]!, StringComparison.Ordinal);
 
+        // What is put right stays with the scans; what no hand does is refused.
+        var put = new JsonObject
+        {
+            ["tooth"] = "46",
+            ["correction"] = JsonNode.Parse("""{"moves":[{"position":4,"byMm":0.2}],"tipMesialDeg":1}"""),
+        };
+        var corrected = await client.Put($"/api/units/{unit}/scans/{set}/correction", put.ToJsonString()).Json();
+        Assert.Equal(0.2, (double)corrected["sets"]![0]!["corrections"]!["46"]!["moves"]![0]!["byMm"]!);
+        put["correction"]!["tipMesialDeg"] = 90;
+        Assert.Equal(
+            HttpStatusCode.UnprocessableEntity,
+            (await client.Put($"/api/units/{unit}/scans/{set}/correction", put.ToJsonString())).StatusCode
+        );
+
         // The same files of the same tooth are the same set; taken back it is gone, and comes back.
         Assert.Single((await client.Post($"/api/units/{unit}/scans/arrived", """{"name":"46-5"}""").Json())["sets"]!.AsArray());
         Assert.Empty((await client.Put($"/api/units/{unit}/scans/{set}/taken-back", """{"takenBack":true}""").Json())["sets"]!.AsArray());

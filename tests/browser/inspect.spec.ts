@@ -51,6 +51,12 @@ test('from the stand-in scanner to findings: the fault first, its place, path, s
     const answer = await page.request.get(address!);
     expect([answer.status(), answer.headers()['content-type']?.split(';')[0]]).toEqual([200, kind]);
   }
+  // How the tooth stands, put right and as found again.
+  await aside.getByRole('button', { name: 'bite tipped to mesial: more' }).click();
+  await expect(page.getByText('measuring again')).toBeHidden({ timeout: 60_000 });
+  await expect(aside.getByText('0.5°', { exact: true })).toBeVisible();
+  await aside.getByRole('button', { name: 'as found' }).click();
+  await expect(page.getByText('measuring again')).toBeHidden({ timeout: 60_000 });
   const printed = page.context().waitForEvent('page');
   await page.keyboard.press('p');
   expect((await printed).url()).toMatch(/page\.pdf$/);

@@ -17,9 +17,8 @@ public sealed record InspectedScans(Scan Before, Scan After, Scan? Antagonist = 
     /// <summary>Whether they stand with +z to the bite, +y facial, x mesial or, for teeth whose form is mirrored, distal.</summary>
     public bool AreFramed { get; init; }
 
-    /// <summary>Finish lines put right by hand, by tooth.</summary>
-    public IReadOnlyDictionary<ToothCode, IReadOnlyList<LineMove>> Moves { get; init; } =
-        new Dictionary<ToothCode, IReadOnlyList<LineMove>>();
+    /// <summary>What was put right by hand, by tooth.</summary>
+    public IReadOnlyDictionary<ToothCode, ToothCorrection> Corrections { get; init; } = new Dictionary<ToothCode, ToothCorrection>();
 
     /// <summary>Three pairs of places (after, before) where the shapes alone don't tell.</summary>
     public IReadOnlyList<(Vec3 After, Vec3 Before)>? Picked { get; init; }

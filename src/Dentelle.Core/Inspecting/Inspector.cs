@@ -68,8 +68,8 @@ public static class Inspector
             cancel.ThrowIfCancellationRequested();
             var near = Alignment.Near(registration, before, after, site.Middle, FitReach, cancel);
             progress?.Report(new(InspectionStage.Measuring, preparation.Plan.Tooth));
-            var moves = scans.Moves.GetValueOrDefault(preparation.Plan.Tooth) ?? [];
-            var tooth = One(preparation, before, after, near, frame, protocol, cancel, moves);
+            var correction = scans.Corrections.GetValueOrDefault(preparation.Plan.Tooth) ?? ToothCorrection.None;
+            var tooth = One(preparation, before, after, near, correction.Applied(frame), protocol, cancel, correction.Moves);
             if (antagonist is not null)
             {
                 if (Room.Of(before, tooth, antagonist.Tree).Is(out var room, out var apart))

@@ -1,4 +1,3 @@
-using System.Numerics;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Trees;
 
@@ -15,7 +14,7 @@ public sealed record LineMove(double Position, double By)
     /// <summary>A hand moves no line farther.</summary>
     public const double Most = 2;
 
-    /// <summary>The line with what was put right, on the surface all along.</summary>
+    /// <summary>The line with what was put right.</summary>
     internal static FinishLine Moved(FinishLine line, IReadOnlyList<LineMove> moves, SiteSurface site, Vec3 path)
     {
         if (moves.Count == 0)
@@ -29,9 +28,9 @@ public sealed record LineMove(double Position, double By)
                 var by = moves.Sum(move => move.By * Share(position - move.Position));
                 if (by == 0)
                     return station.Place;
-                // Outward of the tooth first, so that what is nearest is the outside and not the shelf.
+                // Downward it goes on along the uncut surface; upward that is gone, and its height alone counts.
                 var wanted = station.Place + (path * by);
-                return (Vec3)tree.Closest((Vector3)wanted).Place;
+                return by > 0 ? wanted : tree.Closest(wanted).Place;
             })
             .ToArray();
         return line.At(stations, path);

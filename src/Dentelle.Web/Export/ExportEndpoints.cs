@@ -15,58 +15,67 @@ public static class ExportEndpoints
     public static void MapExport(this IEndpointRouteBuilder routes) =>
         routes.MapGet("export.zip", Write).WithTags("Export").ExcludeFromDescription();
 
-    private static IResult Write(
+    private static async Task<IResult> Write(
         CaseList cases,
         DrawerStore drawer,
         SheetStore sheets,
         ScanStore scans,
         FileStore files,
         ProtocolShelf shelf,
+        PracticeFiles practice,
         TimeProvider clock,
         IOptions<JsonOptions> json,
         CancellationToken stop
-    ) =>
-        TypedResults.Stream(
-            async body =>
+    )
+    {
+        // An archive writes in one go what an answer takes in pieces only; and it may be larger than memory.
+        var file = new FileStream(
+            Path.Combine(practice.Data, $"{Guid.CreateVersion7():N}.export"),
+            new FileStreamOptions
             {
-                await using var archive = await ZipArchive.CreateAsync(body, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8, stop);
-                var ticks = new StringBuilder("case,step,tooth,bur,started,ended\r\n");
-                // One case after the other: the whole practice need not fit into memory.
-                await foreach (var listed in cases.EachAsync(stop))
-                {
-                    if (listed.Row is not { } row)
-                        continue;
-                    await AddAsync(
-                        archive,
-                        $"cases/{row.Number:0000}.json",
-                        JsonSerializer.Serialize(CaseFiles.Write(row), json.Value.SerializerOptions)
-                    );
-                    await AddScansAsync(archive, row, scans, files, stop);
-                    foreach (var tick in await sheets.TicksAsync(row.Id, stop))
-                        ticks.Append(
-                            Row([$"{row.Number:0000}", tick.Code, tick.Tooth, tick.BurId, Time(tick.StartedAt), Time(tick.EndedAt)])
-                        );
-                }
-                await AddAsync(archive, "steps.csv", ticks.ToString());
-                foreach (var kept in shelf.All)
-                    await AddAsync(archive, $"protocols/{kept.Protocol.Id}-{kept.Protocol.Version}.json", kept.Text.File.Text);
-                var burs = new StringBuilder("bur,code,pieces,sterilised,worn,uses\r\n");
-                foreach (var ledger in await drawer.LedgersAsync(stop))
-                    burs.Append(
-                        Row([
-                            ledger.Bur.Name,
-                            ledger.Bur.Code,
-                            $"{ledger.Pieces}",
-                            $"{ledger.Sterilised}",
-                            ledger.Worn ? "yes" : "no",
-                            $"{ledger.Uses.Count}",
-                        ])
-                    );
-                await AddAsync(archive, "drawer.csv", burs.ToString());
-            },
-            "application/zip",
-            $"dentelle-{clock.GetLocalNow():yyyy-MM-dd}.zip"
+                Mode = FileMode.CreateNew,
+                Access = FileAccess.ReadWrite,
+                Options = FileOptions.DeleteOnClose | FileOptions.Asynchronous,
+                UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
+            }
         );
+        await using (var archive = await ZipArchive.CreateAsync(file, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8, stop))
+        {
+            var ticks = new StringBuilder("case,step,tooth,bur,started,ended\r\n");
+            // One case after the other: the whole practice need not fit into memory.
+            await foreach (var listed in cases.EachAsync(stop))
+            {
+                if (listed.Row is not { } row)
+                    continue;
+                await AddAsync(
+                    archive,
+                    $"cases/{row.Number:0000}.json",
+                    JsonSerializer.Serialize(CaseFiles.Write(row), json.Value.SerializerOptions)
+                );
+                await AddScansAsync(archive, row, scans, files, stop);
+                foreach (var tick in await sheets.TicksAsync(row.Id, stop))
+                    ticks.Append(Row([$"{row.Number:0000}", tick.Code, tick.Tooth, tick.BurId, Time(tick.StartedAt), Time(tick.EndedAt)]));
+            }
+            await AddAsync(archive, "steps.csv", ticks.ToString());
+            foreach (var kept in shelf.All)
+                await AddAsync(archive, $"protocols/{kept.Protocol.Id}-{kept.Protocol.Version}.json", kept.Text.File.Text);
+            var burs = new StringBuilder("bur,code,pieces,sterilised,worn,uses\r\n");
+            foreach (var ledger in await drawer.LedgersAsync(stop))
+                burs.Append(
+                    Row([
+                        ledger.Bur.Name,
+                        ledger.Bur.Code,
+                        $"{ledger.Pieces}",
+                        $"{ledger.Sterilised}",
+                        ledger.Worn ? "yes" : "no",
+                        $"{ledger.Uses.Count}",
+                    ])
+                );
+            await AddAsync(archive, "drawer.csv", burs.ToString());
+        }
+        file.Position = 0;
+        return TypedResults.Stream(file, "application/zip", $"dentelle-{clock.GetLocalNow():yyyy-MM-dd}.zip");
+    }
 
     /// <summary>Scans as they came, each once for a case.</summary>
     private static async Task AddScansAsync(ZipArchive archive, CaseRow row, ScanStore scans, FileStore files, CancellationToken stop)

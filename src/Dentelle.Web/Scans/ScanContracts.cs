@@ -58,22 +58,32 @@ public sealed record StandInEntry
     public int Seed { get; init; } = 1;
 }
 
-/// <summary>The finish line of one tooth put right by hand; all that was moved, each time.</summary>
-public sealed record LineCorrectionEntry
+/// <summary>What is put right of one tooth by hand, all of it each time.</summary>
+public sealed record CorrectionEntry
 {
     [MaxLength(2)]
     public required string Tooth { get; init; }
 
-    [MaxLength(64)]
-    public required IReadOnlyList<LineMoveView> Moves { get; init; }
+    public required CorrectionView Correction { get; init; }
 }
+
+/// <param name="Moves">Places of the finish line.</param>
+/// <param name="TipMesialDeg">By which the bite's direction is tipped to the mesial.</param>
+/// <param name="TipFacialDeg">To the facial.</param>
+/// <param name="TurnDeg">Round it, from mesial toward facial.</param>
+public sealed record CorrectionView(
+    [property: MaxLength(64)] IReadOnlyList<LineMoveView> Moves,
+    double TipMesialDeg = 0,
+    double TipFacialDeg = 0,
+    double TurnDeg = 0
+);
 
 /// <param name="Position">0 facial, 2 mesial, 4 lingual, 6 distal.</param>
 /// <param name="ByMm">Along the path, positive to the bite.</param>
 public sealed record LineMoveView(double Position, double ByMm);
 
 /// <param name="Teeth">Measured from it, ISO codes.</param>
-/// <param name="Moves">Finish lines put right by hand, by tooth.</param>
+/// <param name="Corrections">What was put right by hand, by tooth.</param>
 public sealed record ScanSetView(
     Guid Id,
     IReadOnlyList<string> Teeth,
@@ -82,7 +92,7 @@ public sealed record ScanSetView(
     ScanName? Antagonist,
     bool Simulated,
     DateTime At,
-    IReadOnlyDictionary<string, IReadOnlyList<LineMoveView>> Moves
+    IReadOnlyDictionary<string, CorrectionView> Corrections
 );
 
 public sealed record ScanName(string Sha256, string Name);

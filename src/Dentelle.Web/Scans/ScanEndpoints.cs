@@ -19,7 +19,7 @@ public static class ScanEndpoints
         scans.MapPost("", Add).WithName("addScans");
         scans.MapPost("arrived", TakeArrived).InTurn().WithName("takeArrivedScans");
         scans.MapPost("stand-in", StandIn).InTurn().WithName("standInScan");
-        scans.MapPut("{set:guid}/line", Correct).WithName("correctFinishLine");
+        scans.MapPut("{set:guid}/correction", Correct).WithName("correctScans");
         scans.MapPut("{set:guid}/taken-back", TakeBack).WithName("takeBackScans");
     }
 
@@ -56,7 +56,7 @@ public static class ScanEndpoints
     private static async Task<ScansAnswer> StandIn(Guid id, StandInEntry entry, ScanWork work, CancellationToken stop) =>
         (await work.StandInAsync(id, entry, stop)).ToResult();
 
-    private static async Task<ScansAnswer> Correct(Guid id, Guid set, LineCorrectionEntry entry, ScanWork work, CancellationToken stop) =>
+    private static async Task<ScansAnswer> Correct(Guid id, Guid set, CorrectionEntry entry, ScanWork work, CancellationToken stop) =>
         (await work.CorrectAsync(id, set, entry, stop)).ToResult();
 
     private static async Task<ScansAnswer> TakeBack(Guid id, Guid set, Units.TakenBackEntry entry, ScanWork work, CancellationToken stop) =>

@@ -108,25 +108,33 @@ public sealed class ScanWork(
         return await ShownAsync(unit, stop);
     }
 
-    /// <summary>Keeps how a finish line was put right with the scans; they are measured by it from then on.</summary>
-    public async Task<Answer<ScansView>> CorrectAsync(Guid unitId, Guid id, LineCorrectionEntry entry, CancellationToken stop)
+    /// <summary>Keeps what was put right with the scans; they are measured by it from then on.</summary>
+    public async Task<Answer<ScansView>> CorrectAsync(Guid unitId, Guid id, CorrectionEntry entry, CancellationToken stop)
     {
         if (await cases.UnitAsync(unitId, stop) is not { } unit)
             return NoUnit;
         if (await store.SetAsync(id, stop) is not { } set || !set.Teeth.Split(',').Contains(entry.Tooth))
             return NoScans;
-        if (entry.Moves.Any(move => !(Math.Abs(move.ByMm) <= LineMove.Most) || move.Position is not (>= 0 and < 8)))
+        var put = entry.Correction;
+        if (put.Moves.Any(move => !(Math.Abs(move.ByMm) <= LineMove.Most) || move.Position is not (>= 0 and < 8)))
             return new Problem("line", $"A place of the line is moved by {LineMove.Most} at most.");
-        var moves = MovesOf(set).ToDictionary();
-        moves[entry.Tooth] = entry.Moves;
-        await store.CorrectAsync(id, moves.Values.All(own => own.Count == 0) ? null : JsonSerializer.Serialize(moves), stop);
+        if (!new[] { put.TipMesialDeg, put.TipFacialDeg, put.TurnDeg }.All(angle => Math.Abs(angle) <= ToothCorrection.MostDegrees))
+            return new Problem(
+                "frame",
+                $"The tooth's frame is turned by {ToothCorrection.MostDegrees}° at most: beyond that the wrong tooth was found."
+            );
+        var all = CorrectionsOf(set).ToDictionary();
+        all.Remove(entry.Tooth);
+        if (put is not { Moves.Count: 0, TipMesialDeg: 0, TipFacialDeg: 0, TurnDeg: 0 })
+            all[entry.Tooth] = put;
+        await store.CorrectAsync(id, all.Count == 0 ? null : JsonSerializer.Serialize(all), stop);
         return await ShownAsync(unit, stop);
     }
 
-    private static IReadOnlyDictionary<string, IReadOnlyList<LineMoveView>> MovesOf(ScanSetRow set) =>
+    private static IReadOnlyDictionary<string, CorrectionView> CorrectionsOf(ScanSetRow set) =>
         set.Corrections is { } kept
-            ? JsonSerializer.Deserialize<Dictionary<string, IReadOnlyList<LineMoveView>>>(kept)!
-            : new Dictionary<string, IReadOnlyList<LineMoveView>>();
+            ? JsonSerializer.Deserialize<Dictionary<string, CorrectionView>>(kept)!
+            : new Dictionary<string, CorrectionView>();
 
     public async Task<Answer<ScansView>> TakeBackAsync(Guid unitId, Guid id, bool takenBack, CancellationToken stop)
     {
@@ -158,10 +166,15 @@ public sealed class ScanWork(
             return problem;
         var names = await store.FilesAsync([set.Before, set.After, set.Antagonist ?? set.After], stop);
         var protocol = shelf.Of(units[0]).Protocol;
-        var moves = MovesOf(set)
+        var corrections = CorrectionsOf(set)
             .ToDictionary(
                 own => ToothCode.FromIso(own.Key)!.Value,
-                own => (IReadOnlyList<LineMove>)[.. own.Value.Select(move => new LineMove(move.Position, move.ByMm))]
+                own => new ToothCorrection(
+                    [.. own.Value.Moves.Select(move => new LineMove(move.Position, move.ByMm))],
+                    own.Value.TipMesialDeg,
+                    own.Value.TipFacialDeg,
+                    own.Value.TurnDeg
+                )
             );
         var key = string.Join('\n', [set.Before, set.After, set.Antagonist, set.Corrections, .. units.Select(views.KeyOf)]);
         return new Asked(set, units, key, (progress, cancel) => Task.Run(
@@ -225,7 +238,7 @@ public sealed class ScanWork(
                     set.Antagonist is { } antagonist ? new(antagonist, names[antagonist].Name) : null,
                     names[set.Before].Simulated || names[set.After].Simulated,
                     set.At,
-                    MovesOf(set)
+                    CorrectionsOf(set)
                 )),
             ],
             folder.Arrived(),

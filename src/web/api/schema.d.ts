@@ -676,7 +676,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/units/{id}/scans/{set}/line": {
+    "/api/units/{id}/scans/{set}/correction": {
         parameters: {
             query?: never;
             header?: never;
@@ -684,7 +684,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["correctFinishLine"];
+        put: operations["correctScans"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1218,6 +1218,33 @@ export interface components {
             /** Format: double */
             leastMm2: number;
             reasons: components["schemas"]["ReasonDocument"][];
+        };
+        /** @description What is put right of one tooth by hand, all of it each time. */
+        CorrectionEntry: {
+            tooth: string;
+            correction: components["schemas"]["CorrectionView"];
+        };
+        CorrectionView: {
+            /** @description Places of the finish line. */
+            moves: components["schemas"]["LineMoveView"][];
+            /**
+             * Format: double
+             * @description By which the bite's direction is tipped to the mesial.
+             * @default 0
+             */
+            tipMesialDeg: number;
+            /**
+             * Format: double
+             * @description To the facial.
+             * @default 0
+             */
+            tipFacialDeg: number;
+            /**
+             * Format: double
+             * @description Round it, from mesial toward facial.
+             * @default 0
+             */
+            turnDeg: number;
         };
         CostView: {
             /**
@@ -1855,11 +1882,6 @@ export interface components {
             from: number;
             /** Format: double */
             to: number;
-        };
-        /** @description The finish line of one tooth put right by hand; all that was moved, each time. */
-        LineCorrectionEntry: {
-            tooth: string;
-            moves: components["schemas"]["LineMoveView"][];
         };
         LineDone: {
             /**
@@ -2765,9 +2787,9 @@ export interface components {
             simulated: boolean;
             /** Format: date-time */
             at: string;
-            /** @description Finish lines put right by hand, by tooth. */
-            moves: {
-                [key: string]: components["schemas"]["LineMoveView"][];
+            /** @description What was put right by hand, by tooth. */
+            corrections: {
+                [key: string]: components["schemas"]["CorrectionView"];
             };
         };
         ScanZoneView: {
@@ -4692,7 +4714,7 @@ export interface operations {
             };
         };
     };
-    correctFinishLine: {
+    correctScans: {
         parameters: {
             query?: never;
             header?: never;
@@ -4704,7 +4726,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LineCorrectionEntry"];
+                "application/json": components["schemas"]["CorrectionEntry"];
             };
         };
         responses: {

@@ -108,8 +108,8 @@
         <UnrolledMargin
           {tooth}
           finding={aside === 'finding' ? scanned.finding : null}
-          moves={scanned.set?.moves[tooth.tooth] ?? []}
-          oncorrect={(moves) => void scanned.correctLine(moves)}
+          moves={scanned.correction.moves}
+          oncorrect={(moves) => void scanned.correct({ moves }, 'the finish line')}
         />
       </div>
       <aside class="flex min-h-0 flex-col border-l border-hairline bg-leaf" aria-label="Looked at">

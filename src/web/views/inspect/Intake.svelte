@@ -200,5 +200,5 @@
     </ul>
   {/if}
 
-  {#if scans?.canStandIn}<StandIn {scanned} />{/if}
+  {#if scans?.canStandIn}<StandIn {scanned} {unit} />{/if}
 </div>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
+  import { untrack } from 'svelte';
   import type { Schemas } from '../../api/client';
   import ScaleBar from '../../figures/ScaleBar.svelte';
   import MapScale from '../../parts/round/MapScale.svelte';
@@ -9,6 +10,7 @@
   import SeenFrom from '../../parts/round/SeenFrom.svelte';
   import { along, dot, toScreen, type Vec } from '../../scene/turntable';
   import type { Aside } from './asides';
+  import FrameHandles from './FrameHandles.svelte';
   import FindingLabels from './FindingLabels.svelte';
   import type { InspectState, Tooth } from './inspectState.svelte';
 
@@ -16,8 +18,10 @@
 
   type Trial = Schemas['PathTrialView'];
 
+  // Measured again it is the same tooth, seen from where it was.
+  const code = $derived(tooth.tooth);
   const round = $derived.by(() => {
-    const made = new RoundState(tooth.mesial as unknown as Vec, tooth.tooth[1]! <= '3' ? 'facial' : 'mesial');
+    const made = new RoundState(untrack(() => tooth.mesial) as unknown as Vec, code[1]! <= '3' ? 'facial' : 'mesial');
     made.map = made.scanned = true;
     made.elevation = 32;
     made.share = 0;
@@ -29,8 +33,8 @@
   let wide = $state(0);
   let failed = $state('');
 
-  /** Another line makes another body: what was fetched before is another one's. */
-  const line = $derived(encodeURIComponent(JSON.stringify(scanned.set?.moves[tooth.tooth] ?? [])));
+  /** What was put right makes another body: what was fetched before is another one's. */
+  const put = $derived(encodeURIComponent(JSON.stringify(scanned.correction)));
   const finding = $derived(aside === 'finding' ? scanned.finding : null);
   const path = $derived((trial?.path ?? tooth.path) as unknown as Vec);
   const shown = $derived(plate?.scene.bodies);
@@ -126,8 +130,9 @@
       />
       <text x={arrow.from.x + 8} y={arrow.from.y + 9} class="head">{trial ? 'this path' : 'path'}</text>
     {/if}
+    {#if aside === 'zones'}<FrameHandles {view} {tooth} />{/if}
     <g class="pointer-events-auto">
-      {#if !round.through}<FindingLabels
+      {#if !round.through && aside !== 'zones'}<FindingLabels
           plate={on}
           {tooth}
           chosen={scanned.chosen}
@@ -140,7 +145,7 @@
 
 <div class="relative min-h-0 flex-1" bind:clientWidth={wide}>
   <RoundCanvas
-    address="/api/scans/{setId}/teeth/{tooth.tooth}/round.glb?line={line}"
+    address="/api/scans/{setId}/teeth/{tooth.tooth}/round.glb?put={put}"
     whole
     {round}
     label="The prepared tooth as it was scanned, coloured by what it lacks to the plan; drag, or shift and the arrow keys, turns it"

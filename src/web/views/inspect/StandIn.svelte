@@ -1,18 +1,27 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
+  import type { Unit } from '../../api/client';
+  import { lowerFirst } from '../../words/words';
   import type { InspectState } from './inspectState.svelte';
 
-  let { scanned }: { scanned: InspectState } = $props();
+  let { scanned, unit }: { scanned: InspectState; unit: Unit } = $props();
 
+  /** The place that is short most often. */
+  const zone = $derived(unit.plan.zones.find((one) => one.kind === 'functional-cusp-bevel') ?? unit.plan.zones[0]);
   /** Faults that anybody's hand makes; the words of the command line behind them. */
-  const faults = [
+  const faults = $derived([
     { words: 'Nothing wrong', said: [] },
-    { words: 'Undercut, distal', said: ['undercut:distal:0.2'] },
-    { words: 'Mesial wall leans in', said: ['taper:mesial:8'] },
-    { words: 'Lip at the margin', said: ['lip:facial:0.25'] },
-    { words: 'Step in the margin', said: ['step:mesial:0.35'] },
+    ...(zone ? [{ words: `Short: ${lowerFirst(zone.words)}`, said: [`short:${zone.zone}:0.4`] }] : []),
+    ...(unit.plan.tocDeg
+      ? [
+          { words: 'Undercut, distal', said: ['undercut:distal:0.2'] },
+          { words: 'Mesial wall leans in', said: ['taper:mesial:8'] },
+          { words: 'Lip at the margin', said: ['lip:facial:0.25'] },
+          { words: 'Step in the margin', said: ['step:mesial:0.5'] },
+        ]
+      : []),
     { words: 'Neighbour touched', said: ['neighbour:mesial:0.25'] },
-  ];
+  ]);
   let chosen = $state(0);
   let seed = $state(1);
 </script>

@@ -2,6 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import { mm, plain, upperFirst } from '../../words/words';
   import { line } from '../../parts/theme';
+  import FramePanel from './FramePanel.svelte';
   import type { InspectState, Tooth } from './inspectState.svelte';
 
   let { scanned, tooth, onprint }: { scanned: InspectState; tooth: Tooth; onprint: () => void } = $props();
@@ -93,6 +94,8 @@
     >
   </tbody>
 </table>
+
+<FramePanel {scanned} />
 
 <div class="mt-4 flex flex-wrap gap-x-4 gap-y-1">
   <Button onclick={() => void scanned.enterReadings()}>Enter as readings</Button>

@@ -1,13 +1,13 @@
 import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
 import { attempt, notices } from '../../parts/notices.svelte';
 import { undo } from '../../parts/undo.svelte';
-import type { LineMove } from './lineMoves';
 import { lines } from './newsLines';
 
 export type Scans = Schemas['ScansView'];
 export type Tooth = Schemas['MeasuredToothView'];
 export type Found = Schemas['ScanFindingView'];
 export type ScanFile = Schemas['ScanFileView'];
+type Correction = Schemas['CorrectionView'];
 type News = Schemas['InspectionNewsView'];
 
 /** What is under way, in words; stages follow each other. */
@@ -45,6 +45,15 @@ export class InspectState {
 
   readonly set = $derived(this.scans?.sets.find((one) => one.id === this.setId) ?? null);
   readonly tooth = $derived(this.teeth.find((one) => one.tooth === this.toothCode) ?? this.teeth[0] ?? null);
+  /** What was put right by hand of the tooth that is looked at. */
+  readonly correction = $derived(
+    (this.tooth && this.set?.corrections[this.tooth.tooth]) || {
+      moves: [],
+      tipMesialDeg: 0,
+      tipFacialDeg: 0,
+      turnDeg: 0,
+    },
+  );
   readonly finding = $derived(this.tooth?.findings[this.chosen] ?? null);
   readonly busy = $derived(this.stage !== null);
 
@@ -199,23 +208,22 @@ export class InspectState {
     });
   }
 
-  /** Puts the finish line right; it is measured by that from then on, and undo takes it back. */
-  async correctLine(moves: readonly LineMove[]): Promise<void> {
-    const { setId, tooth, set } = this;
+  /** Puts something of the tooth right; it is measured by that from then on, and undo takes it back. */
+  async correct(part: Partial<Correction>, words: string): Promise<void> {
+    const { setId, tooth } = this;
     if (!setId || !tooth) return;
-    const before = set?.moves[tooth.tooth] ?? [];
-    const put = async (all: readonly LineMove[]) => {
-      const scans = await answer(
-        api.PUT('/api/units/{id}/scans/{set}/line', {
+    const before = this.correction;
+    const put = async (correction: Correction) => {
+      this.scans = await answer(
+        api.PUT('/api/units/{id}/scans/{set}/correction', {
           params: { path: { id: this.unitId, set: setId } },
-          body: { tooth: tooth.tooth, moves: [...all] },
+          body: { tooth: tooth.tooth, correction },
         }),
       );
-      this.scans = scans;
       this.look(setId, true);
     };
-    await attempt(put(moves));
-    undo.add('the finish line', () => put(before));
+    await attempt(put({ ...before, ...part }));
+    undo.add(words, () => put(before));
   }
 
   /** Enters what the scan shows as readings of the unit. */
