@@ -1,6 +1,7 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
+using Dentelle.Geometry.Surfaces;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Inspecting;
@@ -94,6 +95,11 @@ public sealed class InspectedBodies
             for (var i = run * 512; i < Math.Min(belongs.Length, (run + 1) * 512); i++)
                 belongs[i] = isCut(i) || OnTooth(i) || InRim(i);
         });
+        // Crumbs of neighbours and gum that hang together with nothing are left out.
+        var whole = VertexPieces.Of(mesh, vertex => belongs[vertex]).MaxBy(piece => piece.Count);
+        Array.Clear(belongs);
+        foreach (var vertex in whole ?? [])
+            belongs[vertex] = true;
         return belongs;
 
         bool OnTooth(int vertex)

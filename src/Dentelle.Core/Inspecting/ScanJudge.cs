@@ -27,12 +27,18 @@ public static class ScanJudge
     {
         var found = new List<ScanFinding>();
         var (plan, limits) = (tooth.Preparation.Plan, protocol.Inspection);
-        var undercut =
-            plan.Rules().HasWalls && tooth.Undercut.Depth - tooth.Registration.Noise > limits.UndercutMostMm.Value ? tooth.Undercut : null;
+        // One finding for each wall: what noise parts is one hollow.
+        UndercutPart[] undercuts =
+        [
+            .. tooth
+                .Undercut.Parts.Where(part => plan.Rules().HasWalls && part.Depth - tooth.Registration.Noise > limits.UndercutMostMm.Value)
+                .GroupBy(part => part.Side)
+                .Select(side => side.First() with { Area = side.Sum(part => part.Area), Volume = side.Sum(part => part.Volume) }),
+        ];
         foreach (var depth in Depths(tooth, protocol, widths))
         {
             // A hollow that hides along the path is the undercut itself: told once.
-            if (depth is not { Kind: ScanFindingKind.Patch, Verdict: Verdict.Over } || !IsHollow(depth, undercut))
+            if (depth is not { Kind: ScanFindingKind.Patch, Verdict: Verdict.Over } || !IsHollow(depth, undercuts))
                 found.Add(depth);
         }
         if (plan.Rules().HasWalls)
@@ -42,8 +48,7 @@ public static class ScanJudge
             if (plan.Rules().IsFullCrown)
                 found.AddRange(MarginFindings.Of(tooth, limits, protocol.Tolerance));
         }
-        if (undercut is not null)
-            found.Add(Undercut(tooth, limits));
+        found.AddRange(undercuts.Select(part => Undercut(tooth, part, limits)));
         if (tooth.Groove is { } groove && Math.Abs(groove.Off) > limits.FossaOffMostMm.Value + (Sure * groove.Sigma))
             found.Add(
                 new ScanFinding(
@@ -118,10 +123,10 @@ public static class ScanJudge
         }
     }
 
-    private static bool IsHollow(ScanFinding patch, SiteUndercut? undercut)
+    private static bool IsHollow(ScanFinding patch, UndercutPart[] undercuts)
     {
         const double near = 3;
-        return undercut is not null && (patch.Place - undercut.Place).Length < near;
+        return Array.Exists(undercuts, undercut => (patch.Place - undercut.Place).Length < near);
     }
 
     private static IEnumerable<ScanFinding> Depths(MeasuredTooth tooth, Protocol protocol, Func<string, Func<Mm, InWidths>?>? widths)
@@ -207,9 +212,8 @@ public static class ScanJudge
             3 + (2 * (limits.EdgeLeastRadiusMm.Value - edge.Radius) / limits.EdgeLeastRadiusMm.Value)
         );
 
-    private static ScanFinding Undercut(MeasuredTooth tooth, InspectionLimits limits)
+    private static ScanFinding Undercut(MeasuredTooth tooth, UndercutPart undercut, InspectionLimits limits)
     {
-        var undercut = tooth.Undercut;
         return new ScanFinding(
             ScanFindingKind.Undercut,
             Verdict.Critical,

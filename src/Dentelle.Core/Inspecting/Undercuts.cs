@@ -7,6 +7,9 @@ using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Inspecting;
 
+/// <summary>One hollow that lies in shadow.</summary>
+public sealed record UndercutPart(WallSide Side, double Depth, Vec3 Place, double Area, double Volume);
+
 /// <summary>What of a cut lies in shadow along a path of insertion.</summary>
 /// <param name="Depth">Of the deepest place, across the path, millimetres.</param>
 /// <param name="Place">That place, in the tooth's own frame.</param>
@@ -16,6 +19,9 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="Depths">Of each vertex of the site.</param>
 public sealed record SiteUndercut(Vec3 Path, double Depth, Vec3 Place, WallSide Side, double Area, double Volume, double[] Depths)
 {
+    /// <summary>Each by itself, the deepest first.</summary>
+    public IReadOnlyList<UndercutPart> Parts { get; init; } = [];
+
     /// <summary>On a scan less than this is its noise.</summary>
     public const double LeastTold = 0.05;
 
@@ -33,17 +39,22 @@ public sealed record SiteUndercut(Vec3 Path, double Depth, Vec3 Place, WallSide 
         var least = site.Noise == 0 ? 0.002 : LeastTold / 2;
         var best = default(Part);
         var (area, volume) = (0.0, 0.0);
-        foreach (var part in Parts(site, depths, least))
+        var parts = new List<UndercutPart>();
+        foreach (var part in Pieces(site, depths, least))
         {
             if (part.Area < (site.Noise == 0 ? 0 : LeastArea))
                 continue;
             area += part.Area;
             volume += part.Volume;
+            parts.Add(new(SideOf(site.Mesh.Normals[part.At], path), part.Depth, site.Mesh.Positions[part.At], part.Area, part.Volume));
             if (part.Depth > best.Depth)
                 best = part;
         }
         Vec3 place = site.Mesh.Positions[best.At];
-        return new SiteUndercut(path, best.Depth, place, SideOf(site.Mesh.Normals[best.At], path), area, volume, depths);
+        return new SiteUndercut(path, best.Depth, place, SideOf(site.Mesh.Normals[best.At], path), area, volume, depths)
+        {
+            Parts = [.. parts.OrderByDescending(part => part.Depth)],
+        };
     }
 
     /// <summary>The side that a wall's outward direction points to.</summary>
@@ -61,7 +72,7 @@ public sealed record SiteUndercut(Vec3 Path, double Depth, Vec3 Place, WallSide 
 
     private readonly record struct Part(int At, double Depth, double Area, double Volume);
 
-    private static IEnumerable<Part> Parts(SiteSurface site, double[] depths, double least) =>
+    private static IEnumerable<Part> Pieces(SiteSurface site, double[] depths, double least) =>
         VertexPieces
             .Of(site.Mesh, vertex => depths[vertex] > least)
             .Select(piece =>
