@@ -120,5 +120,5 @@ test('every action of the help sheet has a key, and the arrow keys reach every z
   }
   expect(names.size).toBe(16);
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog').locator('dl').first().locator('dt')).toHaveCount(20);
+  await expect(page.getByRole('dialog').locator('dl').first().locator('dt')).toHaveCount(21);
 });

@@ -98,7 +98,7 @@ public static class InspectionEndpoints
     {
         if (!(await work.ToothAsync(id, tooth, stop)).Is(out var found, out var problem))
             return Problems.From(problem);
-        return RoundFiles.Sent(found.Kept.FigureOf(found.Tooth, stop).Figure);
+        return RoundFiles.Sent(found.Kept.FigureOf(found.Tooth).Figure);
     }
 
     /// <summary>What another path of insertion would meet; the path as the tooth stands.</summary>
@@ -115,7 +115,7 @@ public static class InspectionEndpoints
         if (Direction(entry.Path) is not { } path)
             return Problems.From(new Problem("path", "A path is three numbers, not all of them 0."));
         var trial = PathTrial.Of(found.Kept.Inspection, found.Tooth, (found.Tooth.Own(path) - found.Tooth.Own(default)).Unit, stop);
-        var figure = found.Kept.FigureOf(found.Tooth, stop);
+        var figure = found.Kept.FigureOf(found.Tooth);
         return TypedResults.Ok(InspectionViews.Of(found.Tooth, trial, figure));
     }
 
@@ -154,7 +154,7 @@ public static class InspectionEndpoints
     {
         if (!(await work.ToothAsync(id, tooth, stop)).Is(out var found, out var problem))
             return Problems.From(problem);
-        return TypedResults.Ok(views.SlidingOf(found, stop));
+        return TypedResults.Ok(views.SlidingOf(found));
     }
 
     /// <summary>Enters what the scan shows as readings of the unit, once for a plan.</summary>
@@ -212,7 +212,7 @@ public static class InspectionEndpoints
         if (!(await work.ToothAsync(id, tooth, stop)).Is(out var found, out var problem))
             return Problems.From(problem);
         var view = await views.OfAsync(found.Tooth, found.Unit, stop);
-        var figure = found.Kept.FigureOf(found.Tooth, stop).Figure;
+        var figure = found.Kept.FigureOf(found.Tooth).Figure;
         var head = await work.HeadAsync(found, clock.GetLocalNow(), stop);
         return TypedResults.Bytes(MeasuredPage.Write(view, found.Tooth, found.Kept.BodiesOf(found.Tooth), figure, head), "application/pdf");
     }

@@ -81,11 +81,11 @@ public sealed class InspectionViews(CaseStore cases, UnitViews views, ProtocolSh
             handbook.Protocol,
             found.Kept.Inspection.Told,
             await FindingsAsync(found.Tooth, found.Unit, stop),
-            found.Kept.SlidingOf(found.Tooth, handbook, stop)
+            found.Kept.SlidingOf(found.Tooth, handbook)
         );
     }
 
-    public SlidingView SlidingOf(ScanWork.FoundTooth found, CancellationToken stop)
+    public SlidingView SlidingOf(ScanWork.FoundTooth found)
     {
         var (handbook, plan) = (shelf.Of(found.Unit).Handbook, found.Tooth.Preparation.Plan);
         var jaws = handbook.Protocol.Articulator;
@@ -96,7 +96,7 @@ public sealed class InspectionViews(CaseStore cases, UnitViews views, ProtocolSh
             jaws.ShiftDeg.Value,
             [
                 .. found
-                    .Kept.SlidingOf(found.Tooth, handbook, stop)
+                    .Kept.SlidingOf(found.Tooth, handbook)
                     .Select(one => new SlidingZoneView(
                         one.Zone.Words,
                         one.Slide,

@@ -18,13 +18,13 @@ public sealed class KeptInspection(Inspection inspection)
     public InspectedBodies BodiesOf(MeasuredTooth tooth) => bodies[tooth];
 
     /// <summary>Room while the teeth slide; none where the other jaw wasn't scanned.</summary>
-    public IReadOnlyList<SlidingRoom> SlidingOf(MeasuredTooth tooth, Handbook handbook, CancellationToken stop) =>
+    public IReadOnlyList<SlidingRoom> SlidingOf(MeasuredTooth tooth, Handbook handbook) =>
         inspection.Antagonist is not { } other
             ? []
-            : figures.Get((tooth, "sliding"), () => Sliding.Of(tooth, other, Arch.Of(handbook.Forms), handbook.Protocol.Articulator, stop));
+            : figures.Get((tooth, "sliding"), () => Sliding.Of(tooth, other, Arch.Of(handbook.Forms), handbook.Protocol.Articulator));
 
-    public InspectedFigure FigureOf(MeasuredTooth tooth, CancellationToken stop) =>
-        figures.Get(tooth, () => InspectedFigure.Of(tooth, bodies[tooth], stop));
+    /// <summary>Not under the first asker's patience: others wait for the same.</summary>
+    public InspectedFigure FigureOf(MeasuredTooth tooth) => figures.Get(tooth, () => InspectedFigure.Of(tooth, bodies[tooth]));
 }
 
 /// <summary>

@@ -65,7 +65,7 @@ public sealed class ScanIntake(FileStore files, ScanStore store, Inspections ins
             try
             {
                 using var stream = files.Open(sha256);
-                return Scan.Of(MeshFile.Read(stream, name, new MeshReading(MostTriangles, Cancel: stop)), name);
+                return Scan.Of(MeshFile.Read(stream, name, new MeshReading(MostTriangles)), name);
             }
             catch (MeshFileException wrong)
             {

@@ -21,7 +21,7 @@
   classes={{ header: 'text-ink border-hairline', body: 'text-ink' }}
 >
   <div class="grid gap-x-10 gap-y-6 md:grid-cols-2">
-    <dl class="grid grid-cols-[5rem_1fr] content-start gap-y-2">
+    <dl class="grid grid-cols-[5rem_1fr] content-start gap-y-1">
       {#each [...actions.all, ...inPlaces] as action (action.name)}
         <dt><span class="key">{action.shown}</span></dt>
         <dd>{action.name}</dd>
