@@ -106,17 +106,22 @@ internal static class BodyCommands
     {
         if (text is null)
             return new PathOption(Vec3.UnitZ);
-        var parts = text.Split(',');
-        var numbers = parts
+        if (Three(text) is not { Length: >= 1e-9 } direction)
+            return new Problem("usage", "--path is a direction of three numbers with commas between, such as 0,0,1.");
+        return new PathOption(direction);
+    }
+
+    /// <summary>Three numbers with commas between; null for anything else.</summary>
+    internal static Vec3? Three(string text)
+    {
+        var numbers = text.Split(',')
             .Select(part =>
                 double.TryParse(part, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number)
                     ? number
                     : (double?)null
             )
             .ToArray();
-        if (numbers is not [{ } x, { } y, { } z] || new Vec3(x, y, z).Length < 1e-9)
-            return new Problem("usage", "--path is a direction of three numbers with commas between, such as 0,0,1.");
-        return new PathOption(new Vec3(x, y, z));
+        return numbers is [{ } x, { } y, { } z] ? new Vec3(x, y, z) : null;
     }
 
     internal static Answer<Mesh> Read(string path)

@@ -54,9 +54,8 @@ internal static class ScanCommands
                 using var stream = File.Create(files[^1]);
                 file.Write(stream);
             }
-            var document = TruthDocument.From(scan.Truth, [.. files.SkipLast(1).Select(file => Path.GetFileName(file))]);
             return options.Has("--json")
-                ? JsonDocuments.Write(document)
+                ? StandInFiles.Truth(scan)
                 : string.Join(
                     '\n',
                     (string[])
@@ -142,11 +141,11 @@ internal static class ScanCommands
         {
             if (
                 pair.Split('=') is not [var after, var before]
-                || !BodyCommands.Path(after).Is(out var there, out _)
-                || !BodyCommands.Path(before).Is(out var here, out _)
+                || BodyCommands.Three(after) is not { } there
+                || BodyCommands.Three(before) is not { } here
             )
                 return new Problem("usage", $"“{pair}” is no place of the scan after and of the scan before, such as 1,2,3=4,5,6.");
-            picked.Add((there.Direction, here.Direction));
+            picked.Add((there, here));
         }
         return picked.Count is 0 or >= 3
             ? picked.ToArray()

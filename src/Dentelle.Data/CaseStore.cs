@@ -133,7 +133,7 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
                 var (from, teeth) = (moved.Select(unit => unit.CaseId).ToHashSet(), moved.Select(unit => unit.Tooth).ToHashSet());
                 foreach (var set in await db.ScanSets.IgnoreQueryFilters().Where(row => from.Contains(row.CaseId)).ToListAsync(stop))
                 {
-                    if (set.Teeth.Split(',').All(teeth.Contains))
+                    if (set.ToothCodes.All(teeth.Contains))
                         set.CaseId = toCase;
                 }
                 var place = there.Select(row => row.Order).DefaultIfEmpty(-1).Max();

@@ -27,6 +27,9 @@ public sealed class ScanSetRow
     /// <summary>ISO codes of the teeth that are measured from it, with commas.</summary>
     public required string Teeth { get; init; }
 
+    /// <summary>The same, one by one.</summary>
+    public IReadOnlyList<string> ToothCodes => Teeth.Split(',');
+
     /// <summary>Digests of the files.</summary>
     public required string Before { get; init; }
 
@@ -34,7 +37,10 @@ public sealed class ScanSetRow
 
     public string? Antagonist { get; init; }
 
-    /// <summary>What a user has put right: pairs of places, frames, the finish line. JSON; null while nothing.</summary>
+    /// <summary>Digests of all its files: before, after, and the antagonist's where there is one.</summary>
+    public IReadOnlyList<string> Files => Antagonist is { } other ? [Before, After, other] : [Before, After];
+
+    /// <summary>What a user has put right of its teeth: frame and finish line. JSON; null while nothing.</summary>
     public string? Corrections { get; set; }
 
     /// <summary>Place in the order in which scans were entered.</summary>

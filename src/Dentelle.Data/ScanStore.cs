@@ -87,7 +87,9 @@ public sealed class ScanStore(DentelleDb db, FileStore files, TimeProvider clock
                 .ExecuteUpdateAsync(set => set.SetProperty(row => row.TakenBackAt, at), stop) > 0;
     }
 
-    /// <summary>Takes away files that nothing names, once they have lain there for a day: one that is being entered is not named yet.</summary>
+    /// <summary>
+    /// Takes away files that nothing names, once they have lain there for a day: one that is being entered is not named yet.
+    /// </summary>
     public async Task ClearAsync(CancellationToken stop)
     {
         var named = (await db.ScanFiles.Select(row => row.Sha256).ToListAsync(stop)).ToHashSet();

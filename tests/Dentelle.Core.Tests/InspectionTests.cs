@@ -109,8 +109,9 @@ public class InspectionTests(ITestOutputHelper output)
         MeasuredTooth tooth;
         if (scanned)
         {
-            var scan = Scanned(line, 14, false);
-            tooth = Shipped.Need(Inspected(scan.Before, scan.After, scan)).Teeth[0];
+            var scan = Scanned(line, 14, true);
+            tooth = Shipped.Need(Inspected(scan.Before, scan.After, scan, scan.Antagonist)).Teeth[0];
+            Assert.NotNull(tooth.Room);
         }
         else
             tooth = Inspector.One(planned, new SeenSurface(before), after, still, ToothFrame.Given, Shipped.Protocol, default);

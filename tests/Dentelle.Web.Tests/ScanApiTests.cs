@@ -113,7 +113,8 @@ public class ScanApiTests(ITestOutputHelper output)
     }
 
     [Fact(
-        DisplayName = "From the scanner's folder to findings: the fault is named first, and page, files, path, section and readings say the same"
+        DisplayName = "From the scanner's folder to findings: the fault is named first, and page, files, path, section and readings "
+            + "say the same"
     )]
     public async Task From_scanner_to_findings()
     {
@@ -210,6 +211,10 @@ public class ScanApiTests(ITestOutputHelper output)
         };
         var corrected = await client.Put($"/api/units/{unit}/scans/{set}/correction", put.ToJsonString()).Json();
         Assert.Equal(0.2, (double)corrected["sets"]![0]!["corrections"]!["46"]!["moves"]![0]!["byMm"]!);
+        var byHand = await client.Get($"/api/scans/{set}/teeth/46/values.json");
+        double LevelOf(JsonNode all) =>
+            (double)all["margin"]!["segments"]!.AsArray().First(one => (string)one!["segment"]! == "lingual")!["levelMm"]!;
+        Assert.InRange(LevelOf(byHand) - LevelOf(values), 0.05, 0.3);
         put["correction"]!["tipMesialDeg"] = 90;
         Assert.Equal(
             HttpStatusCode.UnprocessableEntity,

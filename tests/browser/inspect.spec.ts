@@ -67,11 +67,12 @@ test('from the stand-in scanner to findings: the fault first, its place, path, s
   // Another path hides more, or less, at once.
   await page.keyboard.press('3');
   const ball = aside.getByRole('slider', { name: /^Path/ });
-  await expect(aside.getByText('mm undercut')).toBeVisible();
+  await expect(aside.getByText(/^in the distal wall/)).toBeVisible();
   await ball.focus();
   for (let k = 0; k < 12; k++) await page.keyboard.press('ArrowLeft');
-  await expect(aside.getByText(/^in the distal wall/)).toBeVisible();
+  // Twelve degrees to the distal are more than the mesial wall leans.
   await expect(aside.getByRole('cell', { name: '12.0°' })).toBeVisible();
+  await expect(aside.getByText(/^in the mesial wall/)).toBeVisible();
   await aside.getByRole('button', { name: 'The best one' }).click();
 
   // An index section with its numbers, moved by keys; room while the teeth slide.
@@ -114,7 +115,7 @@ test('from the stand-in scanner to findings: the fault first, its place, path, s
   await expect(page.getByRole('heading', { name: 'What to do first' })).toBeVisible({ timeout: 30_000 });
 });
 
-test('files dropped on a unit are taken to Inspect; given the wrong way round they are told so and put right; measuring can be stopped', async ({
+test('files dropped on a unit go to Inspect; the wrong way round they are told so and put right; measuring can be stopped', async ({
   page,
 }) => {
   await begin(page, '46 crown zirconia');

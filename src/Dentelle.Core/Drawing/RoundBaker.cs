@@ -126,18 +126,11 @@ public static class RoundBaker
     }
 
     private static RoundBody Body(string name, Drawn drawn, float[] removed, float[] zones, VertexValues[] further) =>
-        new(
-            name,
-            drawn.Tree.Mesh,
-            [
-                new("_OPENNESS", Floats(drawn.Look.Openness)),
-                new("_FINE_BEND", Floats(drawn.Look.FineBend)),
-                new("_BROAD_BEND", Floats(drawn.Look.BroadBend)),
-                new("_REMOVED", removed),
-                new("_ZONE", zones),
-                .. further,
-            ]
-        );
+        new(name, drawn.Tree.Mesh, [.. Values(drawn.Look), new("_REMOVED", removed), new("_ZONE", zones), .. further]);
+
+    /// <summary>How a surface looks, as its vertices carry it.</summary>
+    internal static VertexValues[] Values(SurfaceLook look) =>
+        [new("_OPENNESS", Floats(look.Openness)), new("_FINE_BEND", Floats(look.FineBend)), new("_BROAD_BEND", Floats(look.BroadBend))];
 
     /// <summary>How much is cut under each vertex of the present tooth.</summary>
     private static float[] Taken(Drawn tooth, Drawn? prepared)
@@ -146,11 +139,12 @@ public static class RoundBaker
         return prepared is null ? new float[places.Length] : prepared.Tree.Distances(places);
     }
 
-    /// <summary>The number of the plan's zone at each vertex: that of the present surface nearest to it; −1 for none.</summary>
-    private static float[] Zones(Preparation preparation, Drawn drawn)
+    private static float[] Zones(Preparation preparation, Drawn drawn) => ZonesAt(preparation, drawn.Tree.Mesh.Positions.ToArray());
+
+    /// <summary>The number of the plan's zone at each place: that of the present surface nearest to it; −1 for none.</summary>
+    internal static float[] ZonesAt(Preparation preparation, Vector3[] places)
     {
         var present = preparation.Present;
-        var places = drawn.Tree.Mesh.Positions.ToArray();
         return Array.ConvertAll(present.Tree.ClosestAll(places), place =>
             (float)preparation.Labels[present.Surface.Corners[3 * place.Triangle]]
         );

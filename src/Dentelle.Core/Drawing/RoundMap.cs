@@ -26,8 +26,13 @@ public static class RoundMap
 
     public static float[] Of(Mesh surface, MeshTree other, CancellationToken cancel = default)
     {
-        var values = other.SignedDistances(surface.Positions.ToArray(), cancel: cancel);
-        SurfaceValues.Even(surface, values, Passes);
-        return Array.ConvertAll(values, value => (float)value);
+        return Evened(surface, other.SignedDistances(surface.Positions.ToArray(), cancel: cancel));
+    }
+
+    /// <summary>Deviations of a surface's vertices as a map draws them; they are evened in place.</summary>
+    internal static float[] Evened(Mesh surface, double[] deviations)
+    {
+        SurfaceValues.Even(surface, deviations, Passes);
+        return Array.ConvertAll(deviations, value => (float)value);
     }
 }

@@ -1,6 +1,7 @@
 using Dentelle.Core.Inspecting;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Exchange;
@@ -125,12 +126,10 @@ public sealed record MeasureDocument(
             Margin = tooth.Margin is { } margin ? MarginFigures.From(margin) : null,
             Edges =
             [
-                .. tooth.Edges.Zip(MilledEdge.All(tooth, protocol.Milling.ToolDiameterMm.Value), (edge, milled) =>
-                    new EdgeFigures(Kebab.Of(edge.Side), Round(edge.Radius), Round(edge.Turn), Three(edge.Place))
-                    {
-                        MilledPastMm = Round(milled.Loss),
-                    }
-                ),
+                .. tooth.Edges.Select(edge => new EdgeFigures(Kebab.Of(edge.Side), Round(edge.Radius), Round(edge.Turn), Three(edge.Place))
+                {
+                    MilledPastMm = Round(Milling.Loss(protocol.Milling.ToolDiameterMm.Value / 2, edge.Radius, 180 - edge.Turn)),
+                }),
             ],
             Thirds = [.. WallThird.All(tooth).Select(third => new ThirdFigures(Kebab.Of(third.Side), third.Third, Round(third.Lean)))],
             Resistance =

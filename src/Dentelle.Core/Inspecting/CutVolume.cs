@@ -54,7 +54,7 @@ internal static class CutVolume
             border.Length > 0 ? border.Aggregate(default(Vec3), (sum, i) => sum + site.Mesh.Positions[i]) / border.Length : box.Centre;
         return Flow(outer, over, middle) + Flow(Unseen(before, site, present), middle, Above) - Flow(site.Mesh, site.InCut, middle);
 
-        bool Above(Vec3 place) => line is not null && (place - line.Stations[line.Nearest(place, path)].Place).Dot(path) > 0;
+        bool Above(Vec3 place) => line is not null && line.Over(place, path) > 0;
     }
 
     private static Box3 FormBox(PresentTooth present, SiteSurface site)

@@ -25,6 +25,12 @@ public sealed record FinishLine(IReadOnlyList<Station> Stations)
 
     private const double Apart = 0.2;
 
+    /// <summary>Middle of all its places.</summary>
+    public Vec3 Middle => Stations.Aggregate(default(Vec3), (sum, station) => sum + station.Place) / Stations.Count;
+
+    /// <summary>How far along the path a place lies over the line beside it.</summary>
+    internal double Over(Vec3 place, Vec3 path) => (place - Stations[Nearest(place, path)].Place).Dot(path);
+
     /// <summary>The station beside a place, seen along the path.</summary>
     public int Nearest(Vec3 place, Vec3 path)
     {

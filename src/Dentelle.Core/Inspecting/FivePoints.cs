@@ -52,7 +52,7 @@ public sealed record NeighbourGap(WallSide Side, double Gap, Vec3 Place)
                 && !site.InCut[site.Mesh.Corners[3 * i]]
                 && site.Mesh.AreaVector(i) is { LengthSquared: > 0 } area
                 && area.Unit.X * way < -0.3
-                && (place - line.Stations[line.Nearest(place, path)].Place).Dot(path) > 0.5
+                && line.Over(place, path) > 0.5
             );
             int[] own = [.. Enumerable.Range(0, site.InCut.Length).Where(i => site.InCut[i] && site.Mesh.Normals[i].X * way > 0.5f)];
             if (faces.TriangleCount < 20 || own.Length < 10)
@@ -74,7 +74,7 @@ public static class FivePoints
         var plan = tooth.Preparation.Plan;
         return
         [
-            Room(CheckPoint.FacialRoom, tooth, findings, zone => zone.IsFacial),
+            Room(CheckPoint.FacialRoom, tooth, findings, zone => zone.Kind.IsFacial()),
             Occlusal(),
             Contacts(),
             Margin(),

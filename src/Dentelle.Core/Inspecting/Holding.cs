@@ -1,6 +1,5 @@
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Planning;
-using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 
 namespace Dentelle.Core.Inspecting;
@@ -51,21 +50,7 @@ public sealed record WallHold(WallSide Side, double Height, double Base, double 
     }
 }
 
-/// <summary>What a mill's tool takes past an edge that is sharper than itself. Millimetres.</summary>
-/// <param name="Shift">Along the bisector.</param>
-/// <param name="Loss">Square to a wall.</param>
-public sealed record MilledEdge(WallSide Side, double Radius, double Shift, double Loss)
-{
-    internal static IEnumerable<MilledEdge> All(MeasuredTooth tooth, double toolDiameter) =>
-        tooth.Edges.Select(edge => new MilledEdge(
-            edge.Side,
-            edge.Radius,
-            Milling.Shift(toolDiameter / 2, edge.Radius, 180 - edge.Turn),
-            Milling.Loss(toolDiameter / 2, edge.Radius, 180 - edge.Turn)
-        ));
-}
-
-/// <summary>How far a third of a wall's height leans, by its planes: below the straight run's end it is the wall, above it bends in.</summary>
+/// <summary>How far a third of a wall's height leans: below the straight run's end it is the wall, above it bends in.</summary>
 /// <param name="Third">0 beside the finish line, 2 under the top.</param>
 public sealed record WallThird(WallSide Side, int Third, double Lean)
 {
@@ -82,11 +67,11 @@ public sealed record WallThird(WallSide Side, int Third, double Lean)
         var places = Enumerable
             .Range(0, site.InCut.Length)
             .Where(i => site.InCut[i] && site.Seen[i])
-            .Select(i => (Normal: (Vec3)site.Mesh.Normals[i], Place: (Vec3)site.Mesh.Positions[i], Area: site.Areas[i]))
-            .Where(one => 90 - one.Normal.AngleTo(path) < top)
-            .Select(one => (one.Normal, one.Area, Height: (one.Place - line.Stations[line.Nearest(one.Place, path)].Place).Dot(path)))
+            .Select(i => (At: i, Lean: 90 - ((Vec3)site.Mesh.Normals[i]).AngleTo(path), Area: site.Areas[i]))
+            .Where(one => one.Lean < top)
+            .Select(one => (one.At, one.Lean, one.Area, Height: line.Over(site.Mesh.Positions[one.At], path)))
             .Where(one => one.Height > shelf)
-            .ToLookup(one => SiteUndercut.SideOf(one.Normal, path));
+            .ToLookup(one => SiteUndercut.SideOf(site.Mesh.Normals[one.At], path));
         foreach (var side in places.OrderBy(side => side.Key))
         {
             // A few places high up are no wall any more.
@@ -98,11 +83,8 @@ public sealed record WallThird(WallSide Side, int Third, double Lean)
                 var own = side.Where(one => one.Height >= from && one.Height <= to).ToArray();
                 if (own.Length < Least)
                     continue;
-                var normal = own.Aggregate(default(Vec3), (sum, one) => sum + (one.Normal * one.Area));
                 // Round a corner normals spread; what they lean by is asked of each, and evened by area.
-                var lean = own.Sum(one => (90 - one.Normal.AngleTo(path)) * one.Area) / own.Sum(one => one.Area);
-                if (normal.Length > 0)
-                    yield return new WallThird(side.Key, third, lean);
+                yield return new WallThird(side.Key, third, own.Sum(one => one.Lean * one.Area) / own.Sum(one => one.Area));
             }
         }
     }
@@ -111,7 +93,9 @@ public sealed record WallThird(WallSide Side, int Third, double Lean)
 /// <summary>A front tooth's blade, and how high a side's ridge stands against the neighbour's. Millimetres.</summary>
 public static class Heights
 {
-    /// <summary>Thickness from facial to lingual so far under the edge, in the middle half of the tooth's width; null for back teeth.</summary>
+    /// <summary>
+    /// Thickness from facial to lingual so far under the edge, in the middle half of the tooth's width; null for back teeth.
+    /// </summary>
     internal static double? EdgeWidth(MeasuredTooth tooth)
     {
         const double under = 0.5;
@@ -145,31 +129,26 @@ public static class Heights
         var plan = tooth.Preparation.Plan;
         if (plan.Tooth.IsFront || tooth.Line is not { } line)
             yield break;
-        var (site, path) = (tooth.Site, plan.Path);
+        var (site, path, all) = (tooth.Site, plan.Path, Enumerable.Range(0, tooth.Site.InCut.Length));
         foreach (
             var (side, kind) in ((WallSide, ZoneKind)[])[(WallSide.Mesial, ZoneKind.MesialRidge), (WallSide.Distal, ZoneKind.DistalRidge)]
         )
         {
             var way = side == WallSide.Mesial ? 1 : -1;
             var beyond = line.Stations.Max(station => station.Place.X * way);
-            var at = plan.Zones.ToList().FindIndex(zone => zone.Zone.Kind == kind);
-            var neighbour = Top(i =>
-                site.Mesh.Positions[i].X * way > beyond + 0.2 && !site.InCut[i] && Math.Abs(site.Mesh.Positions[i].Y) < 2
+            var neighbour = Top(
+                all.Where(i => site.Mesh.Positions[i].X * way > beyond + 0.2 && !site.InCut[i] && Math.Abs(site.Mesh.Positions[i].Y) < 2)
             );
-            var own = (at < 0 ? null : Top(i => tooth.Labels[i] == at))
-                ?? Top(i => site.InCut[i] && site.Mesh.Positions[i].X * way > beyond - 2.5);
+            // A plan without a zone for its ridge: what was cut beside the neighbour.
+            var own = Top(tooth.VerticesIn(zone => zone.Kind == kind))
+                ?? Top(all.Where(i => site.InCut[i] && site.Mesh.Positions[i].X * way > beyond - 2.5));
             if (neighbour is { } high && own is { } low && high > line.Stations.Max(station => station.Place.Dot(path)) + 1)
                 yield return (side, high - low);
         }
 
-        double? Top(Func<int, bool> belongs)
+        double? Top(IEnumerable<int> vertices)
         {
-            var heights = Enumerable
-                .Range(0, site.InCut.Length)
-                .Where(belongs)
-                .Select(i => ((Vec3)site.Mesh.Positions[i]).Dot(path))
-                .Order()
-                .ToArray();
+            var heights = vertices.Select(i => ((Vec3)site.Mesh.Positions[i]).Dot(path)).Order().ToArray();
             return heights.Length < 20 ? null : heights[(int)(0.97 * (heights.Length - 1))];
         }
     }

@@ -44,7 +44,7 @@ public sealed record IndexSection(
             across,
             up,
             Lines(bodies.Present),
-            Lines(bodies.Cut.Surface),
+            Lines(bodies.Cut),
             Lines(bodies.Planned),
             bodies.Antagonist is { } antagonist ? Lines(antagonist) : [],
             [.. Gaps()],
@@ -107,10 +107,7 @@ public sealed record IndexSection(
     public static IndexSection Through(MeasuredTooth tooth, InspectedBodies bodies, Vec3 at)
     {
         var path = tooth.Preparation.Plan.Path;
-        var middle = tooth.Line is { } line
-            ? line.Stations.Aggregate(default(Vec3), (sum, station) => sum + station.Place) / line.Stations.Count
-            : default;
-        var outward = at - middle;
+        var outward = at - (tooth.Line?.Middle ?? default);
         outward -= path * outward.Dot(path);
         return Of(tooth, bodies, at, path.Cross(outward.Length < 0.3 ? Vec3.UnitY : outward));
     }

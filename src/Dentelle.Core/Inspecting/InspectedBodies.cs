@@ -1,4 +1,3 @@
-using Dentelle.Core.Anatomy;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Surfaces;
@@ -19,7 +18,16 @@ public sealed class InspectedBodies
     /// <summary>What lies within so much of the form and faces alike is taken to be the tooth.</summary>
     private const double OnForm = 0.4;
 
-    private readonly Lazy<(Mesh Surface, int[] From)> cut;
+    /// <summary>How far beyond the tooth a scan is looked at, and how far over it.</summary>
+    private const double Beside = 1.6,
+        Above = 3.6;
+
+    /// <summary>The antagonist is shown farther round.</summary>
+    private const double OpposingBeside = 3,
+        OpposingAbove = 5;
+
+    private readonly Lazy<bool[]> belonging;
+    private readonly Lazy<Mesh> cut;
     private readonly Lazy<MeshTree> evened;
     private readonly Lazy<Mesh> present;
     private readonly Lazy<Mesh> planned;
@@ -27,29 +35,37 @@ public sealed class InspectedBodies
 
     internal InspectedBodies(Inspection inspection, MeasuredTooth tooth)
     {
-        var (frame, path) = (tooth.Frame, tooth.Preparation.Plan.Path);
-        cut = new(() => WithOrigin(tooth.Site.Mesh, Belongs(tooth, tooth.Site.Mesh, i => tooth.Site.InCut[i])));
+        var (frame, form) = (tooth.Frame, tooth.Preparation.Present);
+        belonging = new(() => Belongs(tooth, tooth.Site.Mesh, i => tooth.Site.InCut[i]));
+        cut = new(() => tooth.Site.Mesh.Within(belonging.Value));
         evened = new(() => new MeshTree(EvenedCut.Even(tooth.Site, _ => true)));
         present = new(() =>
         {
-            var near = Near(inspection.Before.Mesh, frame, tooth.Preparation.Present);
-            return near.Where(Whole(near, Belongs(tooth, near, _ => false)));
+            var near = SiteSurface.Around(inspection.Before.Mesh, Rigid.Rest, frame, form, Beside, Above);
+            return near.Within(Belongs(tooth, near, _ => false));
         });
-        planned = new(() => tooth.Preparation.Body!.Surface.Mapped(p => frame.FromForm(p)));
+        planned = new(() => tooth.Preparation.Body!.Surface.Mapped(frame.FromForm));
         antagonist = new(() =>
             inspection.Antagonist is not { } opposing || tooth.Room is not { } room
                 ? null
-                : Near(opposing.Tree.Mesh, frame, tooth.Preparation.Present, room.WithBefore ? Rigid.Rest : tooth.Registration.Motion, 3)
+                : SiteSurface.Around(
+                    opposing.Mesh,
+                    room.WithBefore ? Rigid.Rest : tooth.Registration.Motion,
+                    frame,
+                    form,
+                    OpposingBeside,
+                    OpposingAbove
+                )
         );
-        Path = path;
     }
 
-    public Vec3 Path { get; }
+    /// <summary>The surface after.</summary>
+    public Mesh Cut => cut.Value;
 
-    /// <summary>The surface after, and of each of its vertices the one of the site that it is.</summary>
-    public (Mesh Surface, int[] From) Cut => cut.Value;
+    /// <summary>The same, its noise evened out: to be drawn.</summary>
+    internal Mesh CutEvened => evened.Value.Mesh.Within(belonging.Value);
 
-    /// <summary>All of the site's surface, its noise evened out: to be drawn.</summary>
+    /// <summary>All of the site's surface, its noise evened out.</summary>
     internal MeshTree Evened => evened.Value;
 
     /// <summary>The surface before.</summary>
@@ -60,30 +76,6 @@ public sealed class InspectedBodies
 
     /// <summary>The antagonist, closed; null where it wasn't scanned.</summary>
     public Mesh? Antagonist => antagonist.Value;
-
-    private static Mesh Near(Mesh scan, ToothFrame frame, PresentTooth present, Rigid? motion = null, double beyond = 1.6)
-    {
-        var size = present.Form.Size;
-        var (wide, deep, high) = (
-            (size.Mesiodistal / 2 * frame.Size.X) + beyond,
-            (size.Faciolingual / 2 * frame.Size.Y) + beyond,
-            (size.Length * frame.Size.Z) + beyond + 2
-        );
-        var moved = motion ?? Rigid.Rest;
-        var near = new bool[scan.Positions.Length];
-        Parallel.For(0, (near.Length + 4095) / 4096, run =>
-        {
-            for (var i = run * 4096; i < Math.Min(near.Length, (run + 1) * 4096); i++)
-            {
-                var own = frame.Own(moved.Apply(scan.Positions[i]));
-                near[i] = Math.Abs(own.X) < wide && Math.Abs(own.Y) < deep && own.Z > -4 && own.Z < high;
-            }
-        });
-        return scan.Where(Whole(scan, near)).Mapped(p => frame.Own(moved.Apply(p)), frame.IsMirrored);
-    }
-
-    private static Func<int, bool> Whole(Mesh mesh, bool[] kept) =>
-        i => kept[mesh.Corners[3 * i]] && kept[mesh.Corners[(3 * i) + 1]] && kept[mesh.Corners[(3 * i) + 2]];
 
     /// <summary>Which vertices are the tooth's, or gum close round it.</summary>
     private static bool[] Belongs(MeasuredTooth tooth, Mesh mesh, Func<int, bool> isCut)
@@ -121,29 +113,5 @@ public sealed class InspectedBodies
             var off = place - station.Place;
             return off.Dot(path) is > -Under and < 0.2 && off.Dot(station.Inward) > -Rim;
         }
-    }
-
-    private static (Mesh Surface, int[] From) WithOrigin(Mesh mesh, bool[] kept)
-    {
-        var isWhole = Whole(mesh, kept);
-        var used = new bool[mesh.Positions.Length];
-        for (var i = 0; i < mesh.TriangleCount; i++)
-        {
-            if (!isWhole(i))
-                continue;
-            for (var k = 0; k < 3; k++)
-                used[mesh.Corners[(3 * i) + k]] = true;
-        }
-        var from = Enumerable.Range(0, used.Length).Where(i => used[i]).ToArray();
-        var at = new int[used.Length];
-        for (var i = 0; i < from.Length; i++)
-            at[from[i]] = i;
-        var corners = new List<int>();
-        for (var i = 0; i < mesh.TriangleCount; i++)
-        {
-            if (isWhole(i))
-                corners.AddRange([at[mesh.Corners[3 * i]], at[mesh.Corners[(3 * i) + 1]], at[mesh.Corners[(3 * i) + 2]]]);
-        }
-        return (new Mesh([.. from.Select(i => mesh.Positions[i])], [.. corners]), from);
     }
 }

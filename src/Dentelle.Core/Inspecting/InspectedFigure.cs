@@ -20,39 +20,32 @@ public sealed class InspectedFigure
 
     private const int Rays = 32;
 
-    /// <summary>How often what the map is coloured by is evened: a scan's noise would make ragged lines.</summary>
-    private const int MapPasses = 4;
-
-    private readonly Mesh drawn;
     private readonly SurfacePoint[] on;
     private readonly InspectedBodies bodies;
     private readonly MeasuredTooth tooth;
 
     private InspectedFigure(MeasuredTooth tooth, InspectedBodies bodies, Mesh drawn)
     {
-        (this.tooth, this.bodies, this.drawn) = (tooth, bodies, drawn);
+        (this.tooth, this.bodies) = (tooth, bodies);
         on = bodies.Evened.ClosestAll(drawn.Positions.ToArray());
     }
 
-    public required RoundFigure Figure { get; init; }
+    public RoundFigure Figure { get; private set; } = null!;
 
     public static InspectedFigure Of(MeasuredTooth tooth, InspectedBodies bodies, CancellationToken cancel = default)
     {
         var (preparation, plan) = (tooth.Preparation, tooth.Preparation.Plan);
-        var (surface, from) = bodies.Cut;
-        var even = new Mesh([.. from.Select(i => bodies.Evened.Mesh.Positions[i])], surface.Corners.ToArray());
         MeshTree afterTree = null!,
             beforeTree = null!;
         VertexValues[] afterLook = [],
             beforeLook = [];
         Parallel.Invoke(
-            () => afterLook = Looks(afterTree = new MeshTree(Closed(Simple(even, cancel))), cancel),
+            () => afterLook = Looks(afterTree = new MeshTree(Closed(Simple(bodies.CutEvened, cancel))), cancel),
             () => beforeLook = Looks(beforeTree = new MeshTree(Closed(Simple(bodies.Present, cancel))), cancel)
         );
-        var shown = new InspectedFigure(tooth, bodies, afterTree.Mesh) { Figure = null! };
+        var shown = new InspectedFigure(tooth, bodies, afterTree.Mesh);
         var removed = shown.Values(i => tooth.Site.InCut[i] ? Math.Max(0, tooth.Site.Depths[i]) : 0);
         var deviation = Array.ConvertAll(shown.Values(i => double.IsNaN(tooth.Short[i]) ? 0 : tooth.Short[i]), value => (double)value);
-        SurfaceValues.Even(afterTree.Mesh, deviation, MapPasses);
         var taken = afterTree.Distances(beforeTree.Mesh.Positions.ToArray(), cancel: cancel);
         var figure = new RoundFigure(
             [
@@ -64,7 +57,7 @@ public sealed class InspectedFigure
                         new("_REMOVED", removed),
                         new("_ZONE", shown.Zones()),
                         new("_HIDDEN", shown.Hidden(tooth.Undercut.Depths)),
-                        new(RoundMap.Name, Array.ConvertAll(deviation, value => (float)value)),
+                        new(RoundMap.Name, RoundMap.Evened(afterTree.Mesh, deviation)),
                     ]
                 ),
                 new("tooth", beforeTree.Mesh, [.. beforeLook, new("_REMOVED", taken), new("_ZONE", ZonesOf(beforeTree.Mesh))]),
@@ -75,16 +68,11 @@ public sealed class InspectedFigure
                 : [],
             Error
         );
-        return new InspectedFigure(tooth, bodies, afterTree.Mesh) { Figure = RoundBaker.Standing(figure, preparation.Present, plan.Tooth) };
+        shown.Figure = RoundBaker.Standing(figure, preparation.Present, plan.Tooth);
+        return shown;
 
         float[] ZonesOf(Mesh mesh) =>
-            Array.ConvertAll(
-                preparation.Present.Tree.ClosestAll(
-                    Array.ConvertAll(mesh.Positions.ToArray(), p => (Vector3)tooth.Frame.OnForm(p)),
-                    cancel: cancel
-                ),
-                place => (float)preparation.Labels[preparation.Present.Surface.Corners[3 * place.Triangle]]
-            );
+            RoundBaker.ZonesAt(preparation, Array.ConvertAll(mesh.Positions.ToArray(), p => (Vector3)tooth.Frame.OnForm(p)));
     }
 
     /// <summary>How far each drawn vertex lies in shadow: 1 from where it is told.</summary>
@@ -116,34 +104,13 @@ public sealed class InspectedFigure
 
     private static Mesh Simple(Mesh mesh, CancellationToken cancel) => Simplification.Of(mesh, Triangles, Error, cancel: cancel);
 
-    private static VertexValues[] Looks(MeshTree tree, CancellationToken cancel)
-    {
-        var look = SurfaceLook.Of(tree, Rays, cancel);
-        return
-        [
-            new("_OPENNESS", Floats(look.Openness)),
-            new("_FINE_BEND", Floats(look.FineBend)),
-            new("_BROAD_BEND", Floats(look.BroadBend)),
-        ];
-    }
+    private static VertexValues[] Looks(MeshTree tree, CancellationToken cancel) => RoundBaker.Values(SurfaceLook.Of(tree, Rays, cancel));
 
     /// <summary>Closed below and at the contacts, so that a plane's cut through it has an inside.</summary>
     private static Mesh Closed(Mesh mesh)
     {
         var loops = mesh.Topology.BoundaryLoops.Where(loop => loop.Count >= 3).ToArray();
-        if (loops.Length == 0)
-            return mesh;
         var largest = loops.MaxBy(loop => loop.Count);
-        var (positions, corners) = (new List<Vector3>(mesh.Positions.ToArray()), new List<int>(mesh.Corners.ToArray()));
-        foreach (var loop in loops)
-        {
-            var middle = loop.Aggregate(default(Vec3), (sum, vertex) => sum + mesh.Positions[vertex]) / loop.Count;
-            for (var i = 0; i < loop.Count; i++)
-                corners.AddRange([loop[i], loop[(i + 1) % loop.Count], positions.Count]);
-            positions.Add((Vector3)(loop == largest ? middle - (Vec3.UnitZ * 1.5) : middle));
-        }
-        return new Mesh([.. positions], [.. corners]);
+        return mesh.WithFans(loops, (loop, middle) => loop == largest ? middle - (Vec3.UnitZ * 1.5) : middle);
     }
-
-    private static float[] Floats(double[] values) => Array.ConvertAll(values, value => (float)value);
 }

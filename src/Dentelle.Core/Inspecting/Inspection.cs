@@ -54,6 +54,13 @@ public sealed record MeasuredTooth
     /// <summary>Of each vertex the number of its zone in the plan; −1 where none counts.</summary>
     public required int[] Labels { get; init; }
 
+    /// <summary>Vertices of the site that lie in a zone; none where the plan has no such zone.</summary>
+    internal int[] VerticesIn(Func<Zone, bool> zone)
+    {
+        var zones = Preparation.Plan.Zones;
+        return [.. Enumerable.Range(0, Labels.Length).Where(i => Labels[i] >= 0 && zone(zones[Labels[i]].Zone))];
+    }
+
     public FinishLine? Line { get; init; }
 
     public required IReadOnlyList<MeasuredDepth> Depths { get; init; }
@@ -98,7 +105,10 @@ public sealed record MeasuredTooth
     /// <summary>A place or direction of the tooth's own frame where bodies are shown: as the tooth stands.</summary>
     public Vec3 Shown(Vec3 own) => Preparation.Present.Standing(own, Preparation.Plan.Tooth);
 
-    /// <summary>A place or direction that was pointed at there, in the tooth's own frame.</summary>
+    /// <summary>A direction that was pointed at there, in the tooth's own frame.</summary>
+    public Vec3 OwnDirection(Vec3 shown) => Own(shown) - Own(default);
+
+    /// <summary>A place likewise.</summary>
     public Vec3 Own(Vec3 shown) =>
         Preparation.Present.Form.Placing.Inverse.Apply(Preparation.Plan.Tooth.IsMirrored ? shown with { X = -shown.X } : shown);
 }

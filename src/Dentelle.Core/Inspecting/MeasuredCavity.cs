@@ -4,7 +4,9 @@ using Dentelle.Geometry;
 namespace Dentelle.Core.Inspecting;
 
 /// <summary>The walls of an inlay's cavity as they were cut.</summary>
-/// <param name="FacialOpens">Degrees by which the facial wall opens outward from the path; negative where it hangs over. Null where none stands.</param>
+/// <param name="FacialOpens">
+/// Degrees by which the facial wall opens outward from the path; negative where it hangs over. Null where none stands.
+/// </param>
 /// <param name="LingualOpens">The lingual wall likewise.</param>
 public sealed record MeasuredCavity(double? FacialOpens, double? LingualOpens)
 {

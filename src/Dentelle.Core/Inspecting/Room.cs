@@ -47,15 +47,15 @@ public sealed record Room(bool WithBefore, IReadOnlyList<ZoneRoom> Zones)
 
     private static IEnumerable<ZoneRoom> Rooms(MeasuredTooth tooth, MeshTree antagonist, Rigid there)
     {
-        var (site, labels, zones) = (tooth.Site, tooth.Labels, tooth.Preparation.Plan.Zones);
-        for (var at = 0; at < zones.Count; at++)
+        var site = tooth.Site;
+        foreach (var zone in tooth.Preparation.Plan.Zones.Select(one => one.Zone).Where(zone => zone.Occludes))
         {
-            int[] own = [.. Enumerable.Range(0, labels.Length).Where(i => labels[i] == at)];
-            if (!zones[at].Zone.Occludes || own.Length < 10)
+            var own = tooth.VerticesIn(other => other == zone);
+            if (own.Length < 10)
                 continue;
             var after = Near(own, i => site.Mesh.Positions[i]);
             if (double.IsFinite(after))
-                yield return new ZoneRoom(zones[at].Zone, after, Near(own, i => site.Old[i]));
+                yield return new ZoneRoom(zone, after, Near(own, i => site.Old[i]));
         }
 
         double Near(int[] own, Func<int, Vec3> place)

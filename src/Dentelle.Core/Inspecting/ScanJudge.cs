@@ -19,6 +19,17 @@ public static class ScanJudge
     /// <summary>The gauge that a scan's readings name.</summary>
     public const string Gauge = "scan";
 
+    /// <summary>Half of the interval in which a depth is told.</summary>
+    public static Mm DoubtOf(MeasuredDepth depth) => new(Math.Max(Finest, Sure * depth.Sigma));
+
+    /// <summary>A scan's depth as a reading, marked by its source.</summary>
+    public static Reading ReadingOf(MeasuredDepth depth)
+    {
+        // Under a doubt wider than the reading's own resolution the judge speaks of "probably" or can't tell.
+        var (usual, doubt) = (new Mm(depth.Usual).Told, DoubtOf(depth));
+        return new Reading(depth.Zone.Name, ReadingKind.IndexGap, Interval.Between(usual - doubt, usual + doubt, includesEnd: true), Gauge);
+    }
+
     /// <summary>Findings in the order in which they are to be looked at.</summary>
     /// <param name="tooth">What was measured.</param>
     /// <param name="protocol">Tolerance and limits.</param>
@@ -97,9 +108,9 @@ public static class ScanJudge
         {
             var zone = tooth.Preparation.Plan.Zone(room.Zone.Name)!;
             var least = zone.Needed.Least.Value;
-            var depth = tooth.Depths.First(one => one.Zone == room.Zone);
             if (
-                room.Zone.Kind == ZoneKind.Edge
+                tooth.Depths.FirstOrDefault(one => one.Zone == room.Zone) is not { } depth
+                || room.Zone.Kind == ZoneKind.Edge
                 || room.After >= least - tolerance
                 || depth.Usual < zone.Depth.Value.Target.Value - tolerance
             )
@@ -112,8 +123,8 @@ public static class ScanJudge
                 least - room.After,
                 tooth.Registration.Noise,
                 $"{Told(least - room.After)} too little room",
-                $"Cut as deep as planned, yet the jaws close to {Told(room.After)} and {new Mm(least)} is needed at least: cut it down by the "
-                    + "difference, or plan what is to go off the antagonist.",
+                $"Cut as deep as planned, yet the jaws close to {Told(room.After)} and {new Mm(least)} is needed at least: "
+                    + "cut it down by the difference, or plan what is to go off the antagonist.",
                 depth.LeastPlace,
                 3 * (least - room.After) / tolerance
             )
@@ -135,11 +146,7 @@ public static class ScanJudge
         foreach (var depth in tooth.Depths)
         {
             var zone = tooth.Preparation.Plan.Zone(depth.Zone.Name)!;
-            // Under a doubt wider than the reading's own resolution the judge speaks of "probably" or can't tell.
-            var doubt = new Mm(Math.Max(Finest, Sure * depth.Sigma));
-            var interval = Interval.Between(new Mm(depth.Usual).Told - doubt, new Mm(depth.Usual).Told + doubt, includesEnd: true);
-            var reading = new Reading(depth.Zone.Name, ReadingKind.IndexGap, interval, Gauge);
-            if (!Judge.Of(reading, tooth.Preparation.Plan, protocol, widths?.Invoke(depth.Zone.Name)).Is(out var finding, out _))
+            if (!Judge.Of(ReadingOf(depth), tooth.Preparation.Plan, protocol, widths?.Invoke(depth.Zone.Name)).Is(out var finding, out _))
                 continue;
             if (finding.Verdict is Verdict.Within or Verdict.CantTell)
             {

@@ -78,8 +78,10 @@ public sealed class SiteSurface
         CancellationToken cancel = default
     )
     {
-        var cropped = present is null ? after : Cropped(after, registration, frame, present);
-        var mesh = Fine(cropped.Mapped(p => frame.Own(registration.Motion.Apply(p)), frame.IsMirrored), Longest, _ => true);
+        var near = present is null
+            ? after.Mapped(p => frame.Own(registration.Motion.Apply(p)), frame.IsMirrored)
+            : Around(after, registration.Motion, frame, present, Beyond, Beyond);
+        var mesh = Fine(near, Longest, _ => true);
         var site = new SiteSurface(frame, mesh, registration.Noise);
         site.Measure(before, present, cancel);
         if (registration.Noise > Smooth)
@@ -128,23 +130,26 @@ public sealed class SiteSurface
         return border;
     }
 
-    /// <summary>What lies round the tooth.</summary>
-    private static Mesh Cropped(Mesh after, Registration registration, ToothFrame frame, PresentTooth present)
+    /// <summary>What of a scan lies round a tooth, in its own frame.</summary>
+    /// <param name="scan">The scan.</param>
+    /// <param name="motion">Takes it to the scan before.</param>
+    /// <param name="frame">The tooth's frame there.</param>
+    /// <param name="present">The tooth's form.</param>
+    /// <param name="beside">How far beyond it to the sides, millimetres.</param>
+    /// <param name="above">How far over it.</param>
+    internal static Mesh Around(Mesh scan, Rigid motion, ToothFrame frame, PresentTooth present, double beside, double above)
     {
+        const double under = 4;
         var size = present.Form.Size;
         var (wide, deep, high) = (
-            (size.Mesiodistal / 2 * frame.Size.X) + Beyond,
-            (size.Faciolingual / 2 * frame.Size.Y) + Beyond,
-            (size.Length * frame.Size.Z) + Beyond
+            (size.Mesiodistal / 2 * frame.Size.X) + beside,
+            (size.Faciolingual / 2 * frame.Size.Y) + beside,
+            (size.Length * frame.Size.Z) + above
         );
-        var near = Array.ConvertAll(after.Positions.ToArray(), p =>
-            frame.Own(registration.Motion.Apply(p)) is var own
-            && Math.Abs(own.X) < wide
-            && Math.Abs(own.Y) < deep
-            && own.Z > -4
-            && own.Z < high
+        var near = Array.ConvertAll(scan.Positions.ToArray(), p =>
+            frame.Own(motion.Apply(p)) is var own && Math.Abs(own.X) < wide && Math.Abs(own.Y) < deep && own.Z > -under && own.Z < high
         );
-        return after.Where(i => near[after.Corners[3 * i]] && near[after.Corners[(3 * i) + 1]] && near[after.Corners[(3 * i) + 2]]);
+        return scan.Within(near).Mapped(p => frame.Own(motion.Apply(p)), frame.IsMirrored);
     }
 
     private static Mesh Fine(Mesh mesh, double longest, Func<int, bool> near)

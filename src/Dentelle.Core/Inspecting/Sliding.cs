@@ -131,8 +131,7 @@ public static class Sliding
         var found = new List<SlidingRoom>();
         foreach (var zone in room.Zones)
         {
-            var at = tooth.Preparation.Plan.Zones.ToList().FindIndex(one => one.Zone == zone.Zone);
-            int[] own = [.. Enumerable.Range(0, tooth.Labels.Length).Where(i => tooth.Labels[i] == at)];
+            var own = tooth.VerticesIn(other => other == zone.Zone);
             var every = Math.Max(1, own.Length / Places);
             own = [.. own.Where((_, i) => i % every == 0)];
             foreach (var slide in Enum.GetValues<Slide>())

@@ -85,7 +85,7 @@ internal static class ZoneDepths
                 Vec3 place = site.Mesh.Positions[i];
                 if (walled && line is not null)
                 {
-                    if ((place - line.Stations[line.Nearest(place, preparation.Plan.Path)].Place).Dot(preparation.Plan.Path) < OverShelf)
+                    if (line.Over(place, preparation.Plan.Path) < OverShelf)
                         continue;
                 }
                 else if (preparation.Body!.IsShelf(place))

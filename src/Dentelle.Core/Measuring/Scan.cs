@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Numerics;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Meshes;
 
@@ -116,17 +115,8 @@ public sealed record Scan(Mesh Surface, int Seen, IReadOnlyList<string> Told)
         var holes = mesh.Topology.BoundaryLoops.Where(loop => loop.Count >= 3 && Length(mesh, loop) <= LongestHole).ToArray();
         if (holes.Length == 0)
             return mesh;
-        var positions = new List<Vector3>(mesh.Positions.ToArray());
-        var corners = new List<int>(mesh.Corners.ToArray());
-        foreach (var hole in holes)
-        {
-            var middle = hole.Aggregate(default(Vec3), (sum, vertex) => sum + mesh.Positions[vertex]) / hole.Count;
-            for (var i = 0; i < hole.Count; i++)
-                corners.AddRange([hole[i], hole[(i + 1) % hole.Count], positions.Count]);
-            positions.Add((Vector3)middle);
-        }
         told.Add($"{name}: {holes.Length:N0} small {(holes.Length == 1 ? "hole was" : "holes were")} closed.");
-        return new Mesh([.. positions], [.. corners]);
+        return mesh.WithFans(holes);
     }
 
     private static double Length(Mesh mesh, IReadOnlyList<int> loop)

@@ -25,10 +25,7 @@ internal static class ScannerEye
             .Aggregate(Box3.Empty, (all, corner) => all.With(askew.Apply(corner)));
         var surface = Onto(field, SurfaceExtraction.Of(SampledField.Of(turned, box, options.Spacing, cancel: cancel)).Moved(back));
         var seen = SeenVertices(surface, teeth, dice);
-        var shown = surface.Where(i =>
-            seen[surface.Corners[3 * i]] && seen[surface.Corners[(3 * i) + 1]] && seen[surface.Corners[(3 * i) + 2]]
-        );
-        return Noisy(Largest(shown), options.Noise, dice).Moved(motion);
+        return Noisy(Largest(surface.Within(seen)), options.Noise, dice).Moved(motion);
     }
 
     /// <summary>Every vertex on the surface itself: a scanner sees places of it, only its triangles cut corners.</summary>

@@ -45,16 +45,6 @@ public sealed record Zone(ZoneKind Kind, Cusp? Cusp = null, ProximalSide? Half =
         : Half is { } half ? $"{Kebab.Of(Kind)}-{Kebab.Of(half)}"
         : Kebab.Of(Kind);
 
-    /// <summary>Whether it lies on the side that is seen.</summary>
-    public bool IsFacial =>
-        Kind
-            is ZoneKind.FacialIncisalThird
-                or ZoneKind.FacialMiddleThird
-                or ZoneKind.FacialGingivalThird
-                or ZoneKind.FacialOcclusalHalf
-                or ZoneKind.FacialGroove
-                or ZoneKind.FacialGingivalHalf;
-
     /// <summary>Whether the antagonist comes near it, so that room can be measured there.</summary>
     public bool Occludes =>
         Kind

@@ -153,6 +153,27 @@ public sealed class Mesh
         return nearest;
     }
 
+    /// <summary>Closes open borders, each by a fan about its middle.</summary>
+    /// <param name="loops">Of the mesh's topology.</param>
+    /// <param name="apex">Where a fan's middle goes, from the loop and its middle; there when left out.</param>
+    public Mesh WithFans(IReadOnlyList<IReadOnlyList<int>> loops, Func<IReadOnlyList<int>, Vec3, Vec3>? apex = null)
+    {
+        if (loops.Count == 0)
+            return this;
+        var (closedPositions, closedCorners) = (new List<Vector3>(positions), new List<int>(corners));
+        foreach (var loop in loops)
+        {
+            var middle = loop.Aggregate(default(Vec3), (sum, vertex) => sum + positions[vertex]) / loop.Count;
+            for (var i = 0; i < loop.Count; i++)
+                closedCorners.AddRange([loop[i], loop[(i + 1) % loop.Count], closedPositions.Count]);
+            closedPositions.Add((Vector3)(apex?.Invoke(loop, middle) ?? middle));
+        }
+        return new Mesh([.. closedPositions], [.. closedCorners]);
+    }
+
+    /// <summary>The triangles of which all vertices are kept.</summary>
+    public Mesh Within(bool[] kept) => Where(i => kept[corners[3 * i]] && kept[corners[(3 * i) + 1]] && kept[corners[(3 * i) + 2]]);
+
     /// <summary>The triangles that pass, with only the vertices they use.</summary>
     public Mesh Where(Func<int, bool> keep)
     {

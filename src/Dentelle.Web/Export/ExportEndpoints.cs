@@ -81,7 +81,7 @@ public static class ExportEndpoints
     private static async Task AddScansAsync(ZipArchive archive, CaseRow row, ScanStore scans, FileStore files, CancellationToken stop)
     {
         var sets = await scans.OfCaseAsync(row.Id, stop);
-        var named = sets.SelectMany(set => (string?[])[set.Before, set.After, set.Antagonist]).OfType<string>().Distinct().ToArray();
+        var named = sets.SelectMany(set => set.Files).Distinct().ToArray();
         foreach (var file in (await scans.FilesAsync(named, stop)).Values.Where(file => files.Has(file.Sha256)))
         {
             var entry = archive.CreateEntry($"scans/{row.Number:0000}/{file.Sha256[..8]}-{file.Name}", CompressionLevel.Fastest);

@@ -4,6 +4,7 @@ using System.Text;
 using System.Text.Json;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inspecting;
+using Dentelle.Core.Measuring;
 using Dentelle.Data;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Files;
@@ -114,7 +115,7 @@ public static class InspectionEndpoints
             return Problems.From(problem);
         if (Direction(entry.Path) is not { } path)
             return Problems.From(new Problem("path", "A path is three numbers, not all of them 0."));
-        var trial = PathTrial.Of(found.Kept.Inspection, found.Tooth, (found.Tooth.Own(path) - found.Tooth.Own(default)).Unit, stop);
+        var trial = PathTrial.Of(found.Kept.Inspection, found.Tooth, found.Tooth.OwnDirection(path).Unit, stop);
         var figure = found.Kept.FigureOf(found.Tooth);
         return TypedResults.Ok(InspectionViews.Of(found.Tooth, trial, figure));
     }
@@ -140,7 +141,7 @@ public static class InspectionEndpoints
         if (azimuth is not { } degrees)
             return TypedResults.Ok(InspectionViews.Of(measured, IndexSection.Through(measured, bodies, at)));
         var (sin, cos) = Math.SinCos(double.DegreesToRadians(degrees));
-        var normal = measured.Own(new Vec3(cos, sin, 0)) - measured.Own(default);
+        var normal = measured.OwnDirection(new Vec3(cos, sin, 0));
         return TypedResults.Ok(InspectionViews.Of(measured, IndexSection.Of(measured, bodies, at, normal)));
     }
 
@@ -170,13 +171,10 @@ public static class InspectionEndpoints
     {
         if (!(await work.ToothAsync(id, tooth, stop)).Is(out var found, out var problem))
             return Problems.From(problem);
-        var readings = InspectionViews.Readings(found.Tooth);
+        Reading[] readings = [.. found.Tooth.Depths.Select(ScanJudge.ReadingOf)];
         var once = new Guid(SHA256.HashData(Encoding.UTF8.GetBytes($"{found.Asked.Key}\n{tooth}")).AsSpan(0, 16));
         await cases.AddReadingsAsync(found.Unit, readings, user.NameOf(), stop, once);
-        var view = await views.OfAsync(found.Tooth, found.Unit, stop);
-        return TypedResults.Ok(
-            new ScanReadingsView(readings.Count, [.. view.Zones.Where(zone => zone.HandDisagrees).Select(zone => zone.Words)])
-        );
+        return TypedResults.Ok(new ScanReadingsView(readings.Length, views.Disagreeing(found.Tooth, found.Unit)));
     }
 
     private static async Task<Results<Ok<MeasureDocument>, ProblemHttpResult>> Values(

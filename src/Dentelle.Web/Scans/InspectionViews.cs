@@ -14,9 +14,6 @@ namespace Dentelle.Web.Scans;
 /// <summary>What was measured as the screen, the printed page and files say it.</summary>
 public sealed class InspectionViews(CaseStore cases, UnitViews views, ProtocolShelf shelf)
 {
-    /// <summary>A depth is told to a hundredth; less is no disagreement between hand and scan.</summary>
-    private const double Finest = 0.025;
-
     public static InspectionView Of(Guid set, Inspection inspection, IReadOnlyList<UnitRow> units)
     {
         var teeth = inspection.Teeth.Select(tooth => tooth.Preparation.Plan.Tooth.Iso).ToArray();
@@ -114,22 +111,6 @@ public sealed class InspectionViews(CaseStore cases, UnitViews views, ProtocolSh
         return ScanJudge.Of(tooth, shelf.Of(unit).Protocol, widths);
     }
 
-    /// <summary>A scan's depths as readings of the unit, marked by their source.</summary>
-    public static IReadOnlyList<Reading> Readings(MeasuredTooth tooth) =>
-        [
-            .. tooth.Depths.Select(depth =>
-            {
-                var doubt = new Mm(Math.Max(Finest, ScanJudge.Sure * depth.Sigma));
-                var usual = new Mm(depth.Usual).Told;
-                return new Reading(
-                    depth.Zone.Name,
-                    ReadingKind.IndexGap,
-                    Interval.Between(usual - doubt, usual + doubt, includesEnd: true),
-                    ScanJudge.Gauge
-                );
-            }),
-        ];
-
     public static PathTrialView Of(MeasuredTooth tooth, PathTrial trial, InspectedFigure figure)
     {
         var (undercut, on) = (trial.Undercut, trial.Walls.Teeth.MinBy(one => one.LeastWall)!);
@@ -218,7 +199,7 @@ public sealed class InspectionViews(CaseStore cases, UnitViews views, ProtocolSh
         {
             var zone = tooth.Preparation.Plan.Zone(depth.Zone.Name)!;
             var read = hand.GetValueOrDefault(depth.Zone.Name);
-            var doubt = Math.Max(Finest, ScanJudge.Sure * depth.Sigma);
+            var doubt = ScanJudge.DoubtOf(depth).Value;
             yield return new ScanZoneView(
                 depth.Zone.Name,
                 depth.Zone.Words,
@@ -230,14 +211,29 @@ public sealed class InspectionViews(CaseStore cases, UnitViews views, ProtocolSh
                 Three(tooth.Shown(depth.LeastPlace)),
                 Outward(tooth, depth.LeastPlace),
                 read.Said,
-                read.Reading is { } reading && IsElsewhere(reading.Interval, depth.Usual, doubt)
+                read.Reading is { } reading && IsElsewhere(reading, depth)
             );
         }
     }
 
     /// <summary>Whether a hand's reading leaves no room for what the scan shows.</summary>
-    private static bool IsElsewhere(Interval read, double usual, double doubt) =>
-        usual + doubt < read.From.Value || (!read.IsOpen && usual - doubt > read.Below.Value);
+    private static bool IsElsewhere(Reading hand, MeasuredDepth depth)
+    {
+        var (read, usual, doubt) = (hand.Interval, depth.Usual, ScanJudge.DoubtOf(depth).Value);
+        return usual + doubt < read.From.Value || usual - doubt > read.Below.Value;
+    }
+
+    /// <summary>Zones that a hand read otherwise, in words.</summary>
+    public IReadOnlyList<string> Disagreeing(MeasuredTooth tooth, UnitRow unit)
+    {
+        var hand = Hand(unit, tooth.Preparation.Plan);
+        return
+        [
+            .. tooth
+                .Depths.Where(depth => hand.TryGetValue(depth.Zone.Name, out var read) && IsElsewhere(read.Reading, depth))
+                .Select(depth => depth.Zone.Words),
+        ];
+    }
 
     /// <summary>Of each zone the newest reading that a hand took of its depth.</summary>
     private Dictionary<string, (Reading Reading, string Said)> Hand(UnitRow unit, Plan plan)

@@ -43,8 +43,6 @@ public sealed class Inspections
     /// <summary>Files as they were read, by digest.</summary>
     public Shelf Scans { get; } = new(MostScans);
 
-    public KeptInspection? Find(string key) => kept.Find<KeptInspection>(key);
-
     /// <summary>The news of an inspection from its beginning, the last one its outcome.</summary>
     /// <param name="key">All that it follows from.</param>
     /// <param name="work">Does it, where nobody is at it yet.</param>
@@ -55,7 +53,7 @@ public sealed class Inspections
         [EnumeratorCancellation] CancellationToken stop
     )
     {
-        if (Find(key) is { } known)
+        if (kept.Find<KeptInspection>(key) is { } known)
         {
             foreach (var tooth in known.Inspection.Teeth)
                 yield return new Step(new(InspectionStage.Measuring, tooth.Preparation.Plan.Tooth, tooth), null);

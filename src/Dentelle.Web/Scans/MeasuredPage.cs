@@ -42,9 +42,7 @@ internal static class MeasuredPage
         {
             Head(page, view, head);
             var below = Findings(page, view, 126);
-            var middle = tooth.Line is { } line
-                ? line.Stations.Aggregate(default(Vec3), (sum, station) => sum + station.Place) / line.Stations.Count
-                : default;
+            var middle = tooth.Line?.Middle ?? default;
             // As the planned page has them: from the cheek, and along the arch.
             Section(page, IndexSection.Of(tooth, bodies, middle, Vec3.UnitX), new XRect(Edge, below, Half, 196), "faciolingual");
             Section(page, IndexSection.Of(tooth, bodies, middle, Vec3.UnitY), new XRect(Edge + Half + 18, below, Half, 196), "mesiodistal");
@@ -215,10 +213,12 @@ internal static class MeasuredPage
         var noise = view.Document.Registration?.NoiseMm ?? 0;
         string[] lines =
         [
-            "Planning aid for licensed clinicians: the material maker's instructions, local rules and the clinician's judgement come first.",
+            "Planning aid for licensed clinicians: the material maker's instructions, local rules and the "
+                + "clinician's judgement come first.",
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"Measured from surface scans, laid together to ± {noise:0.000} mm; zones follow the average form, {view.Document.Frame?.RmsMm:0.00} mm off."
+                $"Measured from surface scans, laid together to ± {noise:0.000} mm; "
+                    + $"zones follow the average form, {view.Document.Frame?.RmsMm:0.00} mm off."
             ),
             $"{head.Protocol} · lengths in millimetres, ± holds 95 in 100 · printed {head.Printed:yyyy-MM-dd HH:mm}",
         ];

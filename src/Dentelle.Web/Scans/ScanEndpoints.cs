@@ -13,7 +13,8 @@ public static class ScanEndpoints
 {
     public static void MapScans(this IEndpointRouteBuilder routes)
     {
-        routes.MapPost("scan-files", Upload).WithTags("Scans").WithName("addScanFile").Accepts<byte[]>("application/octet-stream").InTurn();
+        // Not in turn: a slow line must not hold up who plans.
+        routes.MapPost("scan-files", Upload).WithTags("Scans").WithName("addScanFile").Accepts<byte[]>("application/octet-stream");
         var scans = routes.MapGroup("units/{id:guid}/scans").WithTags("Scans");
         scans.MapGet("", OfUnit).WithName("getScans");
         scans.MapPost("", Add).WithName("addScans");

@@ -27,7 +27,7 @@ public sealed class ScanIntake(FileStore files, ScanStore store, Inspections ins
         bool simulated;
         try
         {
-            if (!(await Task.Run(() => Read(kept.Sha256, name, stop), stop)).Is(out scan!, out problem))
+            if (!(await Task.Run(() => Read(kept.Sha256, name), stop)).Is(out scan!, out problem))
                 return await RefusedAsync(problem);
             using var head = files.Open(kept.Sha256);
             simulated = IsSimulated(head);
@@ -59,8 +59,7 @@ public sealed class ScanIntake(FileStore files, ScanStore store, Inspections ins
     }
 
     /// <summary>A kept file as a surface that can be measured; the newest stay in memory.</summary>
-    public Answer<Scan> Read(string sha256, string name, CancellationToken stop) =>
-        inspections.Scans.Get<Answer<Scan>>((sha256, name), () =>
+    public Answer<Scan> Read(string sha256, string name) => inspections.Scans.Get<Answer<Scan>>((sha256, name), () =>
         {
             try
             {

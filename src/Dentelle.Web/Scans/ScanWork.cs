@@ -39,19 +39,19 @@ public sealed class ScanWork(
             return new Problem("scan-unknown", "One of these files is not here any more. Add it again.");
         if (named.Distinct().Count() < named.Length)
             return new Problem("scan-twice", "The same file stands for two scans. Choose another for one of them.");
-        if (!Teeth(unit, entry.With).Is(out var teeth, out var problem))
-            return problem;
+        if (entry.With.FirstOrDefault(tooth => unit.Case!.Units.All(other => other.Tooth != tooth)) is { } foreign)
+            return new Problem("scan-teeth", $"The case has no {foreign}.");
         var row = new ScanSetRow
         {
             Id = Guid.CreateVersion7(),
             CaseId = unit.CaseId,
-            Teeth = string.Join(',', teeth),
+            Teeth = string.Join(',', Own(unit).Select(own => own.Tooth).Concat(entry.With).Distinct()),
             Before = entry.Before,
             After = entry.After,
             Antagonist = entry.Antagonist,
             By = by,
         };
-        return (await store.AddAsync(row, limits.ScanSetsOfCase, stop)).Is(out _, out problem) ? await ShownAsync(unit, stop) : problem;
+        return (await store.AddAsync(row, limits.ScanSetsOfCase, stop)).Is(out _, out var problem) ? await ShownAsync(unit, stop) : problem;
     }
 
     /// <summary>Takes in what lies in the scanner's folder.</summary>
@@ -95,7 +95,7 @@ public sealed class ScanWork(
                 return wrong;
             faults.Add(fault);
         }
-        if (!Teeth(unit, []).Is(out var teeth, out var problem) || !Planned(unit, teeth).Is(out var planned, out problem))
+        if (!Planned(Own(unit)).Is(out var planned, out var problem))
             return problem;
         var handbook = shelf.Of(unit).Handbook;
         var options = new ScanOptions(entry.Seed, ScanReach.Teeth);
@@ -113,7 +113,7 @@ public sealed class ScanWork(
     {
         if (await cases.UnitAsync(unitId, stop) is not { } unit)
             return NoUnit;
-        if (await store.SetAsync(id, stop) is not { } set || !set.Teeth.Split(',').Contains(entry.Tooth))
+        if (await store.SetAsync(id, stop) is not { } set || !set.ToothCodes.Contains(entry.Tooth))
             return NoScans;
         var put = entry.Correction;
         if (put.Moves.Any(move => !(Math.Abs(move.ByMm) <= LineMove.Most) || move.Position is not (>= 0 and < 8)))
@@ -152,19 +152,19 @@ public sealed class ScanWork(
         Func<IProgress<InspectionNews>, CancellationToken, Task<Answer<Inspection>>> Work
     );
 
+    /// <summary>A measured tooth with all that it belongs to.</summary>
     public sealed record FoundTooth(Asked Asked, KeptInspection Kept, MeasuredTooth Tooth, UnitRow Unit);
 
     public async Task<Answer<Asked>> AskedAsync(Guid id, CancellationToken stop)
     {
         if (await store.SetAsync(id, stop) is not { } set || await cases.CaseAsync(set.CaseId, stop) is not { } whole)
             return NoScans;
-        UnitRow[] units = [.. set.Teeth.Split(',').Select(iso => whole.Units.FirstOrDefault(unit => unit.Tooth == iso)).OfType<UnitRow>()];
+        UnitRow[] units = [.. set.ToothCodes.Select(iso => whole.Units.FirstOrDefault(unit => unit.Tooth == iso)).OfType<UnitRow>()];
         if (units.Length == 0)
-            return new Problem("scan-teeth", $"The case has no {set.Teeth.Replace(",", ", ", StringComparison.Ordinal)} any more.");
-        var teeth = units.Select(unit => unit.Tooth).ToArray();
-        if (!Planned(units[0], teeth).Is(out var planned, out var problem))
+            return new Problem("scan-teeth", $"The case has no {string.Join(", ", set.ToothCodes)} any more.");
+        if (!Planned(units).Is(out var planned, out var problem))
             return problem;
-        var names = await store.FilesAsync([set.Before, set.After, set.Antagonist ?? set.After], stop);
+        var names = await store.FilesAsync(set.Files, stop);
         var protocol = shelf.Of(units[0]).Protocol;
         var corrections = CorrectionsOf(set)
             .ToDictionary(
@@ -181,13 +181,15 @@ public sealed class ScanWork(
                 () =>
                 {
                     progress.Report(new(InspectionStage.Reading));
-                    Answer<Scan> Read(string sha256) => intake.Read(sha256, names[sha256].Name, cancel);
-                    if (!Read(set.Before).Is(out var before, out var wrong) || !Read(set.After).Is(out var after, out wrong))
-                        return wrong;
-                    Scan? antagonist = null;
-                    if (set.Antagonist is { } opposing && !Read(opposing).Is(out antagonist, out wrong))
-                        return wrong;
-                    return Inspector.Measure(new InspectedScans(before, after, antagonist), planned, protocol, progress, cancel);
+                    var read = new Answer<Scan>[set.Files.Count];
+                    Parallel.For(0, read.Length, i => read[i] = intake.Read(set.Files[i], names[set.Files[i]].Name));
+                    if (Array.Find(read, one => one.Problem is not null) is { } wrong)
+                        return wrong.Problem!;
+                    var scans = new InspectedScans(read[0].Value!, read[1].Value!, read.ElementAtOrDefault(2)?.Value)
+                    {
+                        Corrections = corrections,
+                    };
+                    return Inspector.Measure(scans, planned, protocol, progress, cancel);
                 },
                 cancel
             ));
@@ -220,19 +222,16 @@ public sealed class ScanWork(
 
     private async Task<ScansView> ShownAsync(UnitRow unit, CancellationToken stop)
     {
-        var sets = (await store.OfCaseAsync(unit.CaseId, stop)).Where(set => set.Teeth.Split(',').Contains(unit.Tooth)).ToArray();
-        var names = await store.FilesAsync(
-            [.. sets.SelectMany(set => (string?[])[set.Before, set.After, set.Antagonist]).OfType<string>()],
-            stop
-        );
-        var own = Teeth(unit, []).Value ?? [];
+        var sets = (await store.OfCaseAsync(unit.CaseId, stop)).Where(set => set.ToothCodes.Contains(unit.Tooth)).ToArray();
+        var names = await store.FilesAsync([.. sets.SelectMany(set => set.Files)], stop);
+        var own = Own(unit);
         var isCut = views.Planned(unit).Value?.Preparation.Body is not null;
         var jaw = UnitViews.ToothOf(unit).Jaw;
         return new ScansView(
             [
                 .. sets.Select(set => new ScanSetView(
                     set.Id,
-                    set.Teeth.Split(','),
+                    set.ToothCodes,
                     new(set.Before, names[set.Before].Name),
                     new(set.After, names[set.After].Name),
                     set.Antagonist is { } antagonist ? new(antagonist, names[antagonist].Name) : null,
@@ -244,7 +243,7 @@ public sealed class ScanWork(
             folder.Arrived(),
             Path.GetFullPath(folder.Place),
             [
-                .. unit.Case!.Units.Where(other => UnitViews.ToothOf(other).Jaw == jaw && !own.Contains(other.Tooth))
+                .. unit.Case!.Units.Where(other => UnitViews.ToothOf(other).Jaw == jaw && !own.Contains(other))
                     .Where(other => views.PlanOf(other).Value is { } plan && plan.Zones.Any(zone => zone.Depth.Value.Target > Mm.Zero))
                     .Select(other => other.Tooth),
             ],
@@ -253,20 +252,18 @@ public sealed class ScanWork(
         );
     }
 
-    /// <summary>A unit's tooth, those of its bridge and what was named besides: all that was cut between the scans.</summary>
-    private static Answer<string[]> Teeth(UnitRow unit, IReadOnlyList<string> with)
+    /// <summary>A unit and the others of its bridge: what was cut between the scans at the least.</summary>
+    private static UnitRow[] Own(UnitRow unit)
     {
-        var inCase = unit.Case!.Units.Select(row => row.Tooth).ToHashSet();
-        if (with.FirstOrDefault(tooth => !inCase.Contains(tooth)) is { } foreign)
-            return new Problem("scan-teeth", $"The case has no {foreign}.");
         var bridge = UnitViews.InputsOf(unit).Bridge?.Teeth ?? [];
-        return (string[])[.. ((string[])[unit.Tooth]).Concat(bridge.Where(inCase.Contains)).Concat(with).Distinct()];
+        var others = bridge.Select(tooth => unit.Case!.Units.FirstOrDefault(row => row.Tooth == tooth));
+        return [.. others.OfType<UnitRow>().Prepend(unit).Distinct()];
     }
 
-    private Answer<Preparation[]> Planned(UnitRow unit, IReadOnlyList<string> teeth)
+    private Answer<Preparation[]> Planned(IReadOnlyList<UnitRow> units)
     {
         var found = new List<Preparation>();
-        foreach (var row in teeth.Select(iso => unit.Case!.Units.First(other => other.Tooth == iso)))
+        foreach (var row in units)
         {
             if (!views.Planned(row).Is(out var planned, out var problem))
                 return problem;

@@ -92,7 +92,4 @@
     stroke: var(--paper);
     stroke-width: 4px;
   }
-  input[type='range'] {
-    accent-color: var(--plum);
-  }
 </style>

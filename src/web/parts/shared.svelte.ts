@@ -1,4 +1,4 @@
-import { answer, api, type Reference, type Settings } from '../api/client';
+import { answer, api, type Reference, type Settings, type Unit } from '../api/client';
 import { habits } from '../words/habits.svelte';
 import { turns } from './turns';
 
@@ -23,6 +23,12 @@ class Shared {
     if (id !== this.caseId) this.unitId = null;
     this.caseId = id;
     this.case = { number, patient };
+  }
+
+  /** A tooth of a case is looked at. */
+  enterUnit({ id, case: { id: caseId, number, patient } }: Unit): void {
+    this.enterCase(caseId, number, patient);
+    this.unitId = id;
   }
 
   leaveCase(): void {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { lowerFirst, mm } from '../../words/words';
+  import { mm } from '../../words/words';
   import DoubtBar from './DoubtBar.svelte';
   import { headline, inkOf, ruleOf } from './findingInk';
   import IndexFigure from './IndexFigure.svelte';
@@ -78,8 +78,6 @@
 {/if}
 {#if tooth.findings.length > 0}
   <p class="quiet mt-4">
-    Finding {scanned.chosen + 1} of {tooth.findings.length}; {lowerFirst(
-      'The maker’s instructions and your own judgement come first.',
-    )}
+    Finding {scanned.chosen + 1} of {tooth.findings.length}; the maker’s instructions and your own judgement come first.
   </p>
 {/if}

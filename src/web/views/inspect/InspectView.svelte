@@ -37,12 +37,8 @@
   });
 
   $effect(() => {
-    if (!unit) return;
-    const { id: caseId, number, patient } = unit.case;
-    untrack(() => {
-      shared.enterCase(caseId, number, patient);
-      shared.unitId = id;
-    });
+    const current = unit;
+    if (current) untrack(() => shared.enterUnit(current));
   });
 
   onMount(() =>

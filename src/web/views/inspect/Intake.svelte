@@ -101,7 +101,8 @@
   </p>
 
   <label
-    class="mt-5 grid min-h-28 cursor-pointer place-items-center border-2 border-dashed border-firm bg-leaf p-4 text-center focus-within:outline-2"
+    class="mt-5 grid min-h-28 cursor-pointer place-items-center border-2 border-dashed border-firm
+      bg-leaf p-4 text-center focus-within:outline-2"
   >
     <span>
       <span class="font-plate text-[21px]">Drop the files anywhere here, or choose them</span>

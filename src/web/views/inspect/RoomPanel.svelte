@@ -55,6 +55,7 @@
     closed
     <input
       type="range"
+      class="min-h-9"
       min="0"
       max={steps}
       step="1"
@@ -95,10 +96,3 @@
     least.
   </p>
 {/if}
-
-<style>
-  input[type='range'] {
-    accent-color: var(--plum);
-    min-height: 36px;
-  }
-</style>

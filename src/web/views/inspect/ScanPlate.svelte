@@ -4,11 +4,12 @@
   import type { Schemas } from '../../api/client';
   import ScaleBar from '../../figures/ScaleBar.svelte';
   import MapScale from '../../parts/round/MapScale.svelte';
+  import PathArrow from '../../parts/round/PathArrow.svelte';
   import type { Plate } from '../../parts/round/plate';
   import RoundCanvas from '../../parts/round/RoundCanvas.svelte';
   import { RoundState } from '../../parts/round/roundState.svelte';
   import SeenFrom from '../../parts/round/SeenFrom.svelte';
-  import { along, dot, toScreen, type Vec } from '../../scene/turntable';
+  import { dot, type Vec } from '../../scene/turntable';
   import type { Aside } from './asides';
   import FrameHandles from './FrameHandles.svelte';
   import FindingLabels from './FindingLabels.svelte';
@@ -90,23 +91,10 @@
   function bytes(text: string): Uint8Array {
     return Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0));
   }
-
-  /** The path stands over the middle of the tooth. */
-  function arrowOn({ view, scene }: Plate) {
-    const body = scene.bodies?.prepared;
-    if (!body) return null;
-    if (!body.geometry.boundingBox) body.geometry.computeBoundingBox();
-    const { min, max } = body.geometry.boundingBox!;
-    const foot: Vec = [(min.x + max.x) / 2, (min.y + max.y) / 2, max.z + 1.2];
-    const [to, from] = [toScreen(foot, view), toScreen(along(foot, path, 1.6), view)];
-    const length = Math.hypot(from.x - to.x, from.y - to.y);
-    return length < 20 ? null : { to, from, x: (to.x - from.x) / length, y: (to.y - from.y) / length };
-  }
 </script>
 
 {#snippet overlay(on: Plate)}
   {@const { view } = on}
-  {@const arrow = arrowOn(on)}
   {@const bar = view.scale > 90 ? 1 : view.scale > 55 ? 2 : 3}
   <svg
     width={view.width}
@@ -120,16 +108,7 @@
     <text x="22" y="53" class="caption">
       {round.map ? 'coloured where the plan is missed by more than 0.1' : 'as scanned'}
     </text>
-    {#if arrow}
-      <line x1={arrow.from.x} y1={arrow.from.y} x2={arrow.to.x} y2={arrow.to.y} class="path" />
-      <path
-        d="M{arrow.to.x} {arrow.to.y}L{arrow.to.x - 7 * arrow.x - 4 * arrow.y} {arrow.to.y -
-          7 * arrow.y +
-          4 * arrow.x}L{arrow.to.x - 7 * arrow.x + 4 * arrow.y} {arrow.to.y - 7 * arrow.y - 4 * arrow.x}Z"
-        class="head"
-      />
-      <text x={arrow.from.x + 8} y={arrow.from.y + 9} class="head">{trial ? 'this path' : 'path'}</text>
-    {/if}
+    <PathArrow plate={on} {path} over={1.2} long={1.6} words={trial ? 'this path' : 'path'} after />
     {#if aside === 'zones'}<FrameHandles {view} {tooth} />{/if}
     <g class="pointer-events-auto">
       {#if !round.through && aside !== 'zones'}<FindingLabels
@@ -183,19 +162,10 @@
     fill: var(--soft);
   }
   .title,
-  .caption,
-  .head {
+  .caption {
     paint-order: stroke;
     stroke: var(--paper);
     stroke-width: 4px;
     stroke-linejoin: round;
-  }
-  .path {
-    stroke: var(--plum);
-    stroke-width: 1.3;
-  }
-  .head {
-    fill: var(--plum);
-    font-size: 13px;
   }
 </style>

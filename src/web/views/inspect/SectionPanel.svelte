@@ -48,12 +48,20 @@
 <IndexFigure section={index.section} numbers />
 <label class="mt-2 grid grid-cols-[4.5rem_1fr_3rem] items-center gap-2 text-[13px] text-soft">
   moved
-  <input type="range" min="-5" max="5" step="0.1" bind:value={shift} aria-valuetext="{mm(shift)} mm from the middle" />
+  <input
+    type="range"
+    class="min-h-9"
+    min="-5"
+    max="5"
+    step="0.1"
+    bind:value={shift}
+    aria-valuetext="{mm(shift)} mm from the middle"
+  />
   <span class="measure text-[15px] text-ink">{mm(shift)}</span>
 </label>
 <label class="grid grid-cols-[4.5rem_1fr_3rem] items-center gap-2 text-[13px] text-soft">
   turned
-  <input type="range" min="-90" max="90" step="5" bind:value={turn} aria-valuetext="{turn} degrees" />
+  <input type="range" class="min-h-9" min="-90" max="90" step="5" bind:value={turn} aria-valuetext="{turn} degrees" />
   <span class="measure text-[15px] text-ink">{turn}°</span>
 </label>
 {#if index.section}
@@ -77,10 +85,3 @@
     </tbody>
   </table>
 {/if}
-
-<style>
-  input[type='range'] {
-    accent-color: var(--plum);
-    min-height: 36px;
-  }
-</style>

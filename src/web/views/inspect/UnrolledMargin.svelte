@@ -18,6 +18,9 @@
     oncorrect: (moves: LineMove[]) => void;
   } = $props();
 
+  const LABEL =
+    'Level and width of the finish line, from facial over mesial, lingual and distal. ' +
+    'Drag the line where it was traced wrong, or left and right to a place, up and down, Enter';
   const HEIGHT = 168;
   const LEFT = 66;
   const RIGHT = 34;
@@ -65,6 +68,7 @@
   });
   /** What the hand holds of the line, not let go yet. */
   let held = $state<LineMove | null>(null);
+  let from = 0;
   const KEY = 0.05;
   const GRIP = 18;
 
@@ -84,7 +88,6 @@
     held = { position: place.share * 8, byMm: 0 };
     from = down;
   }
-  let from = 0;
 
   function drag(event: PointerEvent & { currentTarget: SVGSVGElement }) {
     if (!held || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
@@ -135,7 +138,7 @@
       class="-mx-5 block touch-pan-y"
       role="slider"
       tabindex="0"
-      aria-label="Level and width of the finish line, from facial over mesial, lingual and distal. Drag the line where it was traced wrong, or left and right to a place, up and down, Enter"
+      aria-label={LABEL}
       aria-valuenow={held?.position ?? 0}
       aria-valuemin="0"
       aria-valuemax="8"

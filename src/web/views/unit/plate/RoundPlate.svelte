@@ -4,11 +4,12 @@
   import type { Unit, Zone } from '../../../api/client';
   import ScaleBar from '../../../figures/ScaleBar.svelte';
   import { bodiesOf } from '../../../parts/round/brought';
+  import PathArrow from '../../../parts/round/PathArrow.svelte';
   import type { Plate } from '../../../parts/round/plate';
   import RoundCanvas from '../../../parts/round/RoundCanvas.svelte';
   import { RoundState } from '../../../parts/round/roundState.svelte';
   import SeenFrom from '../../../parts/round/SeenFrom.svelte';
-  import { along, toScreen, type Vec } from '../../../scene/turntable';
+  import type { Vec } from '../../../scene/turntable';
   import type { Found } from '../../../scene/probe';
   import { mm } from '../../../words/words';
   import { shortWords } from '../../../words/zoneWords';
@@ -84,23 +85,10 @@
     const named = found && unit.plan.zones[found.zone];
     if (named) unitState.select(named.zone);
   }
-
-  /** The path stands over the middle of what is cut. */
-  function pathOn({ view, scene }: Plate) {
-    const body = scene.bodies?.prepared;
-    if (!body || unit.traits.isVeneer) return null;
-    if (!body.geometry.boundingBox) body.geometry.computeBoundingBox();
-    const { min, max } = body.geometry.boundingBox!;
-    const foot: Vec = [(min.x + max.x) / 2, (min.y + max.y) / 2, max.z + (round.present === 'hidden' ? 0.5 : 1.6)];
-    const [to, from] = [toScreen(foot, view), toScreen(along(foot, path, 1.3), view)];
-    const length = Math.hypot(from.x - to.x, from.y - to.y);
-    return length < 24 ? null : { to, from, x: (to.x - from.x) / length, y: (to.y - from.y) / length };
-  }
 </script>
 
 {#snippet overlay(on: Plate)}
   {@const { view } = on}
-  {@const arrow = pathOn(on)}
   {@const bar = view.scale > 90 ? 1 : view.scale > 55 ? 2 : 3}
   <svg
     width={view.width}
@@ -118,16 +106,7 @@
           ? 'planned preparation · hatched blue is what is cut'
           : 'planned preparation · dotted the present tooth'}
     </text>
-    {#if arrow}
-      <line x1={arrow.from.x} y1={arrow.from.y} x2={arrow.to.x} y2={arrow.to.y} class="path" />
-      <path
-        d="M{arrow.to.x} {arrow.to.y}L{arrow.to.x - 7 * arrow.x - 4 * arrow.y} {arrow.to.y -
-          7 * arrow.y +
-          4 * arrow.x}L{arrow.to.x - 7 * arrow.x + 4 * arrow.y} {arrow.to.y - 7 * arrow.y - 4 * arrow.x}Z"
-        class="path-head"
-      />
-      <text x={arrow.from.x - 7} y={arrow.from.y + 9} text-anchor="end" class="path-head">path</text>
-    {/if}
+    {#if !unit.traits.isVeneer}<PathArrow plate={on} {path} over={round.present === 'hidden' ? 0.5 : 1.6} />{/if}
     <g class="pointer-events-auto">
       {#if round.through}<PlaneHandles plate={on} {round} />{/if}
       <RoundLabels plate={on} {unitState} {unit} zone={zone.zone} {beside} />
@@ -212,14 +191,6 @@
     stroke-width: 4px;
     stroke-linejoin: round;
   }
-  .path {
-    stroke: var(--plum);
-    stroke-width: 1.3;
-  }
-  .path-head {
-    fill: var(--plum);
-    font-size: 13px;
-  }
   .pointed {
     fill: none;
     stroke: var(--plum);
@@ -232,8 +203,5 @@
     stroke: var(--paper);
     stroke-width: 4px;
     stroke-linejoin: round;
-  }
-  input[type='range'] {
-    accent-color: var(--plum);
   }
 </style>

@@ -142,7 +142,4 @@
     font: 400 22px var(--font-plate);
     fill: var(--plum);
   }
-  input[type='range'] {
-    accent-color: var(--plum);
-  }
 </style>
