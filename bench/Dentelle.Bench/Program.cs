@@ -14,8 +14,11 @@ switch (args)
     case ["scaling"]:
         OurTimes.Scaling();
         break;
-    case ["scans", var from, var to]:
-        new Trials().Print(int.Parse(from, CultureInfo.InvariantCulture), int.Parse(to, CultureInfo.InvariantCulture));
+    case ["scans", var from, var to, .. var how]:
+        new Trials { AsScansAre = how is ["individual"] }.Print(
+            int.Parse(from, CultureInfo.InvariantCulture),
+            int.Parse(to, CultureInfo.InvariantCulture)
+        );
         break;
     case ["grow", var database, var count]:
         LargePractice.Grow(database, int.Parse(count, CultureInfo.InvariantCulture));

@@ -39,11 +39,17 @@ public sealed class Trials
         ("path:mesial:9", [ScanFindingKind.Tipped]),
     ];
 
+    /// <summary>Millimetres; rows of a scanner are said to be true to some hundredths.</summary>
+    private const double Bend = 0.03;
+
     private readonly Handbook handbook = Need(
         Handbook.ForPlans(name => File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "protocols", name)))
     );
 
     private readonly Dictionary<string, Preparation[]> planned = [];
+
+    /// <summary>As scans are: of individual teeth, each bent in itself; otherwise of average teeth and straight.</summary>
+    public bool AsScansAre { get; init; }
 
     public StandInScan Scan(string line, int seed, ScanReach reach, params string[] faults)
     {
@@ -56,7 +62,7 @@ public sealed class Trials
             StandInScanner.Make(
                 preparations,
                 [.. faults.Select(fault => Need(Fault.Parse(fault)))],
-                new ScanOptions(seed, reach, WithAntagonist: false),
+                new ScanOptions(seed, reach, WithAntagonist: false) { IsIndividual = AsScansAre, Bend = AsScansAre ? Bend : 0 },
                 handbook.Protocol,
                 handbook.Forms
             )
@@ -76,10 +82,10 @@ public sealed class Trials
             for (var seed = from; seed <= to; seed++)
             {
                 var scan = Scan(line, seed, ScanReach.Teeth);
-                var tooth = Measured(scan);
-                var findings = ScanJudge.Of(tooth, handbook.Protocol);
-                clean += findings.Count == 0 ? 1 : 0;
-                if (findings.Count > 0)
+                var tooth = Measured(line, scan);
+                ScanFinding[] findings = [.. ScanJudge.Of(tooth, handbook.Protocol).Where(finding => !IsSo(finding, tooth, scan))];
+                clean += findings.Length == 0 ? 1 : 0;
+                if (findings.Length > 0)
                     Console.WriteLine($"  {line}, seed {seed}: {Told(findings)}");
                 Errors(scan, tooth, (name, error) => (errors.TryGetValue(name, out var list) ? list : errors[name] = []).Add(error));
                 foreach (var depth in tooth.Depths)
@@ -106,7 +112,7 @@ public sealed class Trials
             var hits = 0;
             for (var seed = from; seed <= to; seed++)
             {
-                var findings = ScanJudge.Of(Measured(Scan(Lines[0], 100 + seed, ScanReach.Teeth, fault)), handbook.Protocol);
+                var findings = ScanJudge.Of(Measured(Lines[0], Scan(Lines[0], 100 + seed, ScanReach.Teeth, fault)), handbook.Protocol);
                 if (findings.Take(2).Any(finding => kinds.Contains(finding.Kind)))
                     hits++;
                 else
@@ -119,21 +125,34 @@ public sealed class Trials
     internal static T Need<T>(Answer<T> answer)
         where T : class => answer.Is(out var value, out var problem) ? value : throw new InvalidOperationException(problem.Sentence);
 
-    private MeasuredTooth Measured(StandInScan scan)
+    private MeasuredTooth Measured(string line, StandInScan scan)
     {
         var scans = new InspectedScans(
             Need(Core.Measuring.Scan.Of(scan.Before, "The scan before")),
             Need(Core.Measuring.Scan.Of(scan.After, "The scan after"))
         );
-        return Need(Inspector.Measure(scans, scan.Truth.Preparations, handbook.Protocol)).Teeth[0];
+        return Need(Inspector.Measure(scans, planned[line], handbook.Protocol)).Teeth[0];
     }
 
-    private static void Errors(StandInScan scan, MeasuredTooth tooth, Action<string, double> add)
+    /// <summary>
+    /// Whether a zone that is found off is: on individual teeth a plan's own body may miss a zone, and whoever says so is right.
+    /// </summary>
+    private bool IsSo(ScanFinding finding, MeasuredTooth tooth, StandInScan scan) =>
+        AsScansAre
+        && tooth.Depths.FirstOrDefault(depth => depth.Zone.Name == finding.Zone) is { } depth
+        && Math.Abs(depth.Usual - scan.Truth.Preparations[0].Outcomes.First(one => one.Zone == depth.Zone).Usual.Value)
+            < handbook.Protocol.Tolerance.Value;
+
+    private void Errors(StandInScan scan, MeasuredTooth tooth, Action<string, double> add)
     {
         var (truth, frame, planned) = (scan.Truth, scan.Truth.Frames[0], scan.Truth.Preparations[0]);
         var still = truth.ToBefore.Inverse.Then(tooth.Registration.Motion);
-        add("fit, mm", (still.Apply(frame.Shift) - frame.Shift).Length);
-        add("fit, °", still.TurnDegrees);
+        // Scans that are bent lie on each other nowhere by one motion.
+        if (!AsScansAre)
+        {
+            add("fit, mm", (still.Apply(frame.Shift) - frame.Shift).Length);
+            add("fit, °", still.TurnDegrees);
+        }
         add("frame, °", tooth.Frame.OwnDirection(frame.Turn(Vec3.UnitZ)).AngleTo(Vec3.UnitZ));
         foreach (var depth in tooth.Depths)
         {

@@ -23,10 +23,11 @@ internal static class ScanCommands
             ["--out"] = "DIR",
             ["--reach"] = "REACH",
             ["--noise"] = "MM",
+            ["--bend"] = "MM",
             ["--assessment"] = "FILE",
             ["--protocol"] = "FILE",
         };
-        if (!CommandOptions.Parse(args, values, ["--json"]).Is(out var options, out var problem))
+        if (!CommandOptions.Parse(args, values, ["--json", "--individual"]).Is(out var options, out var problem))
             return problem;
         var faults = new List<Fault>();
         foreach (var text in options.All("--fault"))
@@ -78,13 +79,16 @@ internal static class ScanCommands
         var seed = 1;
         if (options.Value("--seed") is { } number && !int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out seed))
             return new Problem("usage", $"--seed is a whole number; “{number}” is none.");
-        var noise = 0.015;
-        if (
-            options.Value("--noise") is { } given
-            && (!double.TryParse(given, NumberStyles.Float, CultureInfo.InvariantCulture, out noise) || noise is not (>= 0 and <= 0.1))
-        )
-            return new Problem("usage", $"--noise is a length of 0 to 0.1 mm; “{given}” is none.");
-        return new ScanOptions(seed, reach, Noise: noise);
+        var (noise, bend) = (0.015, 0.0);
+        if ((Length("--noise", ref noise) ?? Length("--bend", ref bend)) is { } problem)
+            return problem;
+        return new ScanOptions(seed, reach, Noise: noise) { IsIndividual = options.Has("--individual"), Bend = bend };
+
+        Problem? Length(string name, ref double length) =>
+            options.Value(name) is { } given
+            && (!double.TryParse(given, NumberStyles.Float, CultureInfo.InvariantCulture, out length) || length is not (>= 0 and <= 0.1))
+                ? new Problem("usage", $"{name} is a length of 0 to 0.1 mm; “{given}” is none.")
+                : null;
     }
 
     /// <summary>Measures from two scans in any frames, against a plan where one is named.</summary>

@@ -23,7 +23,11 @@ internal static class OnlyAdded
         (typeof(ProtocolRow), [nameof(ProtocolRow.RemovedAt)], "OLD.\"RemovedAt\" IS NOT NULL"),
         (typeof(ReadingRow), [nameof(ReadingRow.TakenBackAt)], OfAUnitInTheBin),
         (typeof(StepTickRow), [nameof(StepTickRow.EndedAt), nameof(StepTickRow.TakenBackAt)], OfACaseInTheBin),
-        (typeof(ScanSetRow), [nameof(ScanSetRow.CaseId), nameof(ScanSetRow.Corrections), nameof(ScanSetRow.TakenBackAt)], OfACaseInTheBin),
+        (
+            typeof(ScanSetRow),
+            [nameof(ScanSetRow.CaseId), nameof(ScanSetRow.Corrections), nameof(ScanSetRow.Picked), nameof(ScanSetRow.TakenBackAt)],
+            OfACaseInTheBin
+        ),
         (typeof(BurUseRow), [nameof(BurUseRow.TakenBackAt)], "0"),
     ];
 

@@ -43,6 +43,9 @@ public sealed class ScanSetRow
     /// <summary>What a user has put right of its teeth: frame and finish line. JSON; null while nothing.</summary>
     public string? Corrections { get; set; }
 
+    /// <summary>Pairs of places that both scans show, where their shapes alone didn't tell how they lie. JSON; null for none.</summary>
+    public string? Picked { get; set; }
+
     /// <summary>Place in the order in which scans were entered.</summary>
     public long Entry { get; init; }
 

@@ -76,6 +76,10 @@ public sealed class ScanStore(DentelleDb db, FileStore files, TimeProvider clock
         await db.ScanSets.Where(row => row.Id == id).ExecuteUpdateAsync(set => set.SetProperty(row => row.Corrections, corrections), stop)
         > 0;
 
+    /// <returns>False when there are no such scans.</returns>
+    public async Task<bool> PickAsync(Guid id, string? picked, CancellationToken stop) =>
+        await db.ScanSets.Where(row => row.Id == id).ExecuteUpdateAsync(set => set.SetProperty(row => row.Picked, picked), stop) > 0;
+
     /// <summary>Takes scans back, or takes the taking back back.</summary>
     /// <returns>False when there are no such scans.</returns>
     public async Task<bool> SetTakenBackAsync(Guid id, bool takenBack, CancellationToken stop)

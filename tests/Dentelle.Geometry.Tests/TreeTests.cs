@@ -61,6 +61,29 @@ public class TreeTests
         }
     }
 
+    [Fact(DisplayName = "Needles, however thin, leave no point without its nearest place")]
+    public void Needles()
+    {
+        var random = new Random(18);
+        var places = new List<Vector3>();
+        for (var i = 0; i < 3000; i++)
+        {
+            var a = new Vector3(40, 30, 20) + (3 * Any());
+            var along = Vector3.Normalize(Any()) * 0.3f;
+            // Three corners in a line but for rounding.
+            places.AddRange([a, a + (along * (0.2f + random.NextSingle())), a + (along * 2) + (1e-6f * Any())]);
+        }
+        var tree = new MeshTree(new Mesh([.. places], [.. Enumerable.Range(0, places.Count)]));
+        for (var round = 0; round < 3000; round++)
+        {
+            var at = new Vector3(40, 30, 20) + (8 * Any());
+            Vector3[] near = [.. Enumerable.Range(0, 64).Select(_ => at + (0.1f * Any()))];
+            Assert.All(tree.ClosestAll(near, cores: 1), place => Assert.True(place.IsFound));
+        }
+
+        Vector3 Any() => new(random.NextSingle() - 0.5f, random.NextSingle() - 0.5f, random.NextSingle() - 0.5f);
+    }
+
     [Fact(DisplayName = "The signed distance never changes faster than the point moves, and moves with the body")]
     public void Lipschitz()
     {

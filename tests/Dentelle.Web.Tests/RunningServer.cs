@@ -7,6 +7,9 @@ namespace Dentelle.Web.Tests;
 /// <summary>The program in a process of its own, that can be killed.</summary>
 internal sealed class RunningServer : IDisposable
 {
+    /// <summary>The program compiled ahead where whoever runs the tests has built it; else the one beside the tests.</summary>
+    private static readonly string Program = Environment.GetEnvironmentVariable("DENTELLE_PROGRAM") ?? AppContext.BaseDirectory;
+
     private readonly Process process;
 
     /// <param name="port">0 for a free one.</param>
@@ -15,7 +18,7 @@ internal sealed class RunningServer : IDisposable
         Address = $"http://127.0.0.1:{(port == 0 ? FreePort() : port)}";
         var start = new ProcessStartInfo("dotnet", ["Dentelle.Web.dll", "--urls", Address])
         {
-            WorkingDirectory = AppContext.BaseDirectory,
+            WorkingDirectory = Program,
             RedirectStandardOutput = true,
             RedirectStandardError = true,
             UseShellExecute = false,

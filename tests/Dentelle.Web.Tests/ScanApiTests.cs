@@ -221,6 +221,19 @@ public class ScanApiTests(ITestOutputHelper output)
             (await client.Put($"/api/units/{unit}/scans/{set}/correction", put.ToJsonString())).StatusCode
         );
 
+        // Either scan is shown by itself, to point at places; those that lie on none, and too few, are refused.
+        Assert.Equal(
+            "model/gltf-binary",
+            (await client.GetAsync($"/api/scans/{set}/parts/after/round.glb")).Content.Headers.ContentType?.MediaType
+        );
+        Assert.Equal(HttpStatusCode.NotFound, (await client.GetAsync($"/api/scans/{set}/parts/other/round.glb")).StatusCode);
+        const string far = """{ "before": [0, 0, 90], "after": [0, 0, 90] }""";
+        foreach (var pairs in (string[])[far, $"{far},{far},{far}"])
+        {
+            var refused = client.Put($"/api/units/{unit}/scans/{set}/picked", $$"""{ "pairs": [{{pairs}}] }""").Refused();
+            Assert.Equal((422, "picked"), await refused);
+        }
+
         // The same files of the same tooth are the same set; taken back it is gone, and comes back.
         Assert.Single((await client.Post($"/api/units/{unit}/scans/arrived", """{"name":"46-5"}""").Json())["sets"]!.AsArray());
         Assert.Empty((await client.Put($"/api/units/{unit}/scans/{set}/taken-back", """{"takenBack":true}""").Json())["sets"]!.AsArray());

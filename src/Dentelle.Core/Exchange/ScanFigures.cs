@@ -74,11 +74,15 @@ public sealed record SideFigures(string Side, double? LeanDeg, double Uncertaint
 }
 
 /// <param name="WidthMm">In the middle of all places over which a straight wall stands.</param>
-/// <param name="LevelMm">Mean height over the gum's usual crest, negative under it.</param>
+/// <param name="LevelMm">Mean height over the gum's crest, negative under it.</param>
+/// <param name="LevelPlusMinusMm">Half of the interval that holds a level in 95 of 100 cases: as sure as the crest is known.</param>
+/// <param name="GumSeen">Whether the scan before shows the crest; else it is that of the average tooth.</param>
 public sealed record MarginFigures(
     double LengthMm,
     double? WidthMm,
     double LevelMm,
+    double LevelPlusMinusMm,
+    bool GumSeen,
     IReadOnlyList<SegmentFigures> Segments,
     IReadOnlyList<StepFigures> Steps
 )
@@ -88,6 +92,8 @@ public sealed record MarginFigures(
             MeasureDocument.Round(margin.Length),
             margin.Width is { } width ? MeasureDocument.Round(width) : null,
             MeasureDocument.Round(margin.Level),
+            MeasureDocument.Round(ScanJudge.Sure * margin.Gum.Doubt),
+            margin.Gum.IsSeen,
             [
                 .. margin.Segments.Select(segment => new SegmentFigures(
                     Kebab.Of(segment.Segment),

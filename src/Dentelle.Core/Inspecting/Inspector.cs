@@ -211,7 +211,9 @@ public static class Inspector
             Walls = runs is null ? [] : MeasuredWall.All(runs, plan.Path),
             // What runs over the chewing surface or round a facial has no level of its own to be held to.
             Margin =
-                runs is null || !plan.Rules().HasWalls ? null : MarginMeasure.Of(site, runs, plan, preparation.Present, protocol.Shape),
+                runs is null || !plan.Rules().HasWalls
+                    ? null
+                    : MarginMeasure.Of(before, site, runs, plan, preparation.Present, protocol.Shape),
             Undercut = SiteUndercut.Along(site, cut, plan.Path, cancel),
             BestPath = WallPlanes.Best([planes]),
             Short = lacking,

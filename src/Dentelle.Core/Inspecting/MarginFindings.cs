@@ -12,6 +12,8 @@ internal static class MarginFindings
         if (tooth.Margin is not { } margin)
             yield break;
         var plan = tooth.Preparation.Plan;
+        // A level is as sure as the gum that it is counted from.
+        var levelMost = limits.LevelOffMostMm.Value + (ScanJudge.Sure * margin.Gum.Doubt);
         foreach (var segment in margin.Segments)
         {
             var place = PlaceOf(margin, segment.Segment);
@@ -50,7 +52,7 @@ internal static class MarginFindings
                     place,
                     4 + (3 * segment.Lip / limits.LipMostMm.Value)
                 );
-            if (segment.PlannedLevel is { } level && Math.Abs(segment.Level - level) > limits.LevelOffMostMm.Value)
+            if (segment.PlannedLevel is { } level && Math.Abs(segment.Level - level) > levelMost)
                 yield return Found(
                     ScanFindingKind.MarginLevel,
                     segment.Level > level ? Verdict.Under : Verdict.Over,
@@ -87,7 +89,7 @@ internal static class MarginFindings
             .Segments.Where(segment => segment.PlannedLevel is not null)
             .Select(segment => segment.Level - segment.PlannedLevel!.Value)
             .ToArray();
-        if (off.Length == 8 && off.Max() - off.Min() > limits.LevelOffMostMm.Value && Turns(off) >= 4)
+        if (off.Length == 8 && off.Max() - off.Min() > levelMost && Turns(off) >= 4)
             yield return Found(
                 ScanFindingKind.MarginLevel,
                 Verdict.Under,
@@ -130,7 +132,19 @@ internal static class MarginFindings
             string instruction,
             Vec3 place,
             double weight
-        ) => new(kind, verdict, where, null, amount, tooth.Registration.Noise, headline, instruction, place, weight);
+        ) =>
+            new(
+                kind,
+                verdict,
+                where,
+                null,
+                amount,
+                kind == ScanFindingKind.MarginLevel ? margin.Gum.Doubt : tooth.Registration.Noise,
+                headline,
+                instruction,
+                place,
+                weight
+            );
     }
 
     /// <summary>How often a closed row of values turns from rising to falling or back.</summary>

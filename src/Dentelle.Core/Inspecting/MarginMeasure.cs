@@ -8,7 +8,7 @@ namespace Dentelle.Core.Inspecting;
 /// <summary>One place of the margin, unrolled.</summary>
 /// <param name="Position">Segments from the middle of the facial over the mesial: 0 facial, 2 mesial, 4 lingual, 6 distal.</param>
 /// <param name="Along">Millimetres along the line from its first place.</param>
-/// <param name="Level">Over the gum's usual crest, millimetres; negative under it.</param>
+/// <param name="Level">Over the gum's crest, millimetres; negative under it.</param>
 /// <param name="PlannedLevel">Null where the plan has no margin there.</param>
 /// <param name="Width">Of the shelf; null where no straight wall stands over it.</param>
 /// <param name="Lip">How far the rim stands over the shelf inside it; 0 for none.</param>
@@ -48,10 +48,21 @@ public sealed record MarginMeasure(
     /// <summary>How far inside the line a lip's inner foot is looked for, and how much lower the shelf must lie.</summary>
     private const double LipReach = 0.45;
 
-    internal static MarginMeasure Of(SiteSurface site, WallRuns runs, Plan plan, PresentTooth present, ShapeHabits habits)
+    /// <summary>The gum's crest, from which levels are counted.</summary>
+    public required GumLine Gum { get; init; }
+
+    internal static MarginMeasure Of(
+        SeenSurface before,
+        SiteSurface site,
+        WallRuns runs,
+        Plan plan,
+        PresentTooth present,
+        ShapeHabits habits
+    )
     {
         var line = runs.Line;
         var (path, form, along) = (plan.Path, present.Form, 0.0);
+        var gum = GumLine.Of(before, site.Frame, present, Crest);
         var lips = Lips(site, line, path);
         var places = new MarginPlace[line.Stations.Count];
         for (var i = 0; i < places.Length; i++)
@@ -61,13 +72,11 @@ public sealed record MarginMeasure(
             var angle = Math.Atan2(on.Y, on.X);
             var position = Words.Segments.Position(angle);
             var has = plan.Margin.Has(Words.Segments.At(position));
-            var neck = form.NeckLevel(angle);
-            var gum = plan.Margin.Between(position, piece => (plan.OverNeck(piece, habits) - piece.Level.Value).Value);
             places[i] = new MarginPlace(
                 station.Place,
                 position,
                 along,
-                station.Place.Z - (neck * site.Frame.Size.Z) - gum,
+                station.Place.Z - Crest(angle) - gum.Off(angle),
                 has ? plan.Margin.Between(position, piece => piece.Level.Value.Value) : null,
                 runs.Runs[i]?.Foot,
                 has ? plan.Margin.WidthAt(position).Value : null,
@@ -86,7 +95,15 @@ public sealed record MarginMeasure(
             places.Average(place => place.Level),
             [.. StepsOf(places)],
             Roughness(places)
-        );
+        )
+        {
+            Gum = gum,
+        };
+
+        // Where the crest runs on the average tooth.
+        double Crest(double angle) =>
+            (form.NeckLevel(angle) * site.Frame.Size.Z)
+            + plan.Margin.Between(Words.Segments.Position(angle), piece => (plan.OverNeck(piece, habits) - piece.Level.Value).Value);
     }
 
     private static MeasuredSegment? Of(Segment segment, MarginPlace[] places)
@@ -113,7 +130,7 @@ public sealed record MarginMeasure(
     /// <summary>How far a rim stands over the shelf close inside each station.</summary>
     private static double[] Lips(SiteSurface site, FinishLine line, Vec3 path)
     {
-        const double outside = 0.35,
+        const double outside = 0.3,
             rim = 0.1,
             shelf = 0.12;
         var cells = new Geometry.Fitting.Cells(site.Mesh.Positions.ToArray(), 0.7f);
@@ -131,7 +148,8 @@ public sealed record MarginMeasure(
                     if (Math.Abs(off.Dot(station.Along)) > 0.2 || Math.Abs(off.Dot(path)) > 0.6)
                         continue;
                     var (deep, height) = (off.Dot(station.Inward), off.Dot(path) - (off.Dot(level) * climb));
-                    if (deep is > -outside and < rim)
+                    // Gum that was drawn back lies under where it was; it stands no rim.
+                    if (deep is > -outside and < rim && (site.InCut[at] || site.Depths[at] < site.Threshold))
                         outer.Add(height);
                     else if (deep is > shelf and < LipReach && site.InCut[at])
                         inner.Add(height);

@@ -67,6 +67,9 @@ internal static class ZoneDepths
     /// <summary>What triangles of a sixth of a millimetre cut off, and borders of zones move (set on simulated scans).</summary>
     private const double Triangles = 0.006;
 
+    /// <summary>As much of a tooth's departure from the average form goes into its depths (set on simulated individual teeth).</summary>
+    private const double Individual = 1.05;
+
     /// <summary>Of each vertex the number of its zone in the plan; −1 where none counts.</summary>
     public static int[] Labels(SiteSurface site, Preparation preparation, FinishLine? line, Vec3 turn)
     {
@@ -199,7 +202,9 @@ internal static class ZoneDepths
             )
                 ?? 0;
             var noise = 1.5 * registration.Noise * registration.Noise * Math.Min(1, patch / area);
-            return new DepthDoubt(Math.Sqrt(noise + (Triangles * Triangles)), Math.Sqrt(together * fit), 0);
+            // What the form is off by is the tooth's own shape, but for the noise of one scan.
+            var shape = Math.Max(0, (site.Frame.Rms * site.Frame.Rms) - (registration.Noise * registration.Noise / 2));
+            return new DepthDoubt(Math.Sqrt(noise + (Triangles * Triangles)), Math.Sqrt(together * fit), Individual * Math.Sqrt(shape));
         }
     }
 

@@ -107,7 +107,7 @@ internal sealed class RowTooth
 /// <summary>Teeth and gum of a row as one body in the mouth.</summary>
 internal sealed class RowField(IReadOnlyList<RowTooth> teeth) : IField
 {
-    private const double Web = 1.2;
+    private const double Web = 0.8;
 
     public double At(Vec3 p)
     {

@@ -25,7 +25,7 @@ internal static class ScannerEye
             .Aggregate(Box3.Empty, (all, corner) => all.With(askew.Apply(corner)));
         var surface = Onto(field, SurfaceExtraction.Of(SampledField.Of(turned, box, options.Spacing, cancel: cancel)).Moved(back));
         var seen = SeenVertices(surface, teeth, dice);
-        return Noisy(Largest(surface.Within(seen)), options.Noise, dice).Moved(motion);
+        return Bent(Noisy(Large(surface.Within(seen)), options.Noise, dice), options.Bend, dice).Moved(motion);
     }
 
     /// <summary>Every vertex on the surface itself: a scanner sees places of it, only its triangles cut corners.</summary>
@@ -95,14 +95,15 @@ internal static class ScannerEye
         return far;
     }
 
-    private static Mesh Largest(Mesh mesh)
+    /// <summary>Crumbs are left out; teeth that stand by themselves are not.</summary>
+    private static Mesh Large(Mesh mesh)
     {
+        const double share = 0.05;
         var parts = mesh.Topology.Components;
         var sizes = new int[parts.Count];
         foreach (var part in parts.Of)
             sizes[part]++;
-        var most = Array.IndexOf(sizes, sizes.Max());
-        return mesh.Where(i => parts.Of[i] == most);
+        return mesh.Where(i => sizes[parts.Of[i]] > share * mesh.TriangleCount);
     }
 
     private static Mesh Noisy(Mesh mesh, double sigma, Dice dice)
@@ -118,6 +119,26 @@ internal static class ScannerEye
         for (var i = 0; i < moved.Length; i++)
             moved[i] += normals[i] * (float)(noise[i] * scale);
         return new Mesh(moved, [.. mesh.Corners]);
+    }
+
+    /// <summary>Bent by long waves, together as strong as asked on average.</summary>
+    private static Mesh Bent(Mesh mesh, double by, Dice dice)
+    {
+        if (by == 0)
+            return mesh;
+        const int waves = 3;
+        const double shortest = 50;
+        var bends = Enumerable
+            .Range(0, waves)
+            .Select(_ => (Way: Any(), Along: Any() * (2 * Math.PI / (shortest * (1 + dice.Even()))), From: dice.Even() * 2 * Math.PI))
+            .ToArray();
+        return mesh.Mapped(p =>
+            bends.Aggregate(p, (moved, bend) =>
+                moved + (bend.Way * (by * Math.Sqrt(2.0 / waves) * Math.Sin(p.Dot(bend.Along) + bend.From)))
+            )
+        );
+
+        Vec3 Any() => new Vec3(dice.Normal(), dice.Normal(), dice.Normal()).Unit;
     }
 
     private sealed class TurnedField(IField field, Rigid back) : IField

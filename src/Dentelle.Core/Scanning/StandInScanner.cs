@@ -29,7 +29,14 @@ public sealed record ScanOptions(
     double Spacing = 0.16,
     double Noise = 0.015,
     bool WithAntagonist = true
-);
+)
+{
+    /// <summary>Whether the teeth are those of one invented mouth rather than the average ones that plans are drawn on.</summary>
+    public bool IsIndividual { get; init; }
+
+    /// <summary>By how much each scan is bent in itself, millimetres: pictures are joined to a row with small errors.</summary>
+    public double Bend { get; init; }
+}
 
 /// <summary>What the stand-in scanner gave: simulated, never a mouth.</summary>
 /// <param name="Antagonist">The other row, closed, in the frame of the scan after; null where it wasn't asked for.</param>
@@ -38,7 +45,7 @@ public sealed record StandInScan(Mesh Before, Mesh After, Mesh? Antagonist, Scan
 /// <summary>What is so and has to be found out.</summary>
 /// <param name="ToBefore">Takes the scan after onto the scan before.</param>
 /// <param name="Frames">For each cut tooth the motion from its own frame (mirrored as it stands in the mouth) to the scan before.</param>
-/// <param name="Preparations">The cut teeth as planned.</param>
+/// <param name="Preparations">The cut teeth as planned, on these very teeth.</param>
 /// <param name="Faults">What was done wrong on the first of them.</param>
 public sealed record ScanTruth(
     Rigid ToBefore,
@@ -77,6 +84,13 @@ public static class StandInScanner
             return new Problem("no-body", "Nothing is cut on these teeth, so there is nothing to scan.");
         if (cut.Select(unit => unit.Plan.Tooth.Jaw).Distinct().Count() > 1)
             return new Problem("two-jaws", "The teeth stand in both jaws; scan one jaw at a time.");
+        if (options.IsIndividual)
+        {
+            forms = new ToothForms(IndividualTeeth.Of(forms.Table, new Dice(~options.Seed)));
+            if (!Again(cut, protocol, forms).Is(out var again, out var off))
+                return off;
+            cut = again;
+        }
         var bodies = new Dictionary<ToothCode, (MeshTree Present, FaultyBody Cut)>();
         foreach (var unit in cut)
         {
@@ -208,6 +222,18 @@ public static class StandInScanner
             var pose = arch.Pose(unit.Plan.Tooth);
             return pose.ToMouth(unit.Plan.Path) - pose.ToMouth(default);
         }
+    }
+
+    /// <summary>The same plans on other teeth.</summary>
+    private static Answer<Preparation[]> Again(Preparation[] cut, Protocol protocol, ToothForms forms)
+    {
+        var again = new Preparation[cut.Length];
+        for (var i = 0; i < cut.Length; i++)
+        {
+            if (!Preparer.Make(cut[i].Asked, protocol, forms).Is(out again[i]!, out var problem))
+                return problem;
+        }
+        return again;
     }
 
     private static Answer<PlannedBody> Body(Preparation unit, IReadOnlyList<Fault> faults, Protocol protocol, ToothForms forms)

@@ -366,6 +366,9 @@ namespace Dentelle.Data.Migrations
                     b.Property<long>("Entry")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Picked")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("TakenBackAt")
                         .HasColumnType("TEXT");
 

@@ -92,6 +92,13 @@ public sealed unsafe class SurfaceSearch(MeshTree tree)
             fixed (int* into = leaves)
             fixed (float* best = squared)
                 PointPacket.Nearest((float*)nodes, (float*)triangles, local, limit, known, into, best);
+            // Slivers can be told nearer than they are; what follows from such a distance is then too near for anything.
+            for (var i = 0; i < points.Length; i++)
+            {
+                var way = (local[i] - known.Place).Length() + known.Distance;
+                if (leaves[i] < 0 && way * way < limit)
+                    (leaves[i], leaves[TreeLayout.Lanes + i], squared[i]) = tree.Nearest(local[i], limit, ref seed);
+            }
         }
         else
         {

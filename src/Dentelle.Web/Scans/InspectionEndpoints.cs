@@ -33,6 +33,7 @@ public static class InspectionEndpoints
             .WithName("inspectScans")
             .Produces<InspectionNewsView>(StatusCodes.Status200OK, Lines)
             .ProducesProblem(StatusCodes.Status404NotFound);
+        sets.MapGet("parts/{part}/round.glb", Part).InTurn().ExcludeFromDescription();
         var teeth = sets.MapGroup("teeth/{tooth}");
         teeth.MapPost("path", Path).WithName("tryPath");
         teeth.MapGet("section", Section).WithName("getIndexSection");
@@ -93,6 +94,14 @@ public static class InspectionEndpoints
                 );
             return new() { Problem = new(why.Code, why.Sentence) };
         }
+    }
+
+    /// <summary>A scan by itself, to point at places of it.</summary>
+    private static async Task<FileAnswer> Part(Guid id, string part, ScanWork work, CancellationToken stop)
+    {
+        if (!(await work.StandingAsync(id, part, stop)).Is(out var scan, out var problem))
+            return Problems.From(problem);
+        return RoundFiles.Sent(scan.Figure);
     }
 
     private static async Task<FileAnswer> Round(Guid id, string tooth, ScanWork work, CancellationToken stop)

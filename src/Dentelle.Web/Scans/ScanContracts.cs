@@ -82,8 +82,19 @@ public sealed record CorrectionView(
 /// <param name="ByMm">Along the path, positive to the bite.</param>
 public sealed record LineMoveView(double Position, double ByMm);
 
+/// <summary>Places that both scans show, three pairs at least; none, to find how they lie by their shapes alone.</summary>
+public sealed record PickedEntry
+{
+    [MaxLength(12)]
+    public required IReadOnlyList<PickedPair> Pairs { get; init; }
+}
+
+/// <summary>One place, as both scans stand where they are shown by themselves. Millimetres.</summary>
+public sealed record PickedPair([property: Length(3, 3)] double[] Before, [property: Length(3, 3)] double[] After);
+
 /// <param name="Teeth">Measured from it, ISO codes.</param>
 /// <param name="Corrections">What was put right by hand, by tooth.</param>
+/// <param name="IsPicked">Whether picked places say how the scans lie.</param>
 public sealed record ScanSetView(
     Guid Id,
     IReadOnlyList<string> Teeth,
@@ -92,7 +103,8 @@ public sealed record ScanSetView(
     ScanName? Antagonist,
     bool Simulated,
     DateTime At,
-    IReadOnlyDictionary<string, CorrectionView> Corrections
+    IReadOnlyDictionary<string, CorrectionView> Corrections,
+    bool IsPicked
 );
 
 public sealed record ScanName(string Sha256, string Name);

@@ -21,6 +21,7 @@ public static class ScanEndpoints
         scans.MapPost("arrived", TakeArrived).InTurn().WithName("takeArrivedScans");
         scans.MapPost("stand-in", StandIn).InTurn().WithName("standInScan");
         scans.MapPut("{set:guid}/correction", Correct).WithName("correctScans");
+        scans.MapPut("{set:guid}/picked", Pick).WithName("pickPlaces");
         scans.MapPut("{set:guid}/taken-back", TakeBack).WithName("takeBackScans");
     }
 
@@ -59,6 +60,9 @@ public static class ScanEndpoints
 
     private static async Task<ScansAnswer> Correct(Guid id, Guid set, CorrectionEntry entry, ScanWork work, CancellationToken stop) =>
         (await work.CorrectAsync(id, set, entry, stop)).ToResult();
+
+    private static async Task<ScansAnswer> Pick(Guid id, Guid set, PickedEntry entry, ScanWork work, CancellationToken stop) =>
+        (await work.PickAsync(id, set, entry, stop)).ToResult();
 
     private static async Task<ScansAnswer> TakeBack(Guid id, Guid set, Units.TakenBackEntry entry, ScanWork work, CancellationToken stop) =>
         (await work.TakeBackAsync(id, set, entry.TakenBack, stop)).ToResult();

@@ -5,6 +5,7 @@ using Dentelle.Core.Measuring;
 using Dentelle.Core.Preparing;
 using Dentelle.Core.Scanning;
 using Dentelle.Data;
+using Dentelle.Geometry;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Dentelle.Web.Units;
@@ -131,6 +132,56 @@ public sealed class ScanWork(
         return await ShownAsync(unit, stop);
     }
 
+    /// <summary>Keeps places that were pointed at on both scans: by them they are laid onto each other.</summary>
+    public async Task<Answer<ScansView>> PickAsync(Guid unitId, Guid id, PickedEntry entry, CancellationToken stop)
+    {
+        if (await cases.UnitAsync(unitId, stop) is not { } unit)
+            return NoUnit;
+        if (entry.Pairs.Count is > 0 and < 3)
+            return new Problem("picked", "Three places on either scan say how they lie; point at three.");
+        if (!(await StandingAsync(id, "before", stop)).Is(out var before, out var problem))
+            return problem;
+        if (!(await StandingAsync(id, "after", stop)).Is(out var after, out problem))
+            return problem;
+        var kept = new List<double[]>();
+        foreach (var pair in entry.Pairs)
+        {
+            if (before.Scan(Place(pair.Before)) is not { } here || after.Scan(Place(pair.After)) is not { } there)
+                return new Problem("picked", "One of the places lies on neither scan. Point at the teeth themselves.");
+            kept.Add([there.X, there.Y, there.Z, here.X, here.Y, here.Z]);
+        }
+        await store.PickAsync(id, kept.Count == 0 ? null : JsonSerializer.Serialize(kept), stop);
+        return await ShownAsync(unit, stop);
+
+        static Vec3 Place(double[] at) => new(at[0], at[1], at[2]);
+    }
+
+    /// <summary>One of the scans by itself, "before" or "after".</summary>
+    public async Task<Answer<StandingScan>> StandingAsync(Guid id, string part, CancellationToken stop)
+    {
+        if (await store.SetAsync(id, stop) is not { } set || part is not ("before" or "after"))
+            return NoScans;
+        var sha256 = part == "before" ? set.Before : set.After;
+        var names = await store.FilesAsync([sha256], stop);
+        return await Task.Run(
+            () =>
+                intake.Read(sha256, names[sha256].Name).Is(out var scan, out var problem)
+                    ? inspections.Scans.Get((sha256, part), () => StandingScan.Of(scan))
+                    : (Answer<StandingScan>)problem,
+            stop
+        );
+    }
+
+    private static (Vec3 After, Vec3 Before)[]? PickedOf(ScanSetRow set) =>
+        set.Picked is { } kept
+            ?
+            [
+                .. JsonSerializer
+                    .Deserialize<double[][]>(kept)!
+                    .Select(pair => (new Vec3(pair[0], pair[1], pair[2]), new Vec3(pair[3], pair[4], pair[5]))),
+            ]
+            : null;
+
     private static IReadOnlyDictionary<string, CorrectionView> CorrectionsOf(ScanSetRow set) =>
         set.Corrections is { } kept
             ? JsonSerializer.Deserialize<Dictionary<string, CorrectionView>>(kept)!
@@ -176,7 +227,7 @@ public sealed class ScanWork(
                     own.Value.TurnDeg
                 )
             );
-        var key = string.Join('\n', [set.Before, set.After, set.Antagonist, set.Corrections, .. units.Select(views.KeyOf)]);
+        var key = string.Join('\n', [set.Before, set.After, set.Antagonist, set.Corrections, set.Picked, .. units.Select(views.KeyOf)]);
         return new Asked(set, units, key, (progress, cancel) => Task.Run(
                 () =>
                 {
@@ -188,6 +239,7 @@ public sealed class ScanWork(
                     var scans = new InspectedScans(read[0].Value!, read[1].Value!, read.ElementAtOrDefault(2)?.Value)
                     {
                         Corrections = corrections,
+                        Picked = PickedOf(set),
                     };
                     return Inspector.Measure(scans, planned, protocol, progress, cancel);
                 },
@@ -237,7 +289,8 @@ public sealed class ScanWork(
                     set.Antagonist is { } antagonist ? new(antagonist, names[antagonist].Name) : null,
                     names[set.Before].Simulated || names[set.After].Simulated,
                     set.At,
-                    CorrectionsOf(set)
+                    CorrectionsOf(set),
+                    set.Picked is not null
                 )),
             ],
             folder.Arrived(),

@@ -692,6 +692,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/units/{id}/scans/{set}/picked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pickPlaces"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units/{id}/scans/{set}/taken-back": {
         parameters: {
             query?: never;
@@ -1958,9 +1974,16 @@ export interface components {
             widthMm?: null | number;
             /**
              * Format: double
-             * @description Mean height over the gum's usual crest, negative under it.
+             * @description Mean height over the gum's crest, negative under it.
              */
             levelMm: number;
+            /**
+             * Format: double
+             * @description Half of the interval that holds a level in 95 of 100 cases: as sure as the crest is known.
+             */
+            levelPlusMinusMm: number;
+            /** @description Whether the scan before shows the crest; else it is that of the average tooth. */
+            gumSeen: boolean;
             segments: components["schemas"]["SegmentFigures"][];
             steps: components["schemas"]["StepFigures"][];
         };
@@ -2273,6 +2296,15 @@ export interface components {
              * @description Of each vertex of the drawn body how far it lies in shadow: 0 to 255.
              */
             hidden: string;
+        };
+        /** @description Places that both scans show, three pairs at least; none, to find how they lie by their shapes alone. */
+        PickedEntry: {
+            pairs: components["schemas"]["PickedPair"][];
+        };
+        /** @description One place, as both scans stand where they are shown by themselves. Millimetres. */
+        PickedPair: {
+            before: number[];
+            after: number[];
         };
         /** @description A finding that is there or not. */
         PlainFindingView: {
@@ -2791,6 +2823,8 @@ export interface components {
             corrections: {
                 [key: string]: components["schemas"]["CorrectionView"];
             };
+            /** @description Whether picked places say how the scans lie. */
+            isPicked: boolean;
         };
         ScanZoneView: {
             zone: string;
@@ -4727,6 +4761,33 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["CorrectionEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScansView"];
+                };
+            };
+        };
+    };
+    pickPlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                set: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PickedEntry"];
             };
         };
         responses: {

@@ -9,13 +9,15 @@
   import { route } from '../../router';
   import FindingPanel from './FindingPanel.svelte';
   import FindingsList from './FindingsList.svelte';
-  import { InspectState, stages } from './inspectState.svelte';
+  import { InspectState } from './inspectState.svelte';
   import Intake from './Intake.svelte';
   import PathPanel from './PathPanel.svelte';
   import RoomPanel from './RoomPanel.svelte';
+  import PickPlaces from './PickPlaces.svelte';
   import ScanPlate from './ScanPlate.svelte';
   import SectionPanel from './SectionPanel.svelte';
   import { asides, type Aside } from './asides';
+  import { stages } from './stages';
   import UnrolledMargin from './UnrolledMargin.svelte';
   import ZonesPanel from './ZonesPanel.svelte';
 
@@ -23,6 +25,7 @@
   const scanned = $derived(new InspectState(id));
   let aside = $state<Aside>('finding');
   let plate = $state<ScanPlate>();
+  let picking = $state(false);
   let intake = $state(dropped.files.length > 0);
   let coming = $state.raw<readonly File[]>(dropped.take());
 
@@ -98,6 +101,15 @@
           onbegun={() => (intake = false)}
         />
       </div>
+    {:else if picking && !tooth && !scanned.busy}
+      <PickPlaces
+        setId={scanned.setId}
+        onclose={() => (picking = false)}
+        onpicked={(pairs) => {
+          picking = false;
+          void scanned.pick(pairs);
+        }}
+      />
     {:else if tooth && scanned.setId}
       <div class="flex min-h-0 min-w-0 flex-col">
         <ScanPlate bind:this={plate} {scanned} {tooth} setId={scanned.setId} {aside} />
@@ -154,6 +166,7 @@
         {:else}
           <p class="border-l-4 border-critical pl-4" role="alert">{scanned.refused ?? 'Nothing was measured.'}</p>
           <div class="flex gap-3">
+            {#if scanned.canPick}<Button onclick={() => (picking = true)}>Pick three places</Button>{/if}
             <Button onclick={() => scanned.look(scanned.setId)}>Measure again</Button>
             <Button onclick={() => (intake = true)}>Other scans</Button>
           </div>

@@ -10,15 +10,6 @@ export type ScanFile = Schemas['ScanFileView'];
 type Correction = Schemas['CorrectionView'];
 type News = Schemas['InspectionNewsView'];
 
-/** What is under way, in words; stages follow each other. */
-export const stages: Record<Schemas['InspectionStage'], string> = {
-  reading: 'Reading the files',
-  aligning: 'Laying the scans onto each other',
-  finding: 'Finding what was cut',
-  framing: 'Finding how the tooth stands',
-  measuring: 'Measuring',
-};
-
 /** What was scanned of a unit, and what it shows. */
 export class InspectState {
   unit = $state.raw<Unit | null>(null);
@@ -29,6 +20,8 @@ export class InspectState {
   stage = $state<Schemas['InspectionStage'] | null>(null);
   /** Why they could not be measured. */
   refused = $state<string | null>(null);
+  /** Whether places that both scans show would help. */
+  canPick = $state(false);
   teeth = $state.raw<Tooth[]>([]);
   whole = $state.raw<Schemas['InspectionView'] | null>(null);
   toothCode = $state<string | null>(null);
@@ -89,6 +82,7 @@ export class InspectState {
     this.#watch?.abort();
     this.setId = setId;
     this.refused = this.stage = this.whole = null;
+    this.canPick = false;
     this.#stale = again;
     if (!again) {
       this.teeth = [];
@@ -226,6 +220,21 @@ export class InspectState {
     undo.add(words, () => put(before));
   }
 
+  /** Lays the scans onto each other by places that both show; none: by their shapes alone again. */
+  async pick(pairs: Schemas['PickedPair'][]): Promise<void> {
+    const { setId } = this;
+    if (!setId) return;
+    const params = { path: { id: this.unitId, set: setId } };
+    const scans = await attempt(
+      answer(api.PUT('/api/units/{id}/scans/{set}/picked', { params, body: { pairs } })),
+      'scans',
+    );
+    if (!scans) return;
+    this.scans = scans;
+    this.look(setId);
+    if (pairs.length > 0) undo.add('the picked places', () => this.pick([]));
+  }
+
   /** Enters what the scan shows as readings of the unit. */
   async enterReadings(): Promise<void> {
     const { setId, tooth } = this;
@@ -261,8 +270,10 @@ export class InspectState {
   }
 
   #take({ stage, measured, done, problem }: News): void {
-    if (problem) this.refused = problem.sentence;
-    else if (done) this.whole = done;
+    if (problem) {
+      this.refused = problem.sentence;
+      this.canPick = problem.code === 'scans-differ' || problem.code === 'scans-ambiguous';
+    } else if (done) this.whole = done;
     else if (measured) {
       this.teeth = this.#stale ? [measured] : [...this.teeth, measured];
       this.#stale = false;
