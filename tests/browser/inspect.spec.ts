@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { copyFileSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { begin, expect, test } from './practice';
 
@@ -146,4 +146,44 @@ test('files dropped on a unit go to Inspect; the wrong way round they are told s
   await expect(page.getByText(/the wrong way round/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Other scans' }).last().click();
   await expect(page.getByText('Measured before')).toBeVisible();
+});
+
+test('scans that do not fit are refused; three places are picked on each, by pointer and by keys, and taken back by undo', async ({
+  page,
+}) => {
+  // Before of one jaw, after of the other: no places help, and that is said again.
+  const of = (part: string) =>
+    join(
+      scanner,
+      readdirSync(scanner).find((name) => name.endsWith(`-${part}.stl`))!,
+    );
+  for (const [part, from] of [
+    ['before', 'before'],
+    ['after', 'antagonist'],
+  ] as const)
+    copyFileSync(of(from), join(scanner, `jaws-${part}.stl`));
+  await begin(page, '46 crown zirconia');
+  await page.keyboard.press('c');
+  const jaws = page.getByRole('listitem').filter({ hasText: 'jaws' });
+  await jaws.getByRole('button', { name: 'Measure these' }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Pick three places' }).click({ timeout: 60_000 });
+  const together = page.getByRole('button', { name: 'Lay them together' });
+  const scans = [page.locator('canvas').first(), page.locator('canvas').nth(1)];
+  for (const scan of scans) await expect(scan).toHaveAttribute('data-bodies', '1', { timeout: 30_000 });
+  for (const share of [0.35, 0.65]) {
+    for (const scan of scans) {
+      const { width, height } = (await scan.boundingBox())!;
+      await scan.click({ position: { x: share * width, y: 0.5 * height } });
+    }
+  }
+  await expect(page.getByText('Point at place 3 on the scan before')).toBeVisible();
+  await expect(together).toBeDisabled();
+  for (const scan of scans) {
+    await scan.focus();
+    await page.keyboard.press('Enter');
+  }
+  await together.click();
+  await expect(page.getByRole('alert').filter({ hasText: 'does not fit' })).toBeVisible({ timeout: 60_000 });
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Pick three places' })).toBeVisible({ timeout: 60_000 });
 });

@@ -28,7 +28,7 @@ public static class MeasureTable
         foreach (var segment in document.Margin?.Segments ?? [])
         {
             Row("margin width", segment.Segment, segment.WidthMm, "mm", segment.PlannedWidthMm);
-            Row("margin level", segment.Segment, segment.LevelMm, "mm", segment.PlannedLevelMm);
+            Row("margin level", segment.Segment, segment.LevelMm, "mm", segment.PlannedLevelMm, document.Margin!.LevelUncertaintyMm);
             Row("lip", segment.Segment, segment.LipMm, "mm");
         }
         foreach (var edge in document.Edges ?? [])

@@ -75,13 +75,13 @@ public sealed record SideFigures(string Side, double? LeanDeg, double Uncertaint
 
 /// <param name="WidthMm">In the middle of all places over which a straight wall stands.</param>
 /// <param name="LevelMm">Mean height over the gum's crest, negative under it.</param>
-/// <param name="LevelPlusMinusMm">Half of the interval that holds a level in 95 of 100 cases: as sure as the crest is known.</param>
+/// <param name="LevelUncertaintyMm">Half of the interval that holds a level in 95 of 100 cases: as sure as the crest is known.</param>
 /// <param name="GumSeen">Whether the scan before shows the crest; else it is that of the average tooth.</param>
 public sealed record MarginFigures(
     double LengthMm,
     double? WidthMm,
     double LevelMm,
-    double LevelPlusMinusMm,
+    double LevelUncertaintyMm,
     bool GumSeen,
     IReadOnlyList<SegmentFigures> Segments,
     IReadOnlyList<StepFigures> Steps

@@ -59,6 +59,8 @@ public sealed class InspectionViews(CaseStore cases, UnitViews views, ProtocolSh
             Findings = [.. findings.Select(finding => Of(tooth, finding))],
             Zones = [.. Zones(tooth, findings, Hand(unit, plan))],
             Margin = tooth.Margin is { } margin ? [.. margin.Places.Select(place => Of(tooth, place))] : [],
+            GumSeen = tooth.Margin?.Gum.IsSeen ?? false,
+            LevelUncertaintyMm = Math.Round(ScanJudge.Sure * (tooth.Margin?.Gum.Doubt ?? 0), 2),
             Points =
             [
                 .. FivePoints

@@ -189,6 +189,12 @@ public sealed record MeasuredToothView
     /// <summary>The finish line unrolled; empty where none was traced.</summary>
     public required IReadOnlyList<MarginPlaceView> Margin { get; init; }
 
+    /// <summary>Whether levels are counted from gum that the scan shows; else from the average tooth's.</summary>
+    public required bool GumSeen { get; init; }
+
+    /// <summary>Half of the interval in which a level lies 95 times in 100.</summary>
+    public required double LevelUncertaintyMm { get; init; }
+
     public required IReadOnlyList<PointCheckView> Points { get; init; }
 
     /// <summary>All that was measured, as in files; places in the tooth's own frame.</summary>

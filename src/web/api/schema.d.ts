@@ -1981,7 +1981,7 @@ export interface components {
              * Format: double
              * @description Half of the interval that holds a level in 95 of 100 cases: as sure as the crest is known.
              */
-            levelPlusMinusMm: number;
+            levelUncertaintyMm: number;
             /** @description Whether the scan before shows the crest; else it is that of the average tooth. */
             gumSeen: boolean;
             segments: components["schemas"]["SegmentFigures"][];
@@ -2118,6 +2118,13 @@ export interface components {
             zones: components["schemas"]["ScanZoneView"][];
             /** @description The finish line unrolled; empty where none was traced. */
             margin: components["schemas"]["MarginPlaceView"][];
+            /** @description Whether levels are counted from gum that the scan shows; else from the average tooth's. */
+            gumSeen: boolean;
+            /**
+             * Format: double
+             * @description Half of the interval in which a level lies 95 times in 100.
+             */
+            levelUncertaintyMm: number;
             points: components["schemas"]["PointCheckView"][];
             /** @description All that was measured, as in files; places in the tooth's own frame. */
             document: components["schemas"]["MeasureDocument"];

@@ -152,7 +152,8 @@
       <text x="20" y="16" class="title">Margin, unrolled</text>
       {#if width > 560}
         <text x="150" y="16" class="caption"
-          >level above the gum and width of the shelf · height {Math.round((scale * length) / across)} times length</text
+          >level above {tooth.gumSeen ? 'the gum' : 'the average tooth’s gum'} ± {mm(tooth.levelUncertaintyMm)}, width
+          of the shelf · height {Math.round((scale * length) / across)} times length</text
         >
       {/if}
       {#each stations as station, i (i)}
