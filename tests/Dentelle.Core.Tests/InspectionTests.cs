@@ -1,3 +1,4 @@
+using Dentelle.Core.Exchange;
 using Dentelle.Core.Inspecting;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Preparing;
@@ -117,6 +118,11 @@ public class InspectionTests(ITestOutputHelper output)
             tooth = Inspector.One(planned, new SeenSurface(before), after, still, ToothFrame.Given, Shipped.Protocol, default);
         Assert.Empty(ScanJudge.Of(tooth, Shipped.Protocol));
         Assert.True(tooth.Preparation.Plan.Cavity is not null || tooth.Depths.Count >= 3);
+        // Of the average tooth's enamel the scan leaves what the plan does.
+        var enamel = MeasureDocument.From(tooth, Shipped.Protocol, [], null).Enamel!;
+        foreach (var (third, asked) in enamel.Zip(planned.Plan.Enamel?.Thirds ?? []))
+            Assert.Equal(asked.Left.Value, third.LeftMm, 0.06);
+        Assert.Equal(planned.Plan.Enamel is null ? 0 : 3, enamel.Count);
         if (tooth.Cavity is not { } cavity)
             return;
         var opens = planned.Plan.Cavity!.Divergence;

@@ -46,6 +46,9 @@ public sealed record MeasureDocument(
     /// <summary>Of a front tooth's blade, half a millimetre under its edge.</summary>
     public double? EdgeWidthMm { get; init; }
 
+    /// <summary>What a veneer leaves of each facial third's enamel, against averages; none for other restorations.</summary>
+    public IReadOnlyList<EnamelFigures>? Enamel { get; init; }
+
     /// <summary>An inlay's walls.</summary>
     public CavityFigures? Cavity { get; init; }
 
@@ -146,6 +149,17 @@ public sealed record MeasureDocument(
                     )),
             ],
             EdgeWidthMm = Heights.EdgeWidth(tooth) is { } blade ? Round(blade) : null,
+            Enamel =
+            [
+                .. EnamelLeft
+                    .All(tooth)
+                    .Select(third => new EnamelFigures(
+                        third.Depth.Zone.Name,
+                        Round(third.Average),
+                        Round(third.Left),
+                        Round(ScanJudge.DoubtOf(third.Depth).Value)
+                    )),
+            ],
             Cavity = tooth.Cavity is { } cavity ? new CavityFigures(Rounded(cavity.FacialOpens), Rounded(cavity.LingualOpens)) : null,
             Ridges = [.. Heights.Ridges(tooth).Select(ridge => new RidgeFigures(Kebab.Of(ridge.Side), Round(ridge.Under)))],
             Sliding = sliding is null

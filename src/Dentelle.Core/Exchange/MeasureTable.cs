@@ -45,6 +45,8 @@ public static class MeasureTable
         }
         if (document.EdgeWidthMm is { } blade)
             Row("edge width", "edge", blade, "mm");
+        foreach (var third in document.Enamel ?? [])
+            Row("enamel left of the average", third.Zone, third.LeftMm, "mm", third.AverageMm, third.UncertaintyMm);
         if (document.Cavity is { } cavity)
         {
             Row("wall opens", "facial", cavity.FacialOpensDeg, "deg");

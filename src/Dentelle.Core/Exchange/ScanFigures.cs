@@ -73,6 +73,10 @@ public sealed record SideFigures(string Side, double? LeanDeg, double Uncertaint
         );
 }
 
+/// <param name="AverageMm">Of an average tooth before cutting.</param>
+/// <param name="LeftMm">0 where dentine lies open on an average tooth.</param>
+public sealed record EnamelFigures(string Zone, double AverageMm, double LeftMm, double UncertaintyMm);
+
 /// <param name="WidthMm">In the middle of all places over which a straight wall stands.</param>
 /// <param name="LevelMm">Mean height over the gum's crest, negative under it.</param>
 /// <param name="LevelUncertaintyMm">Half of the interval that holds a level in 95 of 100 cases: as sure as the crest is known.</param>

@@ -56,10 +56,10 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
             .Where(one => one.Off is not null)
             .Select(one => (one.Angle, Off: one.Off!.Value))
             .ToArray();
-        if (found.Length < LeastProfiles)
+        if (found.Length < LeastProfiles || Evened(found) is not var (terms, left))
             return Given with { Doubt = Unseen };
-        var (terms, left) = Evened(found);
-        return new GumLine(terms, Math.Sqrt((Seen * Seen) + (left * left * 4 / found.Length)), true);
+        // Gum goes up and down by itself, too: what single places are off the evened line is not known elsewhere.
+        return new GumLine(terms, Math.Sqrt((Seen * Seen) + (left * left)), true);
     }
 
     private static double Angle(int profile) => 2 * Math.PI * profile / Profiles;
@@ -168,8 +168,8 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
         double[] Line(double height) => [1, height, at is { } bend ? Math.Max(0, bend - height) : 0];
     }
 
-    /// <summary>A line round the tooth through most of the places, and how far they are off it.</summary>
-    private static (double[] Terms, double Left) Evened((double Angle, double Off)[] found)
+    /// <summary>A line round the tooth through most of the places, and how far they are off it; null where they agree on none.</summary>
+    private static (double[] Terms, double Left)? Evened((double Angle, double Off)[] found)
     {
         var limit = Sought;
         for (var round = 0; ; round++)
@@ -182,6 +182,8 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
             var terms = system.Solve();
             var left = found.Select(one => one.Off - Row(one.Angle).Zip(terms, (a, b) => a * b).Sum()).ToArray();
             var spread = Ranks.OverMedian * Ranks.Middle(left.Select(Math.Abs));
+            if (found.Length < LeastProfiles / 2)
+                return null;
             if (round == 4)
                 return (terms, spread);
             limit = Math.Max(0.15, 2.5 * spread);

@@ -1522,6 +1522,21 @@ export interface components {
             source: string;
             standing: components["schemas"]["Standing"];
         };
+        EnamelFigures: {
+            zone: string;
+            /**
+             * Format: double
+             * @description Of an average tooth before cutting.
+             */
+            averageMm: number;
+            /**
+             * Format: double
+             * @description 0 where dentine lies open on an average tooth.
+             */
+            leftMm: number;
+            /** Format: double */
+            uncertaintyMm: number;
+        };
         EnamelThirdDocument: {
             zone: components["schemas"]["ZoneKind"];
             /** Format: double */
@@ -2072,6 +2087,8 @@ export interface components {
              * @description Of a front tooth's blade, half a millimetre under its edge.
              */
             edgeWidthMm?: null | number;
+            /** @description What a veneer leaves of each facial third's enamel, against averages; none for other restorations. */
+            enamel?: null | components["schemas"]["EnamelFigures"][];
             cavity?: null | components["schemas"]["CavityFigures"];
             /** @description How far the cut ridges lie under the neighbours'. */
             ridges?: null | components["schemas"]["RidgeFigures"][];

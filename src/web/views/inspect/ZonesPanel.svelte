@@ -80,6 +80,16 @@
         ></tr
       >
     {/each}
+    {#each figures.enamel ?? [] as third (third.zone)}
+      <tr class="border-t border-hairline"
+        ><td class="py-1">Enamel left, {plain(third.zone)}</td><td class="measure text-right text-[15px]"
+          >{mm(Math.round(third.leftMm * 20) / 20)} of {mm(third.averageMm)}</td
+        ></tr
+      >
+    {/each}
+    {#if (figures.enamel ?? []).length > 0}
+      <tr><td class="pb-1 text-soft" colspan="2">of an average tooth’s enamel, never this one’s</td></tr>
+    {/if}
     {#each figures.gaps ?? [] as gap (gap.side)}
       <tr class="border-t border-hairline"
         ><td class="py-1">Gap, {gap.side} neighbour</td><td class="measure text-right text-[15px]"
