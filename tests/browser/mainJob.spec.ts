@@ -110,7 +110,7 @@ test('material, school, build-out and margin level redraw the plate and say why'
     .getByRole('button', { name: /lingual$/ })
     .last()
     .click();
-  for (let i = 0; i < 40; i++) await page.getByRole('button', { name: 'Margin over gum more' }).click();
+  for (let i = 0; i < 36; i++) await page.getByRole('button', { name: 'Margin over gum more' }).click();
   await expect(page.getByRole('alert').filter({ hasText: /leaves no wall|outside/ })).toBeVisible();
   await expect(page.getByRole('navigation', { name: 'Zones' })).toBeVisible();
 });

@@ -35,11 +35,7 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
     internal static readonly GumLine Given = new([0, 0, 0, 0, 0], 0, false);
 
     /// <summary>How much higher than on the average tooth the crest is in a direction.</summary>
-    internal double Off(double angle)
-    {
-        var row = Row(angle);
-        return Enumerable.Range(0, row.Length).Sum(k => row[k] * Terms[k]);
-    }
+    internal double Off(double angle) => Sum(Row(angle), Terms);
 
     /// <param name="crest">Height of the crest on the form by direction, in the tooth's own frame.</param>
     internal static GumLine Of(SeenSurface before, ToothFrame frame, PresentTooth present, Func<double, double> crest)
@@ -61,6 +57,8 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
         // Gum goes up and down by itself, too: what single places are off the evened line is not known elsewhere.
         return new GumLine(terms, Math.Sqrt((Seen * Seen) + (left * left)), true);
     }
+
+    private static double Sum(double[] row, IReadOnlyList<double> terms) => row.Zip(terms, (a, b) => a * b).Sum();
 
     private static double Angle(int profile) => 2 * Math.PI * profile / Profiles;
 
@@ -154,7 +152,9 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
         return best < gain * straight ? at : null;
     }
 
-    /// <summary>What is left of a profile over two straight lines that meet at a height, as a mean square; over one line for none.</summary>
+    /// <summary>
+    /// What is left of a profile over two straight lines that meet at a height, as a mean square; over one line for none.
+    /// </summary>
     private static double Left(List<(double Height, double Off)> profile, double? at, out double slope)
     {
         var system = new LeastSquares(3);
@@ -163,7 +163,7 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
         system.Hold(2, 0, 1e-9);
         var x = system.Solve();
         slope = x[2];
-        return profile.Average(one => Math.Pow(one.Off - Line(one.Height).Zip(x, (a, b) => a * b).Sum(), 2));
+        return profile.Average(one => Math.Pow(one.Off - Sum(Line(one.Height), x), 2));
 
         double[] Line(double height) => [1, height, at is { } bend ? Math.Max(0, bend - height) : 0];
     }
@@ -180,7 +180,7 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
             for (var k = 0; k < 5; k++)
                 system.Hold(k, 0, 0.5);
             var terms = system.Solve();
-            var left = found.Select(one => one.Off - Row(one.Angle).Zip(terms, (a, b) => a * b).Sum()).ToArray();
+            var left = found.Select(one => one.Off - Sum(Row(one.Angle), terms)).ToArray();
             var spread = Ranks.OverMedian * Ranks.Middle(left.Select(Math.Abs));
             if (found.Length < LeastProfiles / 2)
                 return null;

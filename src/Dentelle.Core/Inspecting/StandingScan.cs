@@ -20,9 +20,10 @@ public sealed class StandingScan
     private const double Error = 0.03;
 
     private readonly Rigid upright;
-    private readonly MeshTree tree;
+    private readonly MeshTree drawn;
 
-    private StandingScan(Rigid upright, MeshTree tree, RoundFigure figure) => (this.upright, this.tree, Figure) = (upright, tree, figure);
+    private StandingScan(Rigid upright, MeshTree drawn, RoundFigure figure) =>
+        (this.upright, this.drawn, Figure) = (upright, drawn, figure);
 
     public RoundFigure Figure { get; }
 
@@ -30,31 +31,31 @@ public sealed class StandingScan
     {
         var standing = Upright(scan.Surface);
         var seen = scan.Surface.Where(i => i < scan.Seen).Moved(standing);
-        var drawn = new MeshTree(Simplification.Of(seen, Triangles, Error, cancel: cancel));
-        var none = new float[drawn.Mesh.Positions.Length];
+        var tree = new MeshTree(Simplification.Of(seen, Triangles, Error, cancel: cancel));
+        var none = new float[tree.Mesh.Positions.Length];
         var figure = new RoundFigure(
             [
                 new(
                     "prepared",
-                    drawn.Mesh,
-                    [.. RoundBaker.Values(SurfaceLook.Of(drawn, Rays, cancel)), new("_REMOVED", none), new("_HIDDEN", none)]
+                    tree.Mesh,
+                    [.. RoundBaker.Values(SurfaceLook.Of(tree, Rays, cancel)), new("_REMOVED", none), new("_HIDDEN", none)]
                 ),
             ],
             [],
             Error
         );
-        return new StandingScan(standing, new MeshTree(scan.Surface), figure);
+        return new StandingScan(standing, tree, figure);
     }
 
     /// <summary>A place of the scan where it is shown.</summary>
-    public Vec3 Shown(Vec3 scan) => upright.Apply(scan);
+    internal Vec3 Shown(Vec3 scan) => upright.Apply(scan);
 
     /// <summary>The place of the scan under a place that was pointed at; null where there is none.</summary>
     public Vec3? Scan(Vec3 shown)
     {
         const double near = 0.5;
-        var place = tree.Closest(upright.Inverse.Apply(shown), near);
-        return place.IsFound ? place.Place : null;
+        var place = drawn.Closest(shown, near);
+        return place.IsFound ? upright.Inverse.Apply(place.Place) : null;
     }
 
     private static Rigid Upright(Mesh mesh)

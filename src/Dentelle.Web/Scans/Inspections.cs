@@ -43,6 +43,9 @@ public sealed class Inspections
     /// <summary>Files as they were read, by digest.</summary>
     public Shelf Scans { get; } = new(MostScans);
 
+    /// <summary>Scans as they are shown by themselves, by digest.</summary>
+    public Shelf Standing { get; } = new(MostScans);
+
     /// <summary>The news of an inspection from its beginning, the last one its outcome.</summary>
     /// <param name="key">All that it follows from.</param>
     /// <param name="work">Does it, where nobody is at it yet.</param>

@@ -94,7 +94,6 @@ public sealed record PickedPair([property: Length(3, 3)] double[] Before, [prope
 
 /// <param name="Teeth">Measured from it, ISO codes.</param>
 /// <param name="Corrections">What was put right by hand, by tooth.</param>
-/// <param name="IsPicked">Whether picked places say how the scans lie.</param>
 public sealed record ScanSetView(
     Guid Id,
     IReadOnlyList<string> Teeth,
@@ -103,8 +102,7 @@ public sealed record ScanSetView(
     ScanName? Antagonist,
     bool Simulated,
     DateTime At,
-    IReadOnlyDictionary<string, CorrectionView> Corrections,
-    bool IsPicked
+    IReadOnlyDictionary<string, CorrectionView> Corrections
 );
 
 public sealed record ScanName(string Sha256, string Name);

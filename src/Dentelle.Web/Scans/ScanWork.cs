@@ -166,7 +166,7 @@ public sealed class ScanWork(
         return await Task.Run(
             () =>
                 intake.Read(sha256, names[sha256].Name).Is(out var scan, out var problem)
-                    ? inspections.Scans.Get((sha256, part), () => StandingScan.Of(scan))
+                    ? inspections.Standing.Get(sha256, () => StandingScan.Of(scan))
                     : (Answer<StandingScan>)problem,
             stop
         );
@@ -289,8 +289,7 @@ public sealed class ScanWork(
                     set.Antagonist is { } antagonist ? new(antagonist, names[antagonist].Name) : null,
                     names[set.Before].Simulated || names[set.After].Simulated,
                     set.At,
-                    CorrectionsOf(set),
-                    set.Picked is not null
+                    CorrectionsOf(set)
                 )),
             ],
             folder.Arrived(),

@@ -2847,8 +2847,6 @@ export interface components {
             corrections: {
                 [key: string]: components["schemas"]["CorrectionView"];
             };
-            /** @description Whether picked places say how the scans lie. */
-            isPicked: boolean;
         };
         ScanZoneView: {
             zone: string;

@@ -25,6 +25,10 @@
   round.share = 0;
   round.present = 'outline';
   let plate = $state.raw<Plate>();
+  const label = $derived(
+    `The scan ${part} by itself: point at a place, or turn it with shift and the arrow keys and press Enter ` +
+      'for what lies in the middle',
+  );
   let aimed = $state(false);
 
   function pick({ x, y }: { x: number; y: number }, { engine, scene, look, view }: Plate) {
@@ -49,7 +53,6 @@
     role="group"
     aria-label="Places picked on the scan {part}"
   >
-    <text x="22" y="30" class="title">{part}</text>
     {#if aimed}
       <path d="M{view.width / 2 - 9} {view.height / 2}h18M{view.width / 2} {view.height / 2 - 9}v18" class="aim" />
     {/if}
@@ -68,11 +71,12 @@
   onfocusin={({ target }) => (aimed = (target as Element).matches(':focus-visible'))}
   onfocusout={() => (aimed = false)}
 >
+  <h3 class="absolute top-3 left-[22px] z-10 text-[19px]">{part}</h3>
   <RoundCanvas
     address="/api/scans/{setId}/parts/{part}/round.glb"
     whole
     {round}
-    label="The scan {part} by itself: point at a place, or turn it with shift and the arrow keys and press Enter for what lies in the middle"
+    {label}
     room={{ x: 24, top: 48, bottom: 24 }}
     onpick={pick}
     {overlay}
@@ -81,10 +85,6 @@
 </div>
 
 <style>
-  .title {
-    font: 400 19px var(--font-plate);
-    fill: var(--ink);
-  }
   .aim {
     stroke: var(--ink);
     stroke-width: 1.2;
