@@ -2,6 +2,7 @@
   import Button from 'flowbite-svelte/Button.svelte';
   import Choice from '../../../parts/Choice.svelte';
   import Field from '../../../parts/Field.svelte';
+  import { steady } from '../../../parts/steady';
   import { inPlace } from '../../../parts/theme';
   import type { Unit } from '../../../api/client';
   import ToothName from '../../../parts/ToothName.svelte';
@@ -30,7 +31,7 @@
   const found = $derived(foundWords(unitState.inputs));
 </script>
 
-<aside class="min-h-0 overflow-y-auto border-r border-hairline px-4 py-3" aria-label="Case">
+<aside class="min-h-0 overflow-y-auto border-r border-hairline px-4 py-3" aria-label="Case" use:steady>
   <p class="quiet">
     <a class="inline-block min-h-[26px] hover:text-plum" href="/case/{unit.case.id}">case {unit.case.number}</a>
   </p>

@@ -10,6 +10,7 @@
   import PointPanel from './PointPanel.svelte';
   import RangeBar from './RangeBar.svelte';
   import ReasonList from './ReasonList.svelte';
+  import { steady } from '../../../parts/steady';
   import Stepper from '../../../parts/Stepper.svelte';
   import UnitFacts from './UnitFacts.svelte';
   import type { UnitState } from '../unitState.svelte';
@@ -42,7 +43,7 @@
   }
 </script>
 
-<aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-4" aria-label="Zone">
+<aside class="min-h-0 overflow-y-auto border-l border-hairline bg-leaf px-5 py-4" aria-label="Zone" use:steady>
   {#if unit.keptOtherwise}<KeptOtherwise {unitState} kept={unit.keptOtherwise} />{/if}
   {#if unitState.point}
     <PointPanel {unitState} {unit} point={unitState.point} />
