@@ -26,7 +26,12 @@ export function steady(panel: HTMLElement) {
   }
 
   function keep() {
-    if (!control?.isConnected || Math.abs(off()) < 0.5) return;
+    if (control && !control.isConnected) {
+      // Drawn anew by an answer: the same by its name.
+      const name = control.getAttribute('aria-label');
+      control = name === null ? null : panel.querySelector(`[aria-label="${CSS.escape(name)}"]`);
+    }
+    if (!control || Math.abs(off()) < 0.5) return;
     const more = parseFloat(panel.style.paddingTop || `${above}`) - above;
     if (off() > 0 && more > 0) pad(more - off());
     panel.scrollTop += off();
