@@ -92,6 +92,7 @@ public class CautionTests
                 Bridges = Shipped.Protocol.Bridges with { TiltMostDeg = new(10, "P", Standing.Assumed) },
             },
         },
+        Found("abutment-round-the-corner", "13x15 bridge zirconia", new() { FacialTiltDeg = 4 }, Findings.None),
         Found("abutment-undercut", "35x37 bridge metal-ceramic", new() { TiltDeg = -40 }, new() { TiltDeg = -2 }),
         new("root-surface", "33xxx37 bridge metal-ceramic", As, As) { Other = "35x37 bridge metal-ceramic" },
         new("span-bends", "34xx37 bridge metal-ceramic", As, As) { Other = "35x37 bridge metal-ceramic" },

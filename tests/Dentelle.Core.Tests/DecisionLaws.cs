@@ -2,6 +2,7 @@ using CsCheck;
 using Dentelle.Core.Planning;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Sequencing;
+using Dentelle.Geometry;
 
 namespace Dentelle.Core.Tests;
 
@@ -31,13 +32,47 @@ public class DecisionLaws
                 iter: 200
             );
 
-    private static Answer<Plan> Leaning(ToothCode tooth, double tilt) =>
+    [Fact(DisplayName = "Where abutments lean across the arch too, the path leaves its line, and no other direction asks less of the worst")]
+    public void Shared_path_in_space() =>
+        Gen.Select(Gen.Int[-18, 18].Array[2, 3], Gen.Int[-18, 18].Array[3], Gen.Int[1, 4])
+            .Sample(
+                (along, across, quadrant) =>
+                {
+                    var toward = quadrant is 1 or 4 ? 1 : -1;
+                    var bridge = BridgePlanner.Make(
+                        [.. along.Select((tilt, i) => Shipped.Need(Leaning(ToothCode.Of(quadrant, 4 + i), tilt, across[i])))],
+                        Shipped.Protocol
+                    );
+                    Vec3[] axes = [.. along.Select((tilt, i) => Direction(toward * tilt, across[i]))];
+                    double Worst(Vec3 path) => axes.Max(path.AngleTo);
+                    // Every direction of a grid of one degree, tried.
+                    var tried = Enumerable.Range(-20, 41).SelectMany(x => Enumerable.Range(-20, 41).Select(y => Worst(Direction(x, y)))).Min();
+                    Assert.InRange(Worst(bridge.Path), tried - 1, tried + 1e-6);
+                    foreach (var abutment in bridge.Abutments)
+                    {
+                        var axis = axes[abutment.Tooth.Position - 4];
+                        Assert.Equal(axis.AngleTo(bridge.Path), abutment.FromPathDeg, 0.002);
+                        Assert.Equal(abutment.FromPathDeg, abutment.Path.AngleTo(Vec3.UnitZ), 0.002);
+                        // A wall leans out of its own axis by what the path leans to its side; the other gives as much.
+                        Assert.Equal(abutment.Toc, abutment.FirstWallDeg + abutment.LastWallDeg, 0.002);
+                        Assert.Equal(abutment.Toc, abutment.FacialWallDeg + abutment.LingualWallDeg, 0.002);
+                        if (Math.Abs(abutment.Path.Y) > 1e-3)
+                            Assert.Equal(abutment.Path.Y > 0, abutment.FacialWallDeg < abutment.LingualWallDeg);
+                    }
+
+                    static Vec3 Direction(double x, double y) =>
+                        new Vec3(Math.Tan(double.DegreesToRadians(x)), Math.Tan(double.DegreesToRadians(y)), 1).Unit;
+                },
+                iter: 60
+            );
+
+    private static Answer<Plan> Leaning(ToothCode tooth, double tilt, double facial = 0) =>
         Exchange.PlannedUnit.PlanOnly(
             tooth,
             new()
             {
                 Material = Material.Metal,
-                Findings = new Findings { TiltDeg = tilt },
+                Findings = new Findings { TiltDeg = tilt, FacialTiltDeg = facial },
             },
             Shipped.Handbook
         );

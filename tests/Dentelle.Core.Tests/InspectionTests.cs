@@ -62,6 +62,7 @@ public class InspectionTests(ITestOutputHelper output)
     )]
     [InlineData("crown zirconia")]
     [InlineData("crown lithium disilicate")]
+    [InlineData("crown metal")]
     public void Closed_loop(string crown)
     {
         foreach (var kind in Kinds)
@@ -95,11 +96,19 @@ public class InspectionTests(ITestOutputHelper output)
             var gone = before.Surface.Volume - after.Volume;
             Assert.InRange(tooth.RemovedVolume, 0.97 * gone, 1.01 * gone);
             Assert.Empty(ScanJudge.Of(tooth, Shipped.Protocol));
+            // The section tells the design that was drawn, by its rounding alone.
+            foreach (var (segment, shape) in margin.Segments.Where(one => one.Shape is not null).Select(one => (one, one.Shape!)))
+            {
+                var piece = planned.Plan.Margin.At(segment.Segment);
+                output.WriteLine($"    {segment.Segment} {piece.Design}: {shape.Design} {shape.Radius:0.00} {shape.Slope:0}° {shape.Left:0.000}");
+                Assert.Equal(piece.Design, shape.Design);
+            }
         }
     }
 
-    [Theory(DisplayName = "Inlays, onlays and veneers as planned raise no finding, drawn or scanned; an inlay's walls open as planned")]
-    [InlineData("36 inlay", false)]
+    [Theory(DisplayName = "Inlays, onlays and veneers as planned raise no finding, drawn or scanned; a cavity's depths, isthmus and walls are as planned")]
+    [InlineData("36 inlay boxes", false)]
+    [InlineData("25 inlay gold box distal", true)]
     [InlineData("46 onlay", true)]
     [InlineData("21 veneer butt", false)]
     public void Other_restorations(string line, bool scanned)
@@ -125,7 +134,21 @@ public class InspectionTests(ITestOutputHelper output)
         Assert.Equal(planned.Plan.Enamel is null ? 0 : 3, enamel.Count);
         if (tooth.Cavity is not { } cavity)
             return;
-        var opens = planned.Plan.Cavity!.Divergence;
+        // Straight down from the groove and the ridge, and in from the side: as the plan counts them.
+        foreach (var depth in tooth.Depths.Where(depth => depth.Zone.Kind.IsBox() || depth.Zone.Kind == ZoneKind.Groove))
+        {
+            var outcome = planned.Outcomes.First(one => one.Zone == depth.Zone);
+            output.WriteLine($"{line}: {depth.Zone.Name} {depth.Usual:0.000} of {outcome.Usual.Value:0.000}");
+            var asked = outcome.IsMeasured ? outcome.Usual : outcome.Planned;
+            Assert.Equal(asked.Value, depth.Usual, scanned ? 0.15 : 0.06);
+        }
+        Assert.Equal(planned.Plan.Cavity!.Boxes.Count(), cavity.Boxes.Count);
+        Assert.All(cavity.Boxes, box => Assert.InRange(box.Lip, 0, 0.1));
+        if (planned.Plan.Cavity.Covered.Any())
+            return;
+        output.WriteLine($"{line}: {cavity.Isthmus}");
+        Assert.Equal(cavity.Isthmus!.Planned, cavity.Isthmus.Width, 0.1);
+        var opens = planned.Plan.Cavity.Divergence;
         Assert.All([cavity.FacialOpens, cavity.LingualOpens], wall => Assert.InRange(wall!.Value, opens.From, opens.To));
     }
 

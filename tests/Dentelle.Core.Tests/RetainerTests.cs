@@ -232,6 +232,27 @@ public class RetainerTests
     /// The line's bridge with abutments leaning toward the mesial, in the order of the arch; grooves go into the full
     /// crowns.
     /// </summary>
+    [Fact(DisplayName = "An abutment that leans to the lingual draws along a path off the arch's line; along the line it would not")]
+    public void Path_across()
+    {
+        var units = Shipped.Need(QuickLineReader.Read("45x47 bridge metal-ceramic tilt 47 lingual 24", ToothNotation.Iso, Shipped.Protocol));
+        var bridge = Shipped.Need(PlannedLine.Make(units.Units, Shipped.Handbook));
+        Assert.Equal(12, bridge.Bridge!.Path.AngleTo(Vec3.UnitZ), 0.1);
+        Assert.True(bridge.Bridge.Path.Y < 0);
+        foreach (var unit in bridge.Units.Where(unit => unit.Preparation.Body is PlannedForm))
+        {
+            var (body, abutment) = (
+                (PlannedForm)unit.Preparation.Body!,
+                bridge.Bridge.Abutments.Single(one => one.Tooth == unit.Plan.Tooth)
+            );
+            Assert.True(body.Surface.Topology.IsWatertight);
+            Facet[] cut = [.. Cut(body)];
+            Assert.True(Hidden(cut, unit.Plan.Path) < 0.002, $"{unit.Plan.Tooth}: {Hidden(cut, unit.Plan.Path):0.0000} along the path");
+            Assert.True(Hidden(cut, Vec3.UnitZ) > 0.004, $"{unit.Plan.Tooth}: {Hidden(cut, Vec3.UnitZ):0.0000} along the axis");
+            Assert.InRange(abutment.FromPathDeg, 11.9, 12.1);
+        }
+    }
+
     private static PlannedLine Bridge(string line, (double First, double Last) tilts, IReadOnlyList<FeatureWish>? features = null) =>
         Shipped.Need(Planned(line, tilts, features));
 

@@ -49,7 +49,7 @@ public sealed record MeasureDocument(
     /// <summary>What a veneer leaves of each facial third's enamel, against averages; none for other restorations.</summary>
     public IReadOnlyList<EnamelFigures>? Enamel { get; init; }
 
-    /// <summary>An inlay's walls.</summary>
+    /// <summary>The inside of an inlay's or onlay's preparation.</summary>
     public CavityFigures? Cavity { get; init; }
 
     /// <summary>How far the cut ridges lie under the neighbours'.</summary>
@@ -160,7 +160,7 @@ public sealed record MeasureDocument(
                         Round(ScanJudge.DoubtOf(third.Depth).Value)
                     )),
             ],
-            Cavity = tooth.Cavity is { } cavity ? new CavityFigures(Rounded(cavity.FacialOpens), Rounded(cavity.LingualOpens)) : null,
+            Cavity = tooth.Cavity is { } cavity ? CavityFigures.From(cavity) : null,
             Ridges = [.. Heights.Ridges(tooth).Select(ridge => new RidgeFigures(Kebab.Of(ridge.Side), Round(ridge.Under)))],
             Sliding = sliding is null
                 ? null
@@ -183,8 +183,6 @@ public sealed record MeasureDocument(
                     UncertaintyDeg = Round(ScanJudge.Sure * one.Toc.Value.Sigma),
                 }),
         ];
-
-    private static double? Rounded(double? value) => value is { } there ? Round(there) : null;
 
     internal static double Round(double value) => Math.Round(value, 4) + 0.0;
 

@@ -51,6 +51,12 @@ public static class MeasureTable
         {
             Row("wall opens", "facial", cavity.FacialOpensDeg, "deg");
             Row("wall opens", "lingual", cavity.LingualOpensDeg, "deg");
+            Row("isthmus at the floor", "groove", cavity.IsthmusMm, "mm", cavity.IsthmusPlannedMm);
+            foreach (var box in cavity.Boxes)
+            {
+                Row("floor of the box", box.Side, box.FloorMm, "mm");
+                Row("lip of the box", box.Side, box.LipMm, "mm");
+            }
         }
         foreach (var ridge in document.Ridges ?? [])
             Row("ridge under the neighbour's", ridge.Side, ridge.UnderMm, "mm");

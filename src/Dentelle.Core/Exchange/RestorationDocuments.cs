@@ -166,7 +166,10 @@ public sealed record BridgeDocument(
                     abutment.FromPathDeg,
                     abutment.FirstWallDeg,
                     abutment.LastWallDeg,
-                    abutment.Toc
+                    abutment.Toc,
+                    abutment.FacialTiltDeg,
+                    abutment.FacialWallDeg,
+                    abutment.LingualWallDeg
                 )),
             ],
             [
@@ -185,13 +188,19 @@ public sealed record BridgeDocument(
 /// <param name="TiltDeg">Axis against upright, positive toward the last tooth.</param>
 /// <param name="FirstWallDeg">Wall on the side of the first tooth against the tooth's own axis; negative leans out.</param>
 /// <param name="TocDeg">Both walls against each other.</param>
+/// <param name="FacialTiltDeg">Axis across the arch, positive to the facial.</param>
+/// <param name="FacialWallDeg">Facial wall against the tooth's own axis; negative leans out.</param>
+/// <param name="LingualWallDeg">Likewise.</param>
 public sealed record AbutmentDocument(
     string Tooth,
     double TiltDeg,
     double FromPathDeg,
     double FirstWallDeg,
     double LastWallDeg,
-    double TocDeg
+    double TocDeg,
+    double FacialTiltDeg,
+    double FacialWallDeg,
+    double LingualWallDeg
 );
 
 public sealed record ConnectorDocument(IReadOnlyList<string> Between, double LeastMm2, IReadOnlyList<ReasonDocument> Reasons);

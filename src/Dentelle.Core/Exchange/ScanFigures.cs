@@ -105,7 +105,10 @@ public sealed record MarginFigures(
                     segment.PlannedWidth,
                     MeasureDocument.Round(segment.Level),
                     segment.PlannedLevel,
-                    MeasureDocument.Round(segment.Lip)
+                    MeasureDocument.Round(segment.Lip),
+                    segment.Shape is { } shape
+                        ? new ShelfFigures(Kebab.Of(shape.Design), MeasureDocument.Round(shape.Radius), MeasureDocument.Round(shape.Slope))
+                        : null
                 )),
             ],
             [
@@ -124,8 +127,15 @@ public sealed record SegmentFigures(
     double? PlannedWidthMm,
     double LevelMm,
     double? PlannedLevelMm,
-    double LipMm
+    double LipMm,
+    ShelfFigures? Shelf
 );
+
+/// <summary>What a segment's finish line looks like in section.</summary>
+/// <param name="Design">As plans name it: shoulder, chamfer and so on.</param>
+/// <param name="InnerRadiusMm">Of the angle between its floor and the wall.</param>
+/// <param name="RisesDeg">Of the floor inward, against a plane square to the path.</param>
+public sealed record ShelfFigures(string Design, double InnerRadiusMm, double RisesDeg);
 
 public sealed record StepFigures(string Segment, double HeightMm, double[] At);
 
@@ -145,7 +155,44 @@ public sealed record ThirdFigures(string Side, int Third, double LeanDeg);
 public sealed record HoldFigures(string Side, double HeightMm, double BaseMm, double NoneResistsDeg, double ShareResistsDeg, double Share);
 
 /// <param name="FacialOpensDeg">By which the facial wall opens outward; negative where it hangs over.</param>
-public sealed record CavityFigures(double? FacialOpensDeg, double? LingualOpensDeg);
+/// <param name="DepthMm">From the groove before straight down to the floor.</param>
+/// <param name="IsthmusMm">At the floor, where the walls are nearest.</param>
+/// <param name="IsthmusPlannedMm">As the plan's own body has it.</param>
+public sealed record CavityFigures(
+    double? FacialOpensDeg,
+    double? LingualOpensDeg,
+    double? DepthMm,
+    double? IsthmusMm,
+    double? IsthmusPlannedMm,
+    IReadOnlyList<BoxFigures> Boxes
+)
+{
+    internal static CavityFigures From(MeasuredCavity cavity) =>
+        new(
+            Rounded(cavity.FacialOpens),
+            Rounded(cavity.LingualOpens),
+            Rounded(cavity.Depth),
+            Rounded(cavity.Isthmus?.Width),
+            Rounded(cavity.Isthmus?.Planned),
+            [
+                .. cavity.Boxes.Select(box => new BoxFigures(
+                    Kebab.Of(box.Side),
+                    MeasureDocument.Round(box.Depth),
+                    MeasureDocument.Round(box.AxialDepth),
+                    MeasureDocument.Round(box.FloorWidth),
+                    MeasureDocument.Round(box.Lip)
+                )),
+            ]
+        );
+
+    private static double? Rounded(double? value) => value is { } there ? MeasureDocument.Round(there) : null;
+}
+
+/// <param name="DepthMm">From the ridge before straight down to the floor.</param>
+/// <param name="AxialMm">From the outermost place of the side before to the axial wall at the floor.</param>
+/// <param name="FloorMm">Width of the floor from there out.</param>
+/// <param name="LipMm">How far the floor's outer edge stands over it.</param>
+public sealed record BoxFigures(string Side, double DepthMm, double AxialMm, double FloorMm, double LipMm);
 
 /// <param name="UnderMm">How far the cut ridge lies under the neighbour's.</param>
 public sealed record RidgeFigures(string Side, double UnderMm);

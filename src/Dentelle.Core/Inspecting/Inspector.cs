@@ -77,8 +77,6 @@ public static class Inspector
                 else
                     told.Add(apart.Sentence);
             }
-            if (preparation.Plan.Cavity is not null)
-                told.Add(MeasuredCavity.NotTold);
             teeth.Add(tooth);
             progress?.Report(new(InspectionStage.Measuring, preparation.Plan.Tooth, tooth));
         }
@@ -199,6 +197,8 @@ public static class Inspector
         var surface = new PlannedSurface(preparation);
         var lacking = surface.Against(site);
         var labels = ZoneDepths.Labels(site, preparation, line, default);
+        var cavity = MeasuredCavity.Of(before, site, preparation);
+        var depths = ZoneDepths.Of(site, preparation, line, labels, registration, lacking, degrees);
         var tooth = new MeasuredTooth
         {
             Preparation = preparation,
@@ -207,7 +207,7 @@ public static class Inspector
             Site = site,
             Labels = labels,
             Line = line,
-            Depths = [.. MeasuredCavity.Told(ZoneDepths.Of(site, preparation, line, labels, registration, lacking, degrees), preparation)],
+            Depths = cavity is null ? depths : [.. cavity.Told(depths, site, preparation)],
             Walls = runs is null ? [] : MeasuredWall.All(runs, plan.Path),
             // What runs over the chewing surface or round a facial has no level of its own to be held to.
             Margin =
@@ -223,7 +223,7 @@ public static class Inspector
             Touched = TouchedNeighbour.All(site, preparation.Present),
             Planes = planes,
             Cut = cut,
-            Cavity = MeasuredCavity.Of(site, preparation),
+            Cavity = cavity,
         };
         return tooth with { Gaps = [.. NeighbourGap.All(tooth)] };
     }

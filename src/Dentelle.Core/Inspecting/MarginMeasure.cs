@@ -28,7 +28,11 @@ public sealed record MarginPlace(
 }
 
 /// <summary>One segment of the margin.</summary>
-public sealed record MeasuredSegment(Segment Segment, double? Width, double Level, double? PlannedWidth, double? PlannedLevel, double Lip);
+public sealed record MeasuredSegment(Segment Segment, double? Width, double Level, double? PlannedWidth, double? PlannedLevel, double Lip)
+{
+    /// <summary>Null where no straight wall stands over it.</summary>
+    public ShelfShape? Shape { get; init; }
+}
 
 /// <summary>A jump of the level where the plan has none.</summary>
 public sealed record MarginStep(double Height, Vec3 Place, Segment Segment);
@@ -85,7 +89,12 @@ public sealed record MarginMeasure(
             );
             along += (line.Stations[(i + 1) % places.Length].Place - station.Place).Length;
         }
-        var segments = Enum.GetValues<Segment>().Select(segment => Of(segment, places)).OfType<MeasuredSegment>().ToArray();
+        var shapes = ShelfShape.All(site, runs, places, plan, habits);
+        var segments = Enum.GetValues<Segment>()
+            .Select(segment => Of(segment, places))
+            .OfType<MeasuredSegment>()
+            .Select(segment => segment with { Shape = shapes.GetValueOrDefault(segment.Segment) })
+            .ToArray();
         var widths = places.Select(place => place.Width).OfType<double>().Order().ToArray();
         return new MarginMeasure(
             places,

@@ -50,6 +50,9 @@ public sealed record Room(bool WithBefore, IReadOnlyList<ZoneRoom> Zones)
         var site = tooth.Site;
         foreach (var zone in tooth.Preparation.Plan.Zones.Select(one => one.Zone).Where(zone => zone.Occludes))
         {
+            // Out of a cavity the antagonist is nearest past its rim.
+            if (tooth.Cavity is not null && zone.Kind == ZoneKind.Groove)
+                continue;
             var own = tooth.VerticesIn(other => other == zone);
             if (own.Length < 10)
                 continue;

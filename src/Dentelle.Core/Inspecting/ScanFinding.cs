@@ -39,6 +39,9 @@ public enum ScanFindingKind
 
     /// <summary>Less room to the antagonist than the material needs.</summary>
     Room,
+
+    /// <summary>A cavity narrower or wider where it is narrowest.</summary>
+    Isthmus,
 }
 
 /// <summary>One thing that a scan shows against the plan. Millimetres, degrees where the amount is an angle.</summary>

@@ -52,6 +52,7 @@ public static class ScanJudge
             if (depth is not { Kind: ScanFindingKind.Patch, Verdict: Verdict.Over } || !IsHollow(depth, undercuts))
                 found.Add(depth);
         }
+        found.AddRange(CavityFindings.Of(tooth, limits, protocol.Tolerance.Value));
         if (plan.Rules().HasWalls)
         {
             found.AddRange(WallFindings.Of(tooth, limits));

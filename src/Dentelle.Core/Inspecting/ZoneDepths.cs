@@ -208,6 +208,12 @@ internal static class ZoneDepths
         }
     }
 
+    /// <summary>Of a floor's depth under the surface before: many places of both are seen.</summary>
+    public static DepthDoubt Down(SiteSurface site) =>
+        site.Noise == 0
+            ? new DepthDoubt(0.01, 0, 0)
+            : new DepthDoubt(Math.Sqrt((site.Noise * site.Noise / 4) + (Triangles * Triangles)), 0.01, Individual * site.Frame.Rms);
+
     /// <summary>Depths as means over a disc: the shallowest of many noisy ones would be the noise's.</summary>
     public static double[] Evened(SiteSurface site, double noise)
     {

@@ -1,8 +1,10 @@
 using Dentelle.Core.Planning.Cautions;
 using Dentelle.Core.Plans;
+using Dentelle.Core.Preparing;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Paths;
 
 namespace Dentelle.Core.Planning;
 
@@ -25,15 +27,13 @@ public static class BridgePlanner
     {
         Plan[] ordered = [.. units.OrderBy(unit => unit.Tooth.ArchPlace)];
         Plan[] abutments = [.. ordered.Where(unit => unit.Rules().IsCut)];
-        var tilts = abutments.Select(Toward).ToArray();
-        // The path that asks the least of the worst: half-way between the outermost axes.
-        var path = (tilts.Min() + tilts.Max()) / 2;
-        AbutmentPlan[] standing = [.. abutments.Select((unit, i) => Standing(unit, tilts[i], path))];
-        var (sin, cos) = Math.SinCos(double.DegreesToRadians(path));
+        // The path that asks the least of the worst: the middle of the narrowest cone that holds all axes. It leaves the arch's line
+        // where an abutment leans across it.
+        var path = DrawCone.Of([.. abutments.Select(Axis)]).Direction;
         var bridge = new BridgePlan(
             [.. ordered.Select(unit => unit.Tooth)],
-            new Vec3(sin, 0, cos),
-            standing,
+            path,
+            [.. abutments.Select(unit => Standing(unit, path))],
             [.. Connectors(ordered, protocol.Bridges)],
             Roots(ordered, protocol.Bridges.RootSurfaceMm2),
             BendingOf(ordered)
@@ -44,13 +44,37 @@ public static class BridgePlanner
     /// <summary>Lean toward the last tooth: on the right side that is the mesial, on the left the distal.</summary>
     private static double Toward(Plan unit) => unit.Assessment.Findings.TiltDeg * (unit.Tooth.IsRight ? 1 : -1);
 
-    private static AbutmentPlan Standing(Plan unit, double tilt, double path)
+    /// <summary>A tooth's axis in the bridge's frame, as if the arch ran straight: turned toward the last tooth, then to the facial.</summary>
+    private static Vec3 Axis(Plan unit)
+    {
+        var (along, across) = (double.DegreesToRadians(Toward(unit)), double.DegreesToRadians(unit.Assessment.Findings.FacialTiltDeg));
+        return new Vec3(Math.Tan(along), Math.Tan(across), 1).Unit;
+    }
+
+    private static AbutmentPlan Standing(Plan unit, Vec3 path)
     {
         var (wall, toc) = (unit.Convergence.Value.Target.PerWall.Degrees, unit.Convergence.Value.Target.Degrees);
-        var off = Math.Round(tilt - path, 3);
-        // The path leans away from the axis by what the tooth leans from the path; mesial is toward the last tooth on the right side only.
-        var (sin, cos) = Math.SinCos(double.DegreesToRadians(unit.Tooth.IsRight ? -off : off));
-        return new(unit.Tooth, tilt, Math.Abs(off), wall - off, wall + off, toc, new Vec3(sin, 0, cos));
+        var axis = Axis(unit);
+        // The path as the tooth sees it, which was tipped with its axis.
+        var own = PathFrame.Of(axis).ToPath(path);
+        var (along, across) = (Lean(own.X), Lean(own.Y));
+        return new(
+            unit.Tooth,
+            Toward(unit),
+            Math.Round(axis.AngleTo(path), 3),
+            wall + along,
+            wall - along,
+            toc,
+            // Mesial is toward the last tooth on the right side only.
+            unit.Tooth.IsRight ? own : own with { X = -own.X }
+        )
+        {
+            FacialTiltDeg = unit.Assessment.Findings.FacialTiltDeg,
+            FacialWallDeg = wall - across,
+            LingualWallDeg = wall + across,
+        };
+
+        double Lean(double part) => Math.Round(double.RadiansToDegrees(Math.Atan2(part, own.Z)), 3);
     }
 
     private static IEnumerable<Connector> Connectors(Plan[] units, BridgeFigures figures)

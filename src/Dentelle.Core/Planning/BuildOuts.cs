@@ -65,10 +65,7 @@ internal static class BuildOuts
     /// <summary>A tooth that leans has sunk on the side it leans to and risen on the other; the restoration stands upright again.</summary>
     private static void Tilt(Zone zone, PlanContext context, List<(Mm, Reason)> found)
     {
-        var tilt = context.Findings.TiltDeg;
-        if (tilt == 0 || context.Assessment.Form?.Mesiodistal is not { } width)
-            return;
-        var arm = zone switch
+        var along = zone switch
         {
             { Kind: ZoneKind.MesialRidge } => 0.5,
             { Kind: ZoneKind.DistalRidge } => -0.5,
@@ -76,21 +73,28 @@ internal static class BuildOuts
             { Cusp: Cusp.Distofacial or Cusp.Distolingual or Cusp.Distal } => -0.25,
             _ => 0,
         };
-        var sunk = new Mm(arm * width.Value * Math.Sin(double.DegreesToRadians(tilt))).Told;
-        if (arm == 0 || sunk == Mm.Zero)
-            return;
-        var (way, what) = (tilt > 0 ? "mesial" : "distal", sunk > Mm.Zero ? "lower" : "higher");
-        found.Add(
-            (
-                sunk,
-                new Reason(
-                    $"Leaning {Math.Abs(tilt):0}° to the {way}: this end stands {Mm.Most(sunk, -sunk)} {what}",
-                    (-sunk).Rounded,
-                    "P",
-                    Standing.Assumed
+        var form = context.Assessment.Form;
+        Lean(along * form?.Mesiodistal.Value, context.Findings.TiltDeg, "mesial", "distal", "end");
+        var across = zone.Cusp is { } cusp ? (cusp.IsFacial() ? 0.5 : -0.5) : 0;
+        Lean(across * form?.Intercuspal?.Value, context.Findings.FacialTiltDeg, "facial", "lingual", "side");
+
+        void Lean(double? arm, double tilt, string one, string other, string part)
+        {
+            if (arm is not { } reach || new Mm(reach * Math.Sin(double.DegreesToRadians(tilt))).Told is var sunk && sunk == Mm.Zero)
+                return;
+            var (way, what) = (tilt > 0 ? one : other, sunk > Mm.Zero ? "lower" : "higher");
+            found.Add(
+                (
+                    sunk,
+                    new Reason(
+                        $"Leaning {Math.Abs(tilt):0}° to the {way}: this {part} stands {Mm.Most(sunk, -sunk)} {what}",
+                        (-sunk).Rounded,
+                        "P",
+                        Standing.Assumed
+                    )
                 )
-            )
-        );
+            );
+        }
     }
 
     /// <summary>

@@ -64,6 +64,7 @@ internal static class Slips
                 )
                 .FirstOrDefault(problem => problem is not null)
             ?? Number("lean", found.TiltDeg, limits.LeanDeg, "°")
+            ?? Number("lean to the facial", found.FacialTiltDeg, limits.LeanDeg, "°")
             ?? Number("turn", found.RotationDeg, limits.TurnDeg, "°")
             ?? Number("number of shade steps", found.ShadeSteps, limits.ShadeSteps, "")
             ?? Share("isthmus", found.IsthmusShare)

@@ -35,7 +35,16 @@ public sealed record AbutmentPlan(
     double LastWallDeg,
     double Toc,
     Vec3 Path
-);
+)
+{
+    /// <summary>The axis across the arch, positive to the facial.</summary>
+    public double FacialTiltDeg { get; init; }
+
+    /// <summary>Inclination of the facial wall against the tooth's own axis; negative leans out.</summary>
+    public required double FacialWallDeg { get; init; }
+
+    public required double LingualWallDeg { get; init; }
+}
 
 /// <param name="LeastMm2">Section it needs at least.</param>
 public sealed record Connector(ToothCode First, ToothCode Last, Reasoned<double> LeastMm2);

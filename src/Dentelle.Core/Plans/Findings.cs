@@ -23,6 +23,9 @@ public sealed record Findings
     /// <summary>Leaning in the line of the arch, degrees; positive to the mesial.</summary>
     public double TiltDeg { get; init; }
 
+    /// <summary>Leaning across the arch, degrees; positive to the facial.</summary>
+    public double FacialTiltDeg { get; init; }
+
     /// <summary>Height lost to wear, by zone.</summary>
     [JsonPropertyName("wearMm")]
     public ByZone Wear

@@ -74,6 +74,38 @@ public sealed class CavityForm : PlannedBody
         double Surface(double x, double y) => Crossing.Edge(0, present.Form.Size.Length + 0.5, z => present.Form.At(new Vec3(x, y, z)));
     }
 
+    /// <summary>Along which the trench runs, in plan.</summary>
+    internal IReadOnlyList<Vec2> Groove => crown.CentralGroove;
+
+    /// <summary>Half of the trench's width at its floor.</summary>
+    internal double Half => half;
+
+    /// <summary>From where to where the trench runs at its floor: between the axial walls of the boxes, or the ridges that stay.</summary>
+    internal (double Distal, double Mesial) TrenchEnds => (End(-1), End(1));
+
+    private double End(int way) =>
+        boxes.FirstOrDefault(box => box.Side == way) is { } box
+            ? way * box.Axial
+            : way * ridges.Where(ridge => ridge.Way == way).Select(ridge => ridge.Most).DefaultIfEmpty(Present.Form.Size.Mesiodistal / 2).Min();
+
+    /// <summary>How far a place lies from the groove, in plan.</summary>
+    internal double Beside(Vec3 p)
+    {
+        var line = crown.CentralGroove;
+        var q = Present.Form.Unfitted(p);
+        var beside = double.PositiveInfinity;
+        for (var i = 0; i + 1 < line.Length; i++)
+            beside = Math.Min(beside, Polygon.ToSegment(new Vec2(q.X, q.Y), line[i], line[i + 1]));
+        return beside;
+    }
+
+    /// <summary>Where a box is drawn: its axial wall at the floor, the middle and half of its width, its floor, the contact before.</summary>
+    internal (double At, double Middle, double Half, double Floor, Vec3 Contact) BoxAt(ProximalSide side)
+    {
+        var box = boxes.First(one => one.Side == side.Way());
+        return (box.Side * box.Axial, box.Middle, box.Half, box.Floor, Contact(box.Side));
+    }
+
     /// <summary>The trench, or a box: its floor, and walls that open upwards.</summary>
     private sealed record Box(int Side, double Axial, double Floor, double Middle, double Half)
     {
@@ -182,13 +214,8 @@ public sealed class CavityForm : PlannedBody
     /// <summary>Along the groove, from box to box or to the inner foot of the ridges.</summary>
     private double Trench(Vec3 p)
     {
-        var line = crown.CentralGroove;
-        var q = Present.Form.Unfitted(p);
-        var beside = double.PositiveInfinity;
-        for (var i = 0; i + 1 < line.Length; i++)
-            beside = Math.Min(beside, Polygon.ToSegment(new Vec2(q.X, q.Y), line[i], line[i + 1]));
         var up = (p.Z - floor) * slope;
-        var wall = beside - half - up;
+        var wall = Beside(p) - half - up;
         foreach (var (way, most) in ridges)
             wall = Math.Max(wall, (way * p.X) - most - up);
         return Rounded(floor - p.Z, wall);

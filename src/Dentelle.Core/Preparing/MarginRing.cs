@@ -48,7 +48,7 @@ internal sealed class MarginRing
                 at.Y,
                 at.Z,
                 wide,
-                Math.Clamp(plan.Margin.Between(position, piece => Inner(piece, habits)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide)),
+                Math.Clamp(plan.Margin.Between(position, piece => habits.InnerRadius(piece.Design, piece.Width.Value.Target.Value)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide)),
             ];
         });
         Centre = new Vec2((points.Max(p => p[0]) + points.Min(p => p[0])) / 2, (points.Max(p => p[1]) + points.Min(p => p[1])) / 2);
@@ -169,17 +169,6 @@ internal sealed class MarginRing
             .Range(4, 5)
             .Max(k => Crossing.Edge(middle, form.Size.Length + 0.5, z => form.At(new Vec3(reach * k / 10 * cos, reach * k / 10 * sin, z))));
     }
-
-    private static double Inner(MarginPiece piece, ShapeHabits habits) =>
-        piece.Design switch
-        {
-            MarginDesign.Shoulder => habits.InnerRadiusMm.Shoulder,
-            MarginDesign.RoundedShoulder => habits.InnerRadiusMm.RoundedShoulder,
-            MarginDesign.ShoulderBevel => habits.InnerRadiusMm.ShoulderBevel,
-            MarginDesign.Butt => habits.InnerRadiusMm.Butt,
-            // A chamfer is round all the way.
-            _ => piece.Width.Value.Target.Value,
-        };
 
     /// <summary>
     /// Signed distance into the ring and the angle of its nearest point, sought about where the place's own direction meets

@@ -265,6 +265,17 @@ public sealed record ShapeHabits(
     /// <summary>Least width of a front tooth's edge once it is cut: upper lateral and lower incisors have less to give.</summary>
     public Sourced<double> EdgeLeastWidth(ToothCode tooth) =>
         tooth.Position == 2 || (tooth.Position == 1 && tooth.Jaw == Jaw.Lower) ? SmallEdgeLeastWidthMm : EdgeLeastWidthMm;
+
+    /// <summary>Radius of the inner angle of a finish line so wide. A chamfer is round all the way.</summary>
+    internal double InnerRadius(MarginDesign design, double width) =>
+        design switch
+        {
+            MarginDesign.Shoulder => InnerRadiusMm.Shoulder,
+            MarginDesign.RoundedShoulder => InnerRadiusMm.RoundedShoulder,
+            MarginDesign.ShoulderBevel => InnerRadiusMm.ShoulderBevel,
+            MarginDesign.Butt => InnerRadiusMm.Butt,
+            _ => width,
+        };
 }
 
 public sealed record InnerRadii(

@@ -76,19 +76,22 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
                     }
                 )
                 : new Problem("line-side", "Behind alone comes the side on which no tooth stands, such as alone distal."),
-            "gap" => Sided(words, at, notation, "gap", (found, side, width) =>
+            "gap" => Sided<ProximalSide>(words, at, notation, "gap", (found, side, width) =>
                 found with
                 {
                     Gap = new Dictionary<ProximalSide, Mm>(found.Gap) { [side] = new(width) },
                 }
             ),
-            "tilt" => Sided(words, at, notation, "tilt", (found, side, degrees) =>
-                found with
+            "tilt" => Sided<WallSide>(words, at, notation, "tilt", (found, side, degrees) =>
+                side switch
                 {
-                    TiltDeg = side == ProximalSide.Mesial ? degrees : -degrees,
+                    WallSide.Mesial => found with { TiltDeg = degrees },
+                    WallSide.Distal => found with { TiltDeg = -degrees },
+                    WallSide.Facial => found with { FacialTiltDeg = degrees },
+                    _ => found with { FacialTiltDeg = -degrees },
                 }
             ),
-            "rotated" => Sided(words, at, notation, "rotated", (found, side, degrees) =>
+            "rotated" => Sided<ProximalSide>(words, at, notation, "rotated", (found, side, degrees) =>
                 found with
                 {
                     RotationDeg = side == ProximalSide.Mesial ? degrees : -degrees,
@@ -146,19 +149,20 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
             );
 
     /// <summary>A finding on one side, of every tooth of the line or of one that is named: "tilt mesial 10", "tilt 37 mesial 10".</summary>
-    private static Answer<Step> Sided(
+    private static Answer<Step> Sided<TSide>(
         IReadOnlyList<string> words,
         int at,
         ToothNotation notation,
         string said,
-        Func<Findings, ProximalSide, double, Findings> change
+        Func<Findings, TSide, double, Findings> change
     )
+        where TSide : struct, Enum
     {
         var only = at + 1 < words.Count ? ToothNotations.Read(words[at + 1], notation) : null;
         var side = at + (only is null ? 1 : 2);
         if (
             side + 1 >= words.Count
-            || !Kebab.TryParse<ProximalSide>(words[side], out var where)
+            || !Kebab.TryParse<TSide>(words[side], out var where)
             || Number(words[side + 1]) is not { } number
         )
             return new Problem(

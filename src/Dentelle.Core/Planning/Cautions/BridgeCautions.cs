@@ -28,6 +28,12 @@ internal static class BridgeCautions
             Limit = scene => scene.Protocol.Bridges.TiltMostDeg,
         },
         new("abutment-undercut", Undercut),
+        new("abutment-round-the-corner", (abutment, scene) =>
+            abutment is { TiltDeg: 0, FacialTiltDeg: 0 } || scene.Units.All(unit => unit.Tooth.IsFront) || !scene.Units.Any(unit => unit.Tooth.IsFront)
+                ? null
+                : $"{abutment.Tooth.Iso} leans, and the bridge goes round the corner of the arch: leans are added as if it ran straight. "
+                    + "Measure the path on a scan before the walls are finished."
+        ),
     ];
 
     private static readonly IReadOnlyList<CautionKind<BridgePlan, BridgeScene>> Span =
@@ -65,10 +71,17 @@ internal static class BridgeCautions
 
     private static string? Undercut(AbutmentPlan abutment, BridgeScene scene)
     {
-        if (Math.Min(abutment.FirstWallDeg, abutment.LastWallDeg) >= 0)
+        (string Wall, double Lean)[] walls =
+        [
+            ("wall toward the first tooth of the bridge", abutment.FirstWallDeg),
+            ("wall toward the last tooth of the bridge", abutment.LastWallDeg),
+            ("facial wall", abutment.FacialWallDeg),
+            ("lingual wall", abutment.LingualWallDeg),
+        ];
+        var (wall, lean) = walls.MinBy(one => one.Lean);
+        if (lean >= 0)
             return null;
-        var (side, by) = abutment.FirstWallDeg < 0 ? ("first", -abutment.FirstWallDeg) : ("last", -abutment.LastWallDeg);
-        return $"On {abutment.Tooth.Iso} the wall toward the {side} tooth of the bridge stands {by:0.#}° outside its own "
+        return $"On {abutment.Tooth.Iso} the {wall} stands {-lean:0.#}° outside its own "
             + "axis: watch for an undercut below, and for the pulp on the other side.";
     }
 

@@ -40,10 +40,12 @@
   // Clockwise on the plate; lower teeth bite upward.
   const turned = (degrees: number) => (up ? degrees : -degrees);
   const path = $derived(turned((Math.atan2(bridge.path[0]!, bridge.path[2]!) * 180) / Math.PI));
+  // It leaves the line of the arch where an abutment leans across it.
+  const leaves = $derived(bridge.abutments.some((one) => one.facialWallDeg !== one.lingualWallDeg));
   const degrees = (value: number) => `${value < 0 ? '−' : ''}${Math.abs(value).toFixed(0)}°`;
 </script>
 
-<svg viewBox="0 0 {width} {height + 62}" class="w-full" role="img" aria-label="Abutments along their shared path">
+<svg viewBox="0 0 {width} {height + (leaves ? 79 : 62)}" class="w-full" role="img" aria-label="Abutments along their shared path">
   {#each units as unit, i (unit.id)}
     {@const on = placing(unit, i)}
     {@const abutment = abutmentOf(unit)}
@@ -68,6 +70,11 @@
       <text x={middle} y={height + 54} text-anchor="middle" class="caption">
         walls {degrees(abutment.firstWallDeg)} and {degrees(abutment.lastWallDeg)} to its axis
       </text>
+      {#if abutment.facialWallDeg !== abutment.lingualWallDeg}
+        <text x={middle} y={height + 71} text-anchor="middle" class="caption">
+          facial {degrees(abutment.facialWallDeg)}, lingual {degrees(abutment.lingualWallDeg)}
+        </text>
+      {/if}
     {/if}
   {/each}
 </svg>

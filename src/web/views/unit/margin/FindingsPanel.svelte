@@ -88,6 +88,7 @@
         />
       {/if}
       <NumberFound {unitState} field="tiltDeg" label="Leans mesially °" signed by={1} />
+      <NumberFound {unitState} field="facialTiltDeg" label="Leans facially °" signed by={1} />
       <NumberFound {unitState} field="rotationDeg" label="Turned °" signed by={5} />
     {:else if page === 'Gum and bone'}
       <NumberFound {unitState} field="recessionMm" label="Recession" by={0.5} />

@@ -143,7 +143,10 @@
       <p class="quiet">
         {abutment.tooth}: {abutment.fromPathDeg.toFixed(1)}° from it; walls {abutment.firstWallDeg.toFixed(1)}° and {abutment.lastWallDeg.toFixed(
           1,
-        )}° against its own axis
+        )}°{abutment.facialWallDeg === abutment.lingualWallDeg
+          ? ''
+          : `, facial ${abutment.facialWallDeg.toFixed(1)}° and lingual ${abutment.lingualWallDeg.toFixed(1)}°`} against its own
+        axis
       </p>
     {/each}
     {#each bridge.connectors as connector (connector.between[0])}

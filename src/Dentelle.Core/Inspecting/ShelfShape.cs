@@ -1,0 +1,110 @@
+using Dentelle.Core.Plans;
+using Dentelle.Core.Protocols;
+using Dentelle.Geometry;
+
+namespace Dentelle.Core.Inspecting;
+
+/// <summary>What the finish line looks like in section along one segment: a floor that meets the wall in a rounding.</summary>
+/// <param name="Slope">Of the floor against a plane square to the path, degrees; positive where it rises inward.</param>
+/// <param name="Radius">Of the inner angle, millimetres.</param>
+/// <param name="Left">What the section's points stand off this shape, on the mean.</param>
+/// <param name="Design">Its name; the planned one where both look alike.</param>
+public sealed record ShelfShape(double Slope, double Radius, double Left, MarginDesign Design)
+{
+    /// <summary>Narrower than this there is no floor.</summary>
+    private const double Feather = 0.2;
+
+    /// <summary>Nearer to each other than this two roundings can't be told apart on a scan (set on simulated scans).</summary>
+    private const double Alike = 0.15;
+
+    private const double Beyond = 0.4,
+        Under = 0.3;
+
+    private const int LeastPoints = 25,
+        MostPoints = 500;
+
+    /// <returns>By segment; none where no straight wall stands, except where nothing but a wall stands.</returns>
+    internal static IReadOnlyDictionary<Segment, ShelfShape> All(SiteSurface site, WallRuns runs, MarginPlace[] places, Plan plan, ShapeHabits habits)
+    {
+        var points = Points(site, runs, plan.Path);
+        var found = new Dictionary<Segment, ShelfShape>();
+        foreach (var segment in Enum.GetValues<Segment>().Where(plan.Margin.Has))
+        {
+            int[] own = [.. Enumerable.Range(0, places.Length).Where(i => places[i].Segment == segment && runs.Runs[i] is not null)];
+            if (own.Length < 4)
+                continue;
+            var width = Ranks.Middle(own.Select(i => runs.Runs[i]!.Value.Foot));
+            var piece = plan.Margin.At(segment);
+            if (width < Feather)
+                found[segment] = new ShelfShape(0, 0, 0, MarginDesign.FeatherEdge);
+            else if (Fitted([.. own.SelectMany(i => points[i])], width) is { } shape)
+                found[segment] = shape with { Design = Named(shape.Radius, width, piece, habits) };
+        }
+        return found;
+    }
+
+    /// <summary>Of each station what was cut over it, as distances into the free side from a level floor and from the straight wall.</summary>
+    private static List<(double Deep, double High, StraightRun Run)>[] Points(SiteSurface site, WallRuns runs, Vec3 path)
+    {
+        var line = runs.Line;
+        var nearest = new int[site.InCut.Length];
+        Parallel.For(0, nearest.Length, i => nearest[i] = site.InCut[i] ? line.Nearest(site.Mesh.Positions[i], path) : -1);
+        var points = Array.ConvertAll(runs.Runs, _ => new List<(double, double, StraightRun)>());
+        for (var i = 0; i < nearest.Length; i++)
+        {
+            if (nearest[i] < 0 || runs.Runs[nearest[i]] is not { } run)
+                continue;
+            var station = line.Stations[nearest[i]];
+            // The line climbs between the teeth: heights are counted from where it goes.
+            var level = (station.Along - (path * station.Along.Dot(path))).Unit;
+            var climb = station.Along.Dot(path) / Math.Max(0.2, station.Along.Dot(level));
+            var off = site.Mesh.Positions[i] - station.Place;
+            var (deep, high) = (off.Dot(station.Inward), off.Dot(path) - (off.Dot(level) * climb));
+            if (deep > 0.05 && deep < run.Foot + Beyond && high > -Under && high < Math.Max(1, run.Foot) + Under)
+                points[nearest[i]].Add((deep, high, run));
+        }
+        return points;
+    }
+
+    /// <summary>The slope and rounding that leave least, by trying all.</summary>
+    private static ShelfShape? Fitted((double Deep, double High, StraightRun Run)[] points, double width)
+    {
+        if (points.Length < LeastPoints)
+            return null;
+        var step = (points.Length + MostPoints - 1) / MostPoints;
+        var used = points.Where((_, i) => i % step == 0).ToArray();
+        ShelfShape? best = null;
+        for (var slope = -12.0; slope <= 48; slope += 6)
+        {
+            for (var radius = 0.0; radius <= 1.2 * width; radius += 0.05)
+            {
+                var left = used.Average(one => Math.Min(0.15, Math.Abs(Off(one, slope, radius))));
+                if (best is null || left < best.Left)
+                    best = new ShelfShape(slope, radius, left, default);
+            }
+        }
+        return best;
+    }
+
+    /// <summary>How far a place stands off a floor and a wall whose inner angle is rounded.</summary>
+    private static double Off((double Deep, double High, StraightRun Run) point, double slope, double radius)
+    {
+        var (sin, cos) = Math.SinCos(double.DegreesToRadians(slope));
+        var (tilt, up) = Math.SinCos(double.DegreesToRadians(point.Run.Lean));
+        var (floor, wall) = ((point.High * cos) - (point.Deep * sin), (point.High * tilt) - ((point.Deep - point.Run.Foot) * up));
+        // As shares of both faces' normals, which need not be square to each other.
+        var (a, b) = (radius - floor, radius - wall);
+        var between = (cos * tilt) + (sin * up);
+        var whole = 1 - (between * between);
+        var (u, v) = ((a - (between * b)) / whole, (b - (between * a)) / whole);
+        return u > 0 && v > 0 ? radius - Math.Sqrt((u * u) + (v * v) + (2 * u * v * between)) : Math.Min(floor, wall);
+    }
+
+    private static MarginDesign Named(double radius, double width, MarginPiece piece, ShapeHabits habits)
+    {
+        if (Math.Abs(radius - habits.InnerRadius(piece.Design, width)) <= Alike)
+            return piece.Design;
+        MarginDesign[] others = [MarginDesign.Shoulder, MarginDesign.RoundedShoulder, MarginDesign.Chamfer];
+        return others.MinBy(design => Math.Abs(radius - habits.InnerRadius(design, width)));
+    }
+}
