@@ -32,7 +32,9 @@ public class DecisionLaws
                 iter: 200
             );
 
-    [Fact(DisplayName = "Where abutments lean across the arch too, the path leaves its line, and no other direction asks less of the worst")]
+    [Fact(
+        DisplayName = "Where abutments lean across the arch too, the path leaves its line, and no other direction asks less of the worst"
+    )]
     public void Shared_path_in_space() =>
         Gen.Select(Gen.Int[-18, 18].Array[2, 3], Gen.Int[-18, 18].Array[3], Gen.Int[1, 4])
             .Sample(
@@ -46,7 +48,10 @@ public class DecisionLaws
                     Vec3[] axes = [.. along.Select((tilt, i) => Direction(toward * tilt, across[i]))];
                     double Worst(Vec3 path) => axes.Max(path.AngleTo);
                     // Every direction of a grid of one degree, tried.
-                    var tried = Enumerable.Range(-20, 41).SelectMany(x => Enumerable.Range(-20, 41).Select(y => Worst(Direction(x, y)))).Min();
+                    var tried = Enumerable
+                        .Range(-20, 41)
+                        .SelectMany(x => Enumerable.Range(-20, 41).Select(y => Worst(Direction(x, y))))
+                        .Min();
                     Assert.InRange(Worst(bridge.Path), tried - 1, tried + 1e-6);
                     foreach (var abutment in bridge.Abutments)
                     {

@@ -100,13 +100,17 @@ public class InspectionTests(ITestOutputHelper output)
             foreach (var (segment, shape) in margin.Segments.Where(one => one.Shape is not null).Select(one => (one, one.Shape!)))
             {
                 var piece = planned.Plan.Margin.At(segment.Segment);
-                output.WriteLine($"    {segment.Segment} {piece.Design}: {shape.Design} {shape.Radius:0.00} {shape.Slope:0}° {shape.Left:0.000}");
+                output.WriteLine(
+                    $"    {segment.Segment} {piece.Design}: {shape.Design} {shape.Radius:0.00} {shape.Slope:0}° {shape.Left:0.000}"
+                );
                 Assert.Equal(piece.Design, shape.Design);
             }
         }
     }
 
-    [Theory(DisplayName = "Inlays, onlays and veneers as planned raise no finding, drawn or scanned; a cavity's depths, isthmus and walls are as planned")]
+    [Theory(
+        DisplayName = "Inlays, onlays and veneers as planned raise no finding, drawn or scanned; a cavity's depths, isthmus and walls are as planned"
+    )]
     [InlineData("36 inlay boxes", false)]
     [InlineData("25 inlay gold box distal", true)]
     [InlineData("46 onlay", true)]

@@ -235,7 +235,9 @@ public class RetainerTests
     [Fact(DisplayName = "An abutment that leans to the lingual draws along a path off the arch's line; along the line it would not")]
     public void Path_across()
     {
-        var units = Shipped.Need(QuickLineReader.Read("45x47 bridge metal-ceramic tilt 47 lingual 24", ToothNotation.Iso, Shipped.Protocol));
+        var units = Shipped.Need(
+            QuickLineReader.Read("45x47 bridge metal-ceramic tilt 47 lingual 24", ToothNotation.Iso, Shipped.Protocol)
+        );
         var bridge = Shipped.Need(PlannedLine.Make(units.Units, Shipped.Handbook));
         Assert.Equal(12, bridge.Bridge!.Path.AngleTo(Vec3.UnitZ), 0.1);
         Assert.True(bridge.Bridge.Path.Y < 0);

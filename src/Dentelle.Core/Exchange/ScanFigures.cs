@@ -107,7 +107,12 @@ public sealed record MarginFigures(
                     segment.PlannedLevel,
                     MeasureDocument.Round(segment.Lip),
                     segment.Shape is { } shape
-                        ? new ShelfFigures(Kebab.Of(shape.Design), MeasureDocument.Round(shape.Radius), MeasureDocument.Round(shape.Slope))
+                        ? new ShelfFigures(
+                            Kebab.Of(shape.Design),
+                            Kebab.Of(shape.Planned),
+                            MeasureDocument.Round(shape.Radius),
+                            MeasureDocument.Round(shape.Slope)
+                        )
                         : null
                 )),
             ],
@@ -132,10 +137,10 @@ public sealed record SegmentFigures(
 );
 
 /// <summary>What a segment's finish line looks like in section.</summary>
-/// <param name="Design">As plans name it: shoulder, chamfer and so on.</param>
-/// <param name="InnerRadiusMm">Of the angle between its floor and the wall.</param>
+/// <param name="Design">As plans name it: shoulder, chamfer and so on; the planned one where both look alike.</param>
+/// <param name="InnerRadiusMm">Of the circle that fits best between its floor and the wall.</param>
 /// <param name="RisesDeg">Of the floor inward, against a plane square to the path.</param>
-public sealed record ShelfFigures(string Design, double InnerRadiusMm, double RisesDeg);
+public sealed record ShelfFigures(string Design, string PlannedDesign, double InnerRadiusMm, double RisesDeg);
 
 public sealed record StepFigures(string Segment, double HeightMm, double[] At);
 

@@ -1,4 +1,3 @@
-using Dentelle.Core.Plans;
 using Dentelle.Core.Preparing;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fitting;
@@ -97,6 +96,9 @@ internal sealed class CavityCut
 
     private const double Highest = 3;
 
+    /// <summary>An axial wall is led by its floor: what is left of the trench above it does not count.</summary>
+    private const double HighestAxial = 1.8;
+
     private readonly SeenSurface before;
     private readonly SiteSurface site;
     private readonly CavityForm planned;
@@ -115,7 +117,9 @@ internal sealed class CavityCut
                 .Select(i => (Place: (Vec3)site.Mesh.Positions[i], Normal: (Vec3)site.Mesh.Normals[i], Area: site.Areas[i]))
                 .Select(one => (one.Place, site.Frame.OnForm(one.Place), one.Normal, one.Area, 90 - one.Normal.AngleTo(path))),
         ];
-        var floor = cut.Where(one => IsFloor(one.Normal) && InTrench(one.OnForm) && Math.Abs(planned.Beside(one.OnForm)) < 0.9 * planned.Half)
+        var floor = cut.Where(one =>
+                IsFloor(one.Normal) && InTrench(one.OnForm) && Math.Abs(planned.Beside(one.OnForm)) < 0.9 * planned.Half
+            )
             .ToArray();
         Floor = Middle(floor.Select(one => (one.Place.Z, one.Area)));
         FloorPlace = floor.Length == 0 ? null : floor[floor.Length / 2].Place;
@@ -147,7 +151,9 @@ internal sealed class CavityCut
         const double window = 0.5,
             step = 0.2;
         var own = cut.Where(one => Math.Abs(one.Opens) < MeasuredCavity.MostLean && Math.Abs(one.Normal.Y) > 0.7 && InTrench(one.OnForm))
-            .Select(one => (one.OnForm.X, Over: one.Place.Z - Floor!.Value, Off: planned.Beside(one.OnForm) * site.Frame.Size.Y, one.Normal))
+            .Select(one =>
+                (one.OnForm.X, Over: one.Place.Z - Floor!.Value, Off: planned.Beside(one.OnForm) * site.Frame.Size.Y, one.Normal)
+            )
             .Where(one => one.Over is > OverRounding and < Highest)
             .ToArray();
         if (own.Length < 30)
@@ -168,7 +174,9 @@ internal sealed class CavityCut
             .Select(i => (Ranks.Middle(widths.Skip(i - 1).Take(3).Select(one => one.Width)), widths[i].X))
             .MinBy(one => one.Item1);
         var asked = 2 * planned.Half;
-        var (least, most) = preparation.Plan.Cavity!.Isthmus is { } range ? (range.Value.Least.Value, range.Value.Most.Value) : (asked, asked);
+        var (least, most) = preparation.Plan.Cavity!.Isthmus is { } range
+            ? (range.Value.Least.Value, range.Value.Most.Value)
+            : (asked, asked);
         return new MeasuredIsthmus(
             width,
             asked,
@@ -204,7 +212,7 @@ internal sealed class CavityCut
         var wall = within.Where(one =>
             way * one.Normal.X > 0.8
             && Math.Abs(one.Opens) < MeasuredCavity.MostLean
-            && one.Place.Z - level is > OverRounding and < Highest
+            && one.Place.Z - level is > OverRounding and < HighestAxial
             && way * (one.OnForm.X - drawn.At) > -1
         );
         var line = new LeastSquares(2);

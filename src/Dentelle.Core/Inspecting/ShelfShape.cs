@@ -9,7 +9,7 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="Radius">Of the inner angle, millimetres.</param>
 /// <param name="Left">What the section's points stand off this shape, on the mean.</param>
 /// <param name="Design">Its name; the planned one where both look alike.</param>
-public sealed record ShelfShape(double Slope, double Radius, double Left, MarginDesign Design)
+public sealed record ShelfShape(double Slope, double Radius, double Left, MarginDesign Design, MarginDesign Planned)
 {
     /// <summary>Narrower than this there is no floor.</summary>
     private const double Feather = 0.2;
@@ -24,7 +24,13 @@ public sealed record ShelfShape(double Slope, double Radius, double Left, Margin
         MostPoints = 500;
 
     /// <returns>By segment; none where no straight wall stands, except where nothing but a wall stands.</returns>
-    internal static IReadOnlyDictionary<Segment, ShelfShape> All(SiteSurface site, WallRuns runs, MarginPlace[] places, Plan plan, ShapeHabits habits)
+    internal static IReadOnlyDictionary<Segment, ShelfShape> All(
+        SiteSurface site,
+        WallRuns runs,
+        MarginPlace[] places,
+        Plan plan,
+        ShapeHabits habits
+    )
     {
         var points = Points(site, runs, plan.Path);
         var found = new Dictionary<Segment, ShelfShape>();
@@ -36,9 +42,9 @@ public sealed record ShelfShape(double Slope, double Radius, double Left, Margin
             var width = Ranks.Middle(own.Select(i => runs.Runs[i]!.Value.Foot));
             var piece = plan.Margin.At(segment);
             if (width < Feather)
-                found[segment] = new ShelfShape(0, 0, 0, MarginDesign.FeatherEdge);
+                found[segment] = new ShelfShape(0, 0, 0, MarginDesign.FeatherEdge, piece.Design);
             else if (Fitted([.. own.SelectMany(i => points[i])], width) is { } shape)
-                found[segment] = shape with { Design = Named(shape.Radius, width, piece, habits) };
+                found[segment] = shape with { Design = Named(shape.Radius, width, piece, habits), Planned = piece.Design };
         }
         return found;
     }
@@ -80,7 +86,7 @@ public sealed record ShelfShape(double Slope, double Radius, double Left, Margin
             {
                 var left = used.Average(one => Math.Min(0.15, Math.Abs(Off(one, slope, radius))));
                 if (best is null || left < best.Left)
-                    best = new ShelfShape(slope, radius, left, default);
+                    best = new ShelfShape(slope, radius, left, default, default);
             }
         }
         return best;
@@ -102,9 +108,15 @@ public sealed record ShelfShape(double Slope, double Radius, double Left, Margin
 
     private static MarginDesign Named(double radius, double width, MarginPiece piece, ShapeHabits habits)
     {
-        if (Math.Abs(radius - habits.InnerRadius(piece.Design, width)) <= Alike)
+        if (Off(piece.Design) <= Alike)
             return piece.Design;
-        MarginDesign[] others = [MarginDesign.Shoulder, MarginDesign.RoundedShoulder, MarginDesign.Chamfer];
-        return others.MinBy(design => Math.Abs(radius - habits.InnerRadius(design, width)));
+        // How sharp a shoulder's inner angle is, a scan does not tell: only whether it is one.
+        var seen = new[] { MarginDesign.Shoulder, MarginDesign.RoundedShoulder, MarginDesign.Chamfer }.MinBy(Off);
+        return seen != MarginDesign.Chamfer && IsShoulder(piece.Design) ? piece.Design : seen;
+
+        double Off(MarginDesign design) => Math.Abs(radius - habits.InnerRadius(design, width));
     }
+
+    private static bool IsShoulder(MarginDesign design) =>
+        design is MarginDesign.Shoulder or MarginDesign.RoundedShoulder or MarginDesign.ShoulderBevel or MarginDesign.Butt;
 }

@@ -66,7 +66,12 @@ public static class BridgePlanner
             wall - along,
             toc,
             // Mesial is toward the last tooth on the right side only.
-            unit.Tooth.IsRight ? own : own with { X = -own.X }
+            unit.Tooth.IsRight
+                ? own
+                : own with
+                {
+                    X = -own.X,
+                }
         )
         {
             FacialTiltDeg = unit.Assessment.Findings.FacialTiltDeg,

@@ -86,7 +86,12 @@ public sealed class CavityForm : PlannedBody
     private double End(int way) =>
         boxes.FirstOrDefault(box => box.Side == way) is { } box
             ? way * box.Axial
-            : way * ridges.Where(ridge => ridge.Way == way).Select(ridge => ridge.Most).DefaultIfEmpty(Present.Form.Size.Mesiodistal / 2).Min();
+            : way
+                * ridges
+                    .Where(ridge => ridge.Way == way)
+                    .Select(ridge => ridge.Most)
+                    .DefaultIfEmpty(Present.Form.Size.Mesiodistal / 2)
+                    .Min();
 
     /// <summary>How far a place lies from the groove, in plan.</summary>
     internal double Beside(Vec3 p)

@@ -48,7 +48,11 @@ internal sealed class MarginRing
                 at.Y,
                 at.Z,
                 wide,
-                Math.Clamp(plan.Margin.Between(position, piece => habits.InnerRadius(piece.Design, piece.Width.Value.Target.Value)) * Math.Sqrt(2), 0.02, Math.Max(0.02, wide)),
+                Math.Clamp(
+                    plan.Margin.Between(position, piece => habits.InnerRadius(piece.Design, piece.Width.Value.Target.Value)) * Math.Sqrt(2),
+                    0.02,
+                    Math.Max(0.02, wide)
+                ),
             ];
         });
         Centre = new Vec2((points.Max(p => p[0]) + points.Min(p => p[0])) / 2, (points.Max(p => p[1]) + points.Min(p => p[1])) / 2);

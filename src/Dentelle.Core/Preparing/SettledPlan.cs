@@ -49,7 +49,10 @@ internal static class SettledPlan
             return zone;
         var (least, most) = isKept
             ? (Mm.Least(asked.Least, usual), taken)
-            : (Mm.Least(target - tolerance, Stepped(outcome.Least, Math.Floor)), outcome.Most);
+            : (
+                Mm.Least(target - tolerance, Stepped(outcome.Least, Math.Floor)),
+                zone.Zone.Kind.IsBox() ? target + tolerance : outcome.Most
+            );
         var range = new MmRange(
             target,
             Mm.Most(Mm.Zero, Mm.Least(asked.Least, least)),

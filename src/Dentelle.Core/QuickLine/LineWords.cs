@@ -82,15 +82,13 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
                     Gap = new Dictionary<ProximalSide, Mm>(found.Gap) { [side] = new(width) },
                 }
             ),
-            "tilt" => Sided<WallSide>(words, at, notation, "tilt", (found, side, degrees) =>
-                side switch
+            "tilt" => Sided<WallSide>(words, at, notation, "tilt", (found, side, degrees) => side switch
                 {
                     WallSide.Mesial => found with { TiltDeg = degrees },
                     WallSide.Distal => found with { TiltDeg = -degrees },
                     WallSide.Facial => found with { FacialTiltDeg = degrees },
                     _ => found with { FacialTiltDeg = -degrees },
-                }
-            ),
+                }),
             "rotated" => Sided<ProximalSide>(words, at, notation, "rotated", (found, side, degrees) =>
                 found with
                 {
@@ -160,11 +158,7 @@ internal sealed record LineWords(IReadOnlyList<string> Rest, string Words, Func<
     {
         var only = at + 1 < words.Count ? ToothNotations.Read(words[at + 1], notation) : null;
         var side = at + (only is null ? 1 : 2);
-        if (
-            side + 1 >= words.Count
-            || !Kebab.TryParse<TSide>(words[side], out var where)
-            || Number(words[side + 1]) is not { } number
-        )
+        if (side + 1 >= words.Count || !Kebab.TryParse<TSide>(words[side], out var where) || Number(words[side + 1]) is not { } number)
             return new Problem(
                 "line-number",
                 $"Behind {said} comes a side and a number, such as {said} distal {(said == "gap" ? "1.2" : "10")}."

@@ -163,15 +163,17 @@ internal static class MeasuredPage
     private static void Sides(XGraphics page, MeasuredToothView view, double y)
     {
         var left = Edge + Half + 18;
-        double[] columns = [left, left + 96, left + 150, left + 200];
-        Cells(page, y, columns, ["margin", "width, plan", "level, plan", "lip"], SheetFonts.TextFont(8), Ink.Soft);
+        double[] columns = [left, left + 66, left + 116, left + 166, left + 192];
+        Cells(page, y, columns, ["margin", "width, plan", "level, plan", "lip", "design"], SheetFonts.TextFont(8), Ink.Soft);
         foreach (var segment in view.Document.Margin?.Segments ?? [])
             Line([
                 segment.Segment.Replace('-', ' ').UpperFirst(),
                 Pair(segment.WidthMm, segment.PlannedWidthMm),
                 Pair(segment.LevelMm, segment.PlannedLevelMm),
                 segment.LipMm < 0.05 ? "" : Told(segment.LipMm),
+                segment.Shelf?.Design.Replace('-', ' ') ?? "",
             ]);
+        columns = [left, left + 96];
         y += 8;
         foreach (var side in view.Document.Sides ?? [])
             Line([
@@ -182,6 +184,13 @@ internal static class MeasuredPage
             ]);
         foreach (var pair in view.Document.Walls)
             Line([$"{pair.Pair.UpperFirst()} TOC", string.Create(CultureInfo.InvariantCulture, $"{pair.TocDeg:0.0}°")]);
+        if (view.Document.Cavity is { } cavity)
+        {
+            if (cavity.IsthmusMm is { } isthmus)
+                Line(["Isthmus", $"{Pair(isthmus, cavity.IsthmusPlannedMm)} planned, at the floor"]);
+            foreach (var box in cavity.Boxes)
+                Line([$"{box.Side.UpperFirst()} box", $"floor {Told(box.FloorMm)} wide"]);
+        }
         y += 8;
         foreach (var point in view.Points)
         {

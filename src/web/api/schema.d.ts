@@ -903,6 +903,21 @@ export interface components {
              * @description Both walls against each other.
              */
             tocDeg: number;
+            /**
+             * Format: double
+             * @description Axis across the arch, positive to the facial.
+             */
+            facialTiltDeg: number;
+            /**
+             * Format: double
+             * @description Facial wall against the tooth's own axis; negative leans out.
+             */
+            facialWallDeg: number;
+            /**
+             * Format: double
+             * @description Likewise.
+             */
+            lingualWallDeg: number;
         };
         AddBurEntry: {
             /** @description ISO 6360 number. */
@@ -1020,6 +1035,29 @@ export interface components {
              */
             widthMm?: null | number;
             reasons: components["schemas"]["ReasonDocument"][];
+        };
+        BoxFigures: {
+            side: string;
+            /**
+             * Format: double
+             * @description From the ridge before straight down to the floor.
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description From the outermost place of the side before to the axial wall at the floor.
+             */
+            axialMm: number;
+            /**
+             * Format: double
+             * @description Width of the floor from there out.
+             */
+            floorMm: number;
+            /**
+             * Format: double
+             * @description How far the floor's outer edge stands over it.
+             */
+            lipMm: number;
         };
         /** @description What holds the units of a bridge together. */
         BridgeDocument: {
@@ -1226,6 +1264,22 @@ export interface components {
             facialOpensDeg?: null | number;
             /** Format: double */
             lingualOpensDeg?: null | number;
+            /**
+             * Format: double
+             * @description From the groove before straight down to the floor.
+             */
+            depthMm?: null | number;
+            /**
+             * Format: double
+             * @description At the floor, where the walls are nearest.
+             */
+            isthmusMm?: null | number;
+            /**
+             * Format: double
+             * @description As the plan's own body has it.
+             */
+            isthmusPlannedMm?: null | number;
+            boxes: components["schemas"]["BoxFigures"][];
         };
         /** @enum {unknown} */
         CeramicCoverage: "wall" | "facial-cusp" | "occlusal";
@@ -1647,6 +1701,11 @@ export interface components {
              * @description Leaning in the line of the arch, degrees; positive to the mesial.
              */
             tiltDeg?: number;
+            /**
+             * Format: double
+             * @description Leaning across the arch, degrees; positive to the facial.
+             */
+            facialTiltDeg?: number;
             /** @description Height lost to wear, by zone. */
             wearMm?: components["schemas"]["ByZone"];
             /** @description Open contacts: width of the gap, by side. */
@@ -2794,7 +2853,7 @@ export interface components {
             told: string[];
         };
         /** @enum {unknown} */
-        ScanFindingKind: "tipped" | "depth" | "patch" | "undercut" | "wall" | "margin-width" | "margin-level" | "margin-step" | "margin-rough" | "lip" | "fossa" | "sharp-edge" | "neighbour" | "room";
+        ScanFindingKind: "tipped" | "depth" | "patch" | "undercut" | "wall" | "margin-width" | "margin-level" | "margin-step" | "margin-rough" | "lip" | "fossa" | "sharp-edge" | "neighbour" | "room" | "isthmus";
         ScanFindingView: {
             kind: components["schemas"]["ScanFindingKind"];
             verdict: components["schemas"]["Verdict"];
@@ -2928,6 +2987,7 @@ export interface components {
             plannedLevelMm?: null | number;
             /** Format: double */
             lipMm: number;
+            shelf?: null | components["schemas"]["ShelfFigures"];
         };
         SettingsView: {
             /** @description How teeth are written. */
@@ -3002,6 +3062,22 @@ export interface components {
             tooth: string;
             /** @description The tooth as the practice writes it. */
             written: string;
+        };
+        /** @description What a segment's finish line looks like in section. */
+        ShelfFigures: {
+            /** @description As plans name it: shoulder, chamfer and so on; the planned one where both look alike. */
+            design: string;
+            plannedDesign: string;
+            /**
+             * Format: double
+             * @description Of the circle that fits best between its floor and the wall.
+             */
+            innerRadiusMm: number;
+            /**
+             * Format: double
+             * @description Of the floor inward, against a plane square to the path.
+             */
+            risesDeg: number;
         };
         SideFigures: {
             side: string;

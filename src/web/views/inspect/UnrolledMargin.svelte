@@ -22,7 +22,7 @@
     'Level and width of the finish line, from facial over mesial, lingual and distal. ' +
     'Drag the line where it was traced wrong, or left and right to a place, up and down, Enter';
   const HEIGHT = 168;
-  const LEFT = 66;
+  const LEFT = 76;
   const RIGHT = 34;
   const TOP = 48;
   const BOTTOM = 44;
@@ -185,7 +185,7 @@
         <circle cx={x(marked.share)} cy={y(marked.levelMm)} r="3.5" class="mark-dot" />
       {/if}
       {#each [{ name: 'level', at: HEIGHT - 22 }, { name: 'width', at: HEIGHT - 6 }] as { name, at } (name)}
-        <text x={LEFT - 14} y={at} text-anchor="end" class="caption">{name}</text>
+        <text x={LEFT - 20} y={at} text-anchor="end" class="caption">{name}</text>
         {#each said as one, i (i)}
           {@const value = name === 'level' ? one.level : one.width}
           <text x={x(i / 8)} y={at} text-anchor="middle" class="number"

@@ -4,6 +4,7 @@
   import { line } from '../../parts/theme';
   import FramePanel from './FramePanel.svelte';
   import type { InspectState, Tooth } from './inspectState.svelte';
+  import { shelfGroups } from './shelfGroups';
 
   let { scanned, tooth, onprint }: { scanned: InspectState; tooth: Tooth; onprint: () => void } = $props();
 
@@ -80,6 +81,39 @@
         ></tr
       >
     {/each}
+    {#each shelfGroups(figures.margin?.segments ?? []) as { design, planned, where } (where)}
+      <tr class="border-t border-hairline"
+        ><td class="py-1">Finish line, {where}</td><td class="text-right"
+          >{plain(design)}{#if design !== planned}<span class="block text-over">planned {plain(planned)}</span>{/if}</td
+        ></tr
+      >
+    {/each}
+    {#if figures.cavity}
+      {@const { isthmusMm, isthmusPlannedMm, facialOpensDeg, lingualOpensDeg, boxes } = figures.cavity}
+      {#if isthmusMm != null}
+        <tr class="border-t border-hairline"
+          ><td class="py-1">Isthmus at the floor</td><td class="measure text-right text-[15px]"
+            >{mm(Math.round(isthmusMm * 20) / 20)} of {mm(isthmusPlannedMm ?? 0)}</td
+          ></tr
+        >
+      {/if}
+      {#each [['facial', facialOpensDeg], ['lingual', lingualOpensDeg]] as const as [side, opens] (side)}
+        {#if opens != null}
+          <tr class="border-t border-hairline"
+            ><td class="py-1">{upperFirst(side)} wall opens</td><td class="measure text-right text-[15px]"
+              >{opens.toFixed(1)}°</td
+            ></tr
+          >
+        {/if}
+      {/each}
+      {#each boxes as box (box.side)}
+        <tr class="border-t border-hairline"
+          ><td class="py-1">Floor of the {box.side} box, wide</td><td class="measure text-right text-[15px]"
+            >{mm(Math.round(box.floorMm * 20) / 20)}</td
+          ></tr
+        >
+      {/each}
+    {/if}
     {#each figures.enamel ?? [] as third (third.zone)}
       <tr class="border-t border-hairline"
         ><td class="py-1">Enamel left, {plain(third.zone)}</td><td class="measure text-right text-[15px]"
