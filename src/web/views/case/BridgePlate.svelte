@@ -45,7 +45,12 @@
   const degrees = (value: number) => `${value < 0 ? '−' : ''}${Math.abs(value).toFixed(0)}°`;
 </script>
 
-<svg viewBox="0 0 {width} {height + (leaves ? 79 : 62)}" class="w-full" role="img" aria-label="Abutments along their shared path">
+<svg
+  viewBox="0 0 {width} {height + (leaves ? 79 : 62)}"
+  class="w-full"
+  role="img"
+  aria-label="Abutments along their shared path"
+>
   {#each units as unit, i (unit.id)}
     {@const on = placing(unit, i)}
     {@const abutment = abutmentOf(unit)}

@@ -145,8 +145,8 @@
           1,
         )}°{abutment.facialWallDeg === abutment.lingualWallDeg
           ? ''
-          : `, facial ${abutment.facialWallDeg.toFixed(1)}° and lingual ${abutment.lingualWallDeg.toFixed(1)}°`} against its own
-        axis
+          : `, facial ${abutment.facialWallDeg.toFixed(1)}° and lingual ${abutment.lingualWallDeg.toFixed(1)}°`} against its
+        own axis
       </p>
     {/each}
     {#each bridge.connectors as connector (connector.between[0])}
