@@ -108,6 +108,41 @@ public class InspectionTests(ITestOutputHelper output)
         }
     }
 
+    [Theory(DisplayName = "Every other body as planned, on all the kinds of teeth that take it, raises no finding along its own path")]
+    [InlineData("partial-crown metal", false)]
+    [InlineData("onlay", false)]
+    [InlineData("inlay boxes", false)]
+    [InlineData("veneer facial", true)]
+    [InlineData("veneer butt", true)]
+    [InlineData("veneer wrap", true)]
+    public void Others_closed_loop(string restoration, bool front)
+    {
+        var still = new Registration(AlignedBy.Given, Rigid.Rest, 1, 0, null);
+        foreach (var kind in Kinds.Where(kind => kind[1] <= '3' == front))
+        {
+            var planned = Planned($"{kind} {restoration}");
+            var before = Need(planned.Present.Form.Unplaced(Fineness.Preview));
+            var after = planned.Body!.Unplaced(Fineness.Preview);
+            var tooth = Inspector.One(planned, new SeenSurface(before), after, still, ToothFrame.Given, Shipped.Protocol, default);
+            var found = ScanJudge.Of(tooth, Shipped.Protocol);
+            output.WriteLine(
+                $"{kind} {restoration}: undercut {tooth.Undercut.Depth:0.00}, best {tooth.BestPath.Direction.Y:0.00} {tooth.BestPath.Direction.Z:0.00} "
+                    + $"leaves {tooth.BestPath.LeastWall:0}, {string.Join("; ", found.Select(one => $"{one.Where}: {one.Headline}"))}"
+            );
+            // A ridge is as high as the drawing's vertices say to a tenth.
+            foreach (var depth in tooth.Depths)
+            {
+                var outcome = planned.Outcomes.First(one => one.Zone == depth.Zone);
+                if (outcome.IsMeasured && depth.Zone.Kind is not (ZoneKind.Edge or ZoneKind.Groove))
+                    Assert.Equal(outcome.Usual.Value, depth.Usual, depth.Zone.Kind.IsBoxFloor() ? 0.1 : 0.05);
+            }
+            Assert.Empty(found);
+            // A wrap's lingual chamfer is hidden yet from where veneers are seated.
+            if (restoration != "veneer wrap")
+                Assert.InRange(tooth.Undercut.Depth, 0, 0.12);
+        }
+    }
+
     [Theory(
         DisplayName = "Inlays, onlays and veneers as planned raise no finding, drawn or scanned; a cavity's depths, isthmus and walls are as planned"
     )]
@@ -115,6 +150,8 @@ public class InspectionTests(ITestOutputHelper output)
     [InlineData("25 inlay gold box distal", true)]
     [InlineData("46 onlay", true)]
     [InlineData("21 veneer butt", false)]
+    [InlineData("11 veneer wrap triangle mesial", true)]
+    [InlineData("13 veneer wrap", false)]
     public void Other_restorations(string line, bool scanned)
     {
         var planned = Planned(line);
@@ -136,6 +173,14 @@ public class InspectionTests(ITestOutputHelper output)
         foreach (var (third, asked) in enamel.Zip(planned.Plan.Enamel?.Thirds ?? []))
             Assert.Equal(asked.Left.Value, third.LeftMm, 0.06);
         Assert.Equal(planned.Plan.Enamel is null ? 0 : 3, enamel.Count);
+        // A veneer's contacts stay, its sides end where they face the neighbour, its edge is even.
+        if (tooth.VeneerLine is { } veneer)
+        {
+            output.WriteLine($"{line}: {string.Join(", ", veneer.Sides)}, {veneer.Edge}, {tooth.Undercut.Depth:0.00} along its path, {tooth.BestPath.Direction} leaves {tooth.BestPath.LeastWall:0}");
+            Assert.Equal(2, veneer.Sides.Count);
+            Assert.All(veneer.Sides, side => Assert.Equal(side.IsPlanned, side.BeforeContact < 0));
+            Assert.InRange(veneer.Edge?.Wavers ?? 0, 0, 0.06);
+        }
         if (tooth.Cavity is not { } cavity)
             return;
         // Straight down from the groove and the ridge, and in from the side: as the plan counts them.

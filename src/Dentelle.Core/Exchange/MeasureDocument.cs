@@ -49,6 +49,9 @@ public sealed record MeasureDocument(
     /// <summary>What a veneer leaves of each facial third's enamel, against averages; none for other restorations.</summary>
     public IReadOnlyList<EnamelFigures>? Enamel { get; init; }
 
+    /// <summary>Sides and edge of a veneer's finish line.</summary>
+    public VeneerFigures? Veneer { get; init; }
+
     /// <summary>The inside of an inlay's or onlay's preparation.</summary>
     public CavityFigures? Cavity { get; init; }
 
@@ -160,6 +163,7 @@ public sealed record MeasureDocument(
                         Round(ScanJudge.DoubtOf(third.Depth).Value)
                     )),
             ],
+            Veneer = tooth.VeneerLine is { } veneer ? VeneerFigures.From(veneer) : null,
             Cavity = tooth.Cavity is { } cavity ? CavityFigures.From(cavity) : null,
             Ridges = [.. Heights.Ridges(tooth).Select(ridge => new RidgeFigures(Kebab.Of(ridge.Side), Round(ridge.Under)))],
             Sliding = sliding is null

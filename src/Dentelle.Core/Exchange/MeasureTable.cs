@@ -47,6 +47,10 @@ public static class MeasureTable
             Row("edge width", "edge", blade, "mm");
         foreach (var third in document.Enamel ?? [])
             Row("enamel left of the average", third.Zone, third.LeftMm, "mm", third.AverageMm, third.UncertaintyMm);
+        foreach (var end in document.Veneer?.Sides ?? [])
+            Row("finish line before the contact", end.Side, end.BeforeContactMm, "mm");
+        if (document.Veneer?.EdgeWaversMm is { } wavers)
+            Row("line along the edge wavers", "edge", wavers, "mm");
         if (document.Cavity is { } cavity)
         {
             Row("wall opens", "facial", cavity.FacialOpensDeg, "deg");

@@ -77,6 +77,31 @@ public sealed record SideFigures(string Side, double? LeanDeg, double Uncertaint
 /// <param name="LeftMm">0 where dentine lies open on an average tooth.</param>
 public sealed record EnamelFigures(string Zone, double AverageMm, double LeftMm, double UncertaintyMm);
 
+/// <summary>A veneer's finish line at its sides and along the edge.</summary>
+/// <param name="EdgeWaversMm">What it wavers by about a smooth curve, as a standard deviation; null where none runs along the edge.</param>
+/// <param name="EdgeRisesDeg">By which it rises to the mesial.</param>
+public sealed record VeneerFigures(IReadOnlyList<ProximalFigures> Sides, double? EdgeWaversMm, double? EdgeRisesDeg)
+{
+    internal static VeneerFigures From(VeneerLine line) =>
+        new(
+            [
+                .. line.Sides.Select(end => new ProximalFigures(
+                    Kebab.Of(end.Side),
+                    MeasureDocument.Round(end.BeforeContact),
+                    end.IsPlanned,
+                    MeasureDocument.Round(end.FacesForward)
+                )),
+            ],
+            line.Edge is { } edge ? MeasureDocument.Round(edge.Wavers) : null,
+            line.Edge is { } rising ? MeasureDocument.Round(rising.Rises) : null
+        );
+}
+
+/// <param name="BeforeContactMm">Where the line ends in front of the contact; negative where the contact is cut through.</param>
+/// <param name="PlannedThrough">Whether the plan takes it through.</param>
+/// <param name="FacesForwardDeg">By which the surface turns to the front there; 0 faces straight to the neighbour.</param>
+public sealed record ProximalFigures(string Side, double BeforeContactMm, bool PlannedThrough, double FacesForwardDeg);
+
 /// <param name="WidthMm">In the middle of all places over which a straight wall stands.</param>
 /// <param name="LevelMm">Mean height over the gum's crest, negative under it.</param>
 /// <param name="LevelUncertaintyMm">Half of the interval that holds a level in 95 of 100 cases: as sure as the crest is known.</param>

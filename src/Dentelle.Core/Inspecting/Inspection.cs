@@ -96,6 +96,9 @@ public sealed record MeasuredTooth
     /// <summary>The inside of an inlay or onlay; null for others.</summary>
     public MeasuredCavity? Cavity { get; init; }
 
+    /// <summary>Sides and edge of a veneer's finish line; null for others.</summary>
+    public VeneerLine? VeneerLine { get; init; }
+
     /// <summary>How near the neighbours stand; only those that were scanned.</summary>
     public IReadOnlyList<NeighbourGap> Gaps { get; init; } = [];
 

@@ -42,6 +42,9 @@ public enum ScanFindingKind
 
     /// <summary>A cavity narrower or wider where it is narrowest.</summary>
     Isthmus,
+
+    /// <summary>A contact cut through that was to stay.</summary>
+    Contact,
 }
 
 /// <summary>One thing that a scan shows against the plan. Millimetres, degrees where the amount is an angle.</summary>

@@ -52,6 +52,11 @@ public static class ScanJudge
             if (depth is not { Kind: ScanFindingKind.Patch, Verdict: Verdict.Over } || !IsHollow(depth, undercuts))
                 found.Add(depth);
         }
+        found.AddRange(
+            (tooth.VeneerLine?.Sides ?? [])
+                .Where(end => !end.IsPlanned && end.BeforeContact < -protocol.Tolerance.Value)
+                .Select(end => CutThrough(end, tooth.Registration.Noise))
+        );
         found.AddRange(CavityFindings.Of(tooth, limits, protocol.Tolerance.Value));
         if (plan.Rules().HasWalls)
         {
@@ -112,6 +117,8 @@ public static class ScanJudge
             if (
                 tooth.Depths.FirstOrDefault(one => one.Zone == room.Zone) is not { } depth
                 || room.Zone.Kind == ZoneKind.Edge
+                // A wrap's chamfer runs out where the jaws are nearest.
+                || tooth.Preparation.Plan.Rules().IsVeneer
                 || room.After >= least - tolerance
                 || depth.Usual < zone.Depth.Value.Target.Value - tolerance
             )
@@ -218,6 +225,20 @@ public static class ScanJudge
             "Round it with a fine bur: a mill's tool can't follow a sharp edge and cuts past it, and ceramic cracks over it.",
             edge.Place,
             3 + (2 * (limits.EdgeLeastRadiusMm.Value - edge.Radius) / limits.EdgeLeastRadiusMm.Value)
+        );
+
+    private static ScanFinding CutThrough(ProximalEnd end, double noise) =>
+        new(
+            ScanFindingKind.Contact,
+            Verdict.Over,
+            $"{Kebab.Words(end.Side).UpperFirst()} contact",
+            null,
+            -end.BeforeContact,
+            noise,
+            $"Cut through by {Told(-end.BeforeContact)}",
+            "The contact was to stay the tooth's own: leave it now, tell the laboratory to build it, and check that a strip passes.",
+            end.Place,
+            3
         );
 
     private static ScanFinding Undercut(MeasuredTooth tooth, UndercutPart undercut, InspectionLimits limits)

@@ -42,7 +42,7 @@ public sealed record SiteUndercut(Vec3 Path, double Depth, Vec3 Place, WallSide 
         var parts = new List<UndercutPart>();
         foreach (var part in Pieces(site, depths, least))
         {
-            if (part.Area < (site.Noise == 0 ? 0 : LeastArea))
+            if (part.Area < LeastArea)
                 continue;
             area += part.Area;
             volume += part.Volume;

@@ -48,7 +48,7 @@ internal static class SettledPlan
         if (isKept && usual >= asked.Least && taken <= asked.Most)
             return zone;
         var (least, most) = isKept
-            ? (Mm.Least(asked.Least, usual), taken)
+            ? (Mm.Least(asked.Least, usual), zone.Zone.Kind.IsBox() ? taken + tolerance : taken)
             : (
                 Mm.Least(target - tolerance, Stepped(outcome.Least, Math.Floor)),
                 zone.Zone.Kind.IsBox() ? target + tolerance : outcome.Most

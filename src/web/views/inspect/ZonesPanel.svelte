@@ -88,6 +88,23 @@
         ></tr
       >
     {/each}
+    {#each figures.veneer?.sides ?? [] as end (end.side)}
+      <tr class="border-t border-hairline"
+        ><td class="py-1">Line on the {end.side}</td><td class="text-right"
+          >{end.beforeContactMm < 0 ? 'through the contact, ' : ''}<span class="measure text-[15px]"
+            >{mm(Math.round(Math.abs(end.beforeContactMm) * 20) / 20)}</span
+          >
+          {end.beforeContactMm < 0 ? 'behind it' : 'before the contact'}</td
+        ></tr
+      >
+    {/each}
+    {#if figures.veneer?.edgeWaversMm != null}
+      <tr class="border-t border-hairline"
+        ><td class="py-1">Line along the edge wavers by</td><td class="measure text-right text-[15px]"
+          >{figures.veneer.edgeWaversMm.toFixed(2)}</td
+        ></tr
+      >
+    {/if}
     {#if figures.cavity}
       {@const { isthmusMm, isthmusPlannedMm, facialOpensDeg, lingualOpensDeg, boxes } = figures.cavity}
       {#if isthmusMm != null}
