@@ -132,7 +132,7 @@ internal static class BackJobs
             "other-plane, functional-plane, bevel, isthmus, boxes, functional-shoulder, fine-cavity, fine-occlusal, round-edges",
             "boxes taper-flat 1.0, isthmus taper-flat 1.2, fine-cavity taper-flat 1.0",
             "functional-cusp-distolingual index-gap 1.5.. within?, functional-cusp-distolingual index-gap 0.75..1.0 critical, "
-                + "distal-box-wall index-gap =1.5 within?"
+                + "distal-box-wall index-gap =1.5 within"
         )
         {
             Inputs = PlanInputs.Empty with

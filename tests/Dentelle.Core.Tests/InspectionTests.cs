@@ -176,7 +176,9 @@ public class InspectionTests(ITestOutputHelper output)
         // A veneer's contacts stay, its sides end where they face the neighbour, its edge is even.
         if (tooth.VeneerLine is { } veneer)
         {
-            output.WriteLine($"{line}: {string.Join(", ", veneer.Sides)}, {veneer.Edge}, {tooth.Undercut.Depth:0.00} along its path, {tooth.BestPath.Direction} leaves {tooth.BestPath.LeastWall:0}");
+            output.WriteLine(
+                $"{line}: {string.Join(", ", veneer.Sides)}, {veneer.Edge}, {tooth.Undercut.Depth:0.00} along its path, {tooth.BestPath.Direction} leaves {tooth.BestPath.LeastWall:0}"
+            );
             Assert.Equal(2, veneer.Sides.Count);
             Assert.All(veneer.Sides, side => Assert.Equal(side.IsPlanned, side.BeforeContact < 0));
             Assert.InRange(veneer.Edge?.Wavers ?? 0, 0, 0.06);

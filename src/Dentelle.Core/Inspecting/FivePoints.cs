@@ -107,7 +107,11 @@ public static class FivePoints
         {
             var cutThrough = findings.Where(finding => finding.Kind == ScanFindingKind.Contact).ToArray();
             if (cutThrough.Length > 0)
-                return new(CheckPoint.ContactsOpen, CheckState.Fail, string.Join(", ", cutThrough.Select(finding => $"{finding.Where}: {finding.Headline.LowerFirst()}")));
+                return new(
+                    CheckPoint.ContactsOpen,
+                    CheckState.Fail,
+                    string.Join(", ", cutThrough.Select(finding => $"{finding.Where}: {finding.Headline.LowerFirst()}"))
+                );
             var opened = plan.Rules().IsVeneer ? [] : Opened(plan).ToArray();
             if (opened.Length == 0)
                 return new(CheckPoint.ContactsOpen, CheckState.Pass, "stay closed in this preparation");

@@ -37,7 +37,9 @@ public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge
         return new VeneerLine(
             [.. Enum.GetValues<ProximalSide>().Select(End).OfType<ProximalEnd>()],
             // A canine's edge comes to a point.
-            plan.Tooth.Position == 3 ? null : EdgeOf(site, line, present)
+            plan.Tooth.Position == 3
+                ? null
+                : EdgeOf(site, line, present)
         );
 
         ProximalEnd? End(ProximalSide side)
@@ -47,9 +49,7 @@ public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge
             var crown = present.Surface.Positions.ToArray();
             // Over the middle of the line its way along the edge may be near.
             var level = Math.Min(site.Frame.FromForm(crown.MaxBy(p => way * p.X)).Z, middle);
-            var contact = site.Frame.FromForm(
-                crown.Where(p => Math.Abs((p.Z * site.Frame.Size.Z) - level) < near).MaxBy(p => way * p.X)
-            );
+            var contact = site.Frame.FromForm(crown.Where(p => Math.Abs((p.Z * site.Frame.Size.Z) - level) < near).MaxBy(p => way * p.X));
             Station[] own =
             [
                 .. line.Stations.Where(station =>

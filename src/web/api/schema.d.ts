@@ -2148,6 +2148,7 @@ export interface components {
             edgeWidthMm?: null | number;
             /** @description What a veneer leaves of each facial third's enamel, against averages; none for other restorations. */
             enamel?: null | components["schemas"]["EnamelFigures"][];
+            veneer?: null | components["schemas"]["VeneerFigures"];
             cavity?: null | components["schemas"]["CavityFigures"];
             /** @description How far the cut ridges lie under the neighbours'. */
             ridges?: null | components["schemas"]["RidgeFigures"][];
@@ -2589,6 +2590,21 @@ export interface components {
             /** @description Every value that departs from the shipped protocol. */
             differences: components["schemas"]["ProtocolDifference"][];
         };
+        ProximalFigures: {
+            side: string;
+            /**
+             * Format: double
+             * @description Where the line ends in front of the contact; negative where the contact is cut through.
+             */
+            beforeContactMm: number;
+            /** @description Whether the plan takes it through. */
+            plannedThrough: boolean;
+            /**
+             * Format: double
+             * @description By which the surface turns to the front there; 0 faces straight to the neighbour.
+             */
+            facesForwardDeg: number;
+        };
         /** @enum {unknown} */
         ProximalSide: "mesial" | "distal";
         /** @description What stays over the pulp in a zone. */
@@ -2853,7 +2869,7 @@ export interface components {
             told: string[];
         };
         /** @enum {unknown} */
-        ScanFindingKind: "tipped" | "depth" | "patch" | "undercut" | "wall" | "margin-width" | "margin-level" | "margin-step" | "margin-rough" | "lip" | "fossa" | "sharp-edge" | "neighbour" | "room" | "isthmus";
+        ScanFindingKind: "tipped" | "depth" | "patch" | "undercut" | "wall" | "margin-width" | "margin-level" | "margin-step" | "margin-rough" | "lip" | "fossa" | "sharp-edge" | "neighbour" | "room" | "isthmus" | "contact";
         ScanFindingView: {
             kind: components["schemas"]["ScanFindingKind"];
             verdict: components["schemas"]["Verdict"];
@@ -3528,6 +3544,20 @@ export interface components {
             /** @description Depths and levels that the change just made moved; empty when only looked at. */
             moved: components["schemas"]["MovedNumber"][];
             keptOtherwise?: null | components["schemas"]["KeptPlanView"];
+        };
+        /** @description A veneer's finish line at its sides and along the edge. */
+        VeneerFigures: {
+            sides: components["schemas"]["ProximalFigures"][];
+            /**
+             * Format: double
+             * @description What it wavers by about a smooth curve, as a standard deviation; null where none runs along the edge.
+             */
+            edgeWaversMm?: null | number;
+            /**
+             * Format: double
+             * @description By which it rises to the mesial.
+             */
+            edgeRisesDeg?: null | number;
         };
         /** @enum {unknown} */
         Verdict: "critical" | "under" | "within" | "over" | "cant-tell";
