@@ -10,7 +10,10 @@ export const test = base.extend({
     page.on('pageerror', (error) => faults.push(error.message));
     page.on('console', (message) => {
       // A refused save shows up here as a failed resource; the tests that provoke one look at its sentence.
-      if (message.type() === 'error' && !/status of 4\d\d|ERR_FAILED|ERR_CONNECTION_REFUSED|ERR_CONNECTION_RESET/.test(message.text()))
+      if (
+        message.type() === 'error' &&
+        !/status of 4\d\d|ERR_FAILED|ERR_CONNECTION_REFUSED|ERR_CONNECTION_RESET/.test(message.text())
+      )
         faults.push(message.text());
     });
     await use(page);

@@ -35,7 +35,7 @@ public sealed record MeasuredCavity(
         return new MeasuredCavity(
             cavity.Covered.Any() ? null : Opening(-1),
             cavity.Covered.Any() ? null : Opening(1),
-            cut.Floor is { } floor ? cut.GrooveBefore() - floor : null,
+            cut.GrooveBefore() - cut.Floor,
             cavity.Covered.Any() || cut.Floor is null ? null : cut.Isthmus(),
             [.. cavity.Boxes.Select(cut.Box).OfType<MeasuredBox>()]
         )
@@ -133,15 +133,15 @@ internal sealed class CavityCut
     public IEnumerable<(double Opens, double Area)> Walls(Func<Vec3, bool> faces) =>
         cut.Where(one => Math.Abs(one.Opens) < MeasuredCavity.MostLean && faces(one.Normal)).Select(one => (one.Opens, one.Area));
 
-    /// <summary>The groove's height on the tooth before, on the mean along it.</summary>
-    public double GrooveBefore()
+    /// <summary>The groove's height on the tooth before, on the mean along it; null where it was not seen.</summary>
+    public double? GrooveBefore()
     {
         const double beside = 0.6;
         return planned.Groove.Average(p =>
         {
             // An individual tooth's groove runs a little beside the average one's: the lowest near by.
             var own = site.Frame.FromForm(new Vec3(p.X, p.Y, 0));
-            return Enumerable.Range(-4, 9).Min(k => Before(own.X, own.Y + (k * beside / 4)) ?? double.PositiveInfinity);
+            return Enumerable.Range(-4, 9).Min(k => Before(own.X, own.Y + (k * beside / 4)));
         });
     }
 
@@ -230,9 +230,11 @@ internal sealed class CavityCut
         var contact = site.Frame.FromForm(drawn.Contact);
         var edge = within.Where(one => way * one.Place.X > outer - rim && Math.Abs(one.Place.Z - level) < 0.6).Select(one => one.Place.Z);
         var standing = edge.Order().ToArray();
+        if (Ridge(way, axial, contact) is not { } ridge)
+            return null;
         return new MeasuredBox(
             side,
-            Ridge(way, axial, contact) - level,
+            ridge - level,
             (way * contact.X) - axial,
             outer - axial,
             standing.Length < 8 ? 0 : Math.Max(0, standing[standing.Length * 9 / 10] - level),
@@ -240,15 +242,13 @@ internal sealed class CavityCut
         );
     }
 
-    /// <summary>The highest of the ridge before, behind the contact.</summary>
-    private double Ridge(int way, double axial, Vec3 contact) =>
+    /// <summary>The highest of the ridge before, behind the contact; null where it was not seen.</summary>
+    private double? Ridge(int way, double axial, Vec3 contact) =>
         Enumerable
             .Range(0, 13)
             .SelectMany(i =>
                 Enumerable.Range(-1, 3).Select(k => Before(way * (axial + (i * ((way * contact.X) - axial) / 12)), contact.Y + (0.25 * k)))
             )
-            .OfType<double>()
-            .DefaultIfEmpty(double.NaN)
             .Max();
 
     /// <summary>Height of the tooth before over a place of its plan.</summary>

@@ -21,7 +21,7 @@ public sealed record ShelfShape(double Slope, double Radius, double Left, Margin
         Under = 0.3;
 
     private const int LeastPoints = 25,
-        MostPoints = 500;
+        MostPoints = 300;
 
     /// <returns>By segment; none where no straight wall stands, except where nothing but a wall stands.</returns>
     internal static IReadOnlyDictionary<Segment, ShelfShape> All(
@@ -78,29 +78,39 @@ public sealed record ShelfShape(double Slope, double Radius, double Left, Margin
         if (points.Length < LeastPoints)
             return null;
         var step = (points.Length + MostPoints - 1) / MostPoints;
-        var used = points.Where((_, i) => i % step == 0).ToArray();
+        var used = points
+            .Where((_, i) => i % step == 0)
+            .Select(one =>
+            {
+                var (tilt, up) = Math.SinCos(double.DegreesToRadians(one.Run.Lean));
+                return (one.Deep, one.High, Wall: (one.High * tilt) - ((one.Deep - one.Run.Foot) * up), tilt, up);
+            })
+            .ToArray();
         ShelfShape? best = null;
         for (var slope = -12.0; slope <= 48; slope += 6)
         {
+            var (sin, cos) = Math.SinCos(double.DegreesToRadians(slope));
+            // Of each place how far it stands off both faces, and their normals' product.
+            var off = Array.ConvertAll(used, one =>
+                (Floor: (one.High * cos) - (one.Deep * sin), one.Wall, Between: (cos * one.tilt) + (sin * one.up))
+            );
             for (var radius = 0.0; radius <= 1.2 * width; radius += 0.05)
             {
-                var left = used.Average(one => Math.Min(0.15, Math.Abs(Off(one, slope, radius))));
-                if (best is null || left < best.Left)
-                    best = new ShelfShape(slope, radius, left, default, default);
+                var sum = 0.0;
+                foreach (var (floor, wall, between) in off)
+                    sum += Math.Min(0.15, Math.Abs(Off(floor, wall, between, radius)));
+                if (best is null || sum / off.Length < best.Left)
+                    best = new ShelfShape(slope, radius, sum / off.Length, default, default);
             }
         }
         return best;
     }
 
     /// <summary>How far a place stands off a floor and a wall whose inner angle is rounded.</summary>
-    private static double Off((double Deep, double High, StraightRun Run) point, double slope, double radius)
+    private static double Off(double floor, double wall, double between, double radius)
     {
-        var (sin, cos) = Math.SinCos(double.DegreesToRadians(slope));
-        var (tilt, up) = Math.SinCos(double.DegreesToRadians(point.Run.Lean));
-        var (floor, wall) = ((point.High * cos) - (point.Deep * sin), (point.High * tilt) - ((point.Deep - point.Run.Foot) * up));
-        // As shares of both faces' normals, which need not be square to each other.
+        // From the rounding's middle back along both faces' normals, which need not be square to each other.
         var (a, b) = (radius - floor, radius - wall);
-        var between = (cos * tilt) + (sin * up);
         var whole = 1 - (between * between);
         var (u, v) = ((a - (between * b)) / whole, (b - (between * a)) / whole);
         return u > 0 && v > 0 ? radius - Math.Sqrt((u * u) + (v * v) + (2 * u * v * between)) : Math.Min(floor, wall);

@@ -32,6 +32,8 @@ public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge
     {
         if (plan.Enamel is null || line is null)
             return null;
+        var crown = present.Surface.Positions.ToArray();
+        var places = site.Mesh.Positions.ToArray();
         var heights = line.Stations.Select(station => station.Place.Z).ToArray();
         var middle = (heights.Min() + heights.Max()) / 2;
         return new VeneerLine(
@@ -46,10 +48,12 @@ public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge
         {
             var way = side.Way();
             const double near = 0.3;
-            var crown = present.Surface.Positions.ToArray();
             // Over the middle of the line its way along the edge may be near.
             var level = Math.Min(site.Frame.FromForm(crown.MaxBy(p => way * p.X)).Z, middle);
-            var contact = site.Frame.FromForm(crown.Where(p => Math.Abs((p.Z * site.Frame.Size.Z) - level) < near).MaxBy(p => way * p.X));
+            var around = crown.Where(p => Math.Abs((p.Z * site.Frame.Size.Z) - level) < near).ToArray();
+            if (around.Length == 0)
+                return null;
+            var contact = site.Frame.FromForm(around.MaxBy(p => way * p.X));
             Station[] own =
             [
                 .. line.Stations.Where(station =>
@@ -59,7 +63,6 @@ public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge
             if (own.Length < Least)
                 return null;
             var place = own.MinBy(station => Math.Abs(station.Place.Z - level)).Place;
-            var places = site.Mesh.Positions.ToArray();
             var at = Enumerable.Range(0, places.Length).MinBy(i => ((Vec3)places[i] - place).LengthSquared);
             return new ProximalEnd(
                 side,
