@@ -31,6 +31,8 @@ public sealed record Scan(Mesh Surface, int Seen, IReadOnlyList<string> Told)
     /// </summary>
     private const int MostRound = 500;
 
+    private const int Many = 100_000;
+
     /// <param name="mesh">As it was read.</param>
     /// <param name="name">What it is called in sentences.</param>
     /// <returns>A problem where nothing of it can be trusted.</returns>
@@ -38,6 +40,12 @@ public sealed record Scan(Mesh Surface, int Seen, IReadOnlyList<string> Told)
     {
         var told = new List<string>();
         var welded = Welder.Weld(mesh);
+        // Millions of loose triangles are known before they are sorted into pieces: a surface has half as many corners as triangles.
+        if (welded.TriangleCount > Many && welded.Positions.Length > 1.5 * welded.TriangleCount)
+            return new Problem(
+                "scan-heap",
+                $"{name}: its triangles share hardly a corner: that is no surface. Export it again, as one mesh."
+            );
         var surface = welded.Where(i => welded.AreaVector(i).LengthSquared > 0);
         if (surface.TriangleCount == 0)
             return new Problem("scan-empty", $"{name} has no triangle with an area.");
