@@ -54,6 +54,21 @@ public class InspectionTests(ITestOutputHelper output)
             Shipped.Protocol
         );
 
+    private static Scan Present(Preparation planned) => Need(planned.Present.Form.Unplaced(Fineness.Preview));
+
+    /// <summary>Of two bodies as they are drawn, in one frame.</summary>
+    private static MeasuredTooth Measured(Preparation planned, Scan before, Mesh after, ToothCorrection? put = null) =>
+        Inspector.One(
+            planned,
+            new SeenSurface(before),
+            after,
+            new Registration(AlignedBy.Given, Rigid.Rest, 1, 0, null),
+            (put ?? ToothCorrection.None).Applied(ToothFrame.Given),
+            Shipped.Protocol,
+            default,
+            put?.Moves
+        );
+
     private static Scan Need(Mesh mesh) => Shipped.Need(Scan.Of(mesh, "It"));
 
     [Theory(
@@ -68,9 +83,8 @@ public class InspectionTests(ITestOutputHelper output)
         foreach (var kind in Kinds)
         {
             var planned = Planned($"{kind} {crown}");
-            var (before, after) = (Need(planned.Present.Form.Unplaced(Fineness.Preview)), planned.Body!.Unplaced(Fineness.Preview));
-            var still = new Registration(AlignedBy.Given, Rigid.Rest, 1, 0, null);
-            var tooth = Inspector.One(planned, new SeenSurface(before), after, still, ToothFrame.Given, Shipped.Protocol, default);
+            var (before, after) = (Present(planned), planned.Body!.Unplaced(Fineness.Preview));
+            var tooth = Measured(planned, before, after);
             var toc = planned.Plan.Convergence.Value.Target.Degrees;
             var off = Enum.GetValues<WallPairKind>().Select(pair => MeasuredWall.Convergence(tooth.Walls, pair)?.Degrees - toc).ToArray();
             var margin = tooth.Margin!;
@@ -117,17 +131,14 @@ public class InspectionTests(ITestOutputHelper output)
     [InlineData("veneer wrap", true)]
     public void Others_closed_loop(string restoration, bool front)
     {
-        var still = new Registration(AlignedBy.Given, Rigid.Rest, 1, 0, null);
         foreach (var kind in Kinds.Where(kind => kind[1] <= '3' == front))
         {
             var planned = Planned($"{kind} {restoration}");
-            var before = Need(planned.Present.Form.Unplaced(Fineness.Preview));
-            var after = planned.Body!.Unplaced(Fineness.Preview);
-            var tooth = Inspector.One(planned, new SeenSurface(before), after, still, ToothFrame.Given, Shipped.Protocol, default);
+            var tooth = Measured(planned, Present(planned), planned.Body!.Unplaced(Fineness.Preview));
             var found = ScanJudge.Of(tooth, Shipped.Protocol);
             output.WriteLine(
-                $"{kind} {restoration}: undercut {tooth.Undercut.Depth:0.00}, best {tooth.BestPath.Direction.Y:0.00} {tooth.BestPath.Direction.Z:0.00} "
-                    + $"leaves {tooth.BestPath.LeastWall:0}, {string.Join("; ", found.Select(one => $"{one.Where}: {one.Headline}"))}"
+                $"{kind} {restoration}: undercut {tooth.Undercut.Depth:0.00}, "
+                    + string.Join("; ", found.Select(one => $"{one.Where}: {one.Headline}"))
             );
             // A ridge is as high as the drawing's vertices say to a tenth.
             foreach (var depth in tooth.Depths)
@@ -144,7 +155,8 @@ public class InspectionTests(ITestOutputHelper output)
     }
 
     [Theory(
-        DisplayName = "Inlays, onlays and veneers as planned raise no finding, drawn or scanned; a cavity's depths, isthmus and walls are as planned"
+        DisplayName = "Inlays, onlays and veneers as planned raise no finding, drawn or scanned; a cavity's depths, isthmus and walls "
+            + "are as planned"
     )]
     [InlineData("36 inlay boxes", false)]
     [InlineData("25 inlay gold box distal", true)]
@@ -155,8 +167,6 @@ public class InspectionTests(ITestOutputHelper output)
     public void Other_restorations(string line, bool scanned)
     {
         var planned = Planned(line);
-        var (before, after) = (Need(planned.Present.Form.Unplaced(Fineness.Preview)), planned.Body!.Unplaced(Fineness.Preview));
-        var still = new Registration(AlignedBy.Given, Rigid.Rest, 1, 0, null);
         MeasuredTooth tooth;
         if (scanned)
         {
@@ -165,7 +175,7 @@ public class InspectionTests(ITestOutputHelper output)
             Assert.NotNull(tooth.Room);
         }
         else
-            tooth = Inspector.One(planned, new SeenSurface(before), after, still, ToothFrame.Given, Shipped.Protocol, default);
+            tooth = Measured(planned, Present(planned), planned.Body!.Unplaced(Fineness.Preview));
         Assert.Empty(ScanJudge.Of(tooth, Shipped.Protocol));
         Assert.True(tooth.Preparation.Plan.Cavity is not null || tooth.Depths.Count >= 3);
         // Of the average tooth's enamel the scan leaves what the plan does.
@@ -176,9 +186,7 @@ public class InspectionTests(ITestOutputHelper output)
         // A veneer's contacts stay, its sides end where they face the neighbour, its edge is even.
         if (tooth.VeneerLine is { } veneer)
         {
-            output.WriteLine(
-                $"{line}: {string.Join(", ", veneer.Sides)}, {veneer.Edge}, {tooth.Undercut.Depth:0.00} along its path, {tooth.BestPath.Direction} leaves {tooth.BestPath.LeastWall:0}"
-            );
+            output.WriteLine($"{line}: {string.Join(", ", veneer.Sides)}, {veneer.Edge}");
             Assert.Equal(2, veneer.Sides.Count);
             Assert.All(veneer.Sides, side => Assert.Equal(side.IsPlanned, side.BeforeContact < 0));
             Assert.InRange(veneer.Edge?.Wavers ?? 0, 0, 0.06);
@@ -234,13 +242,7 @@ public class InspectionTests(ITestOutputHelper output)
     public void Corrected()
     {
         var planned = Planned("36 crown zirconia");
-        var before = new SeenSurface(Need(planned.Present.Form.Unplaced(Fineness.Preview)));
-        var still = new Registration(AlignedBy.Given, Rigid.Rest, 1, 0, null);
-        MeasuredTooth Of(ToothCorrection put)
-        {
-            var after = planned.Body!.Unplaced(Fineness.Preview);
-            return Inspector.One(planned, before, after, still, put.Applied(ToothFrame.Given), Shipped.Protocol, default, put.Moves);
-        }
+        MeasuredTooth Of(ToothCorrection put) => Measured(planned, Present(planned), planned.Body!.Unplaced(Fineness.Preview), put);
         var (found, tipped) = (Of(ToothCorrection.None), Of(new ToothCorrection([], TipMesial: 4)));
         double Lean(MeasuredTooth tooth, WallSide side) => tooth.Walls.First(wall => wall.Side == side).Lean!.Value;
         // The path follows the frame: by as much as it tips to the mesial, the mesial wall leans in more and the distal one less.

@@ -151,7 +151,7 @@ public sealed record MeasureDocument(
                         Round(hold.Share)
                     )),
             ],
-            EdgeWidthMm = Heights.EdgeWidth(tooth) is { } blade ? Round(blade) : null,
+            EdgeWidthMm = Round(Heights.EdgeWidth(tooth)),
             Enamel =
             [
                 .. EnamelLeft
@@ -189,6 +189,8 @@ public sealed record MeasureDocument(
         ];
 
     internal static double Round(double value) => Math.Round(value, 4) + 0.0;
+
+    internal static double? Round(double? value) => value is { } there ? Round(there) : null;
 
     internal static double[] Three(Vec3 direction) =>
         [Math.Round(direction.X, 6) + 0.0, Math.Round(direction.Y, 6) + 0.0, Math.Round(direction.Z, 6) + 0.0];

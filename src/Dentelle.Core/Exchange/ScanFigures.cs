@@ -15,7 +15,7 @@ public sealed record RegistrationFigures(string By, double Score, double NoiseMm
             Kebab.Of(registration.By),
             MeasureDocument.Round(registration.Score),
             MeasureDocument.Round(registration.Noise),
-            registration.Fit is { } fit ? MeasureDocument.Round(fit.Weakest) : null,
+            MeasureDocument.Round(registration.Fit?.Weakest),
             MeasureDocument.Round(registration.Motion.TurnDegrees)
         );
 }
@@ -65,7 +65,7 @@ public sealed record SideFigures(string Side, double? LeanDeg, double Uncertaint
     internal static SideFigures From(MeasuredWall wall) =>
         new(
             Kebab.Of(wall.Side),
-            wall.Lean is { } lean ? MeasureDocument.Round(lean) : null,
+            MeasureDocument.Round(wall.Lean),
             MeasureDocument.Round(ScanJudge.Sure * wall.Sigma),
             MeasureDocument.Round(wall.Height),
             MeasureDocument.Round(wall.Share),
@@ -92,8 +92,8 @@ public sealed record VeneerFigures(IReadOnlyList<ProximalFigures> Sides, double?
                     MeasureDocument.Round(end.FacesForward)
                 )),
             ],
-            line.Edge is { } edge ? MeasureDocument.Round(edge.Wavers) : null,
-            line.Edge is { } rising ? MeasureDocument.Round(rising.Rises) : null
+            MeasureDocument.Round(line.Edge?.Wavers),
+            MeasureDocument.Round(line.Edge?.Rises)
         );
 }
 
@@ -119,14 +119,14 @@ public sealed record MarginFigures(
     internal static MarginFigures From(MarginMeasure margin) =>
         new(
             MeasureDocument.Round(margin.Length),
-            margin.Width is { } width ? MeasureDocument.Round(width) : null,
+            MeasureDocument.Round(margin.Width),
             MeasureDocument.Round(margin.Level),
             MeasureDocument.Round(ScanJudge.Sure * margin.Gum.Doubt),
             margin.Gum.IsSeen,
             [
                 .. margin.Segments.Select(segment => new SegmentFigures(
                     Kebab.Of(segment.Segment),
-                    segment.Width is { } width ? MeasureDocument.Round(width) : null,
+                    MeasureDocument.Round(segment.Width),
                     segment.PlannedWidth,
                     MeasureDocument.Round(segment.Level),
                     segment.PlannedLevel,
@@ -199,11 +199,11 @@ public sealed record CavityFigures(
 {
     internal static CavityFigures From(MeasuredCavity cavity) =>
         new(
-            Rounded(cavity.FacialOpens),
-            Rounded(cavity.LingualOpens),
-            Rounded(cavity.Depth),
-            Rounded(cavity.Isthmus?.Width),
-            Rounded(cavity.Isthmus?.Planned),
+            MeasureDocument.Round(cavity.FacialOpens),
+            MeasureDocument.Round(cavity.LingualOpens),
+            MeasureDocument.Round(cavity.Depth),
+            MeasureDocument.Round(cavity.Isthmus?.Width),
+            MeasureDocument.Round(cavity.Isthmus?.Planned),
             [
                 .. cavity.Boxes.Select(box => new BoxFigures(
                     Kebab.Of(box.Side),
@@ -214,8 +214,6 @@ public sealed record CavityFigures(
                 )),
             ]
         );
-
-    private static double? Rounded(double? value) => value is { } there ? MeasureDocument.Round(there) : null;
 }
 
 /// <param name="DepthMm">From the ridge before straight down to the floor.</param>

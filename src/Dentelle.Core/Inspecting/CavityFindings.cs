@@ -12,6 +12,7 @@ internal static class CavityFindings
             yield break;
         if (cavity.Isthmus is { } isthmus && (isthmus.Width < isthmus.Least - tolerance || isthmus.Width > isthmus.Most + tolerance))
         {
+            var said = $"{ScanJudge.Told(isthmus.Width)} wide at the floor of {ScanJudge.Told(isthmus.Planned)}";
             var (narrow, off) = (isthmus.Width < isthmus.Least, Math.Abs(isthmus.Width - isthmus.Planned));
             yield return new ScanFinding(
                 ScanFindingKind.Isthmus,
@@ -22,10 +23,8 @@ internal static class CavityFindings
                 tooth.Registration.Noise,
                 $"{ScanJudge.Told(off)} {(narrow ? "narrow" : "wide")}",
                 narrow
-                    ? $"{ScanJudge.Told(isthmus.Width)} wide at the floor of {ScanJudge.Told(isthmus.Planned)}: the inlay breaks where it is "
-                        + "narrowest. Widen it along the wall that has more tooth behind it."
-                    : $"{ScanJudge.Told(isthmus.Width)} wide at the floor of {ScanJudge.Told(isthmus.Planned)}: the cusps beside it are weaker. "
-                        + "Measure what is left of them; cover a cusp that is too thin.",
+                    ? $"{said}: the inlay breaks where it is narrowest. Widen it along the wall that has more tooth behind it."
+                    : $"{said}: the cusps beside it are weaker. Measure what is left of them; cover a cusp that is too thin.",
                 isthmus.Place,
                 (narrow ? 3 : 2) * off / tolerance
             )

@@ -9,7 +9,17 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="Inward">Into the tooth, square to the path and to the line.</param>
 /// <param name="IsSeen">Whether the surface before was seen there.</param>
 /// <param name="IsUnderGum">Whether gum lay over it before, so that it was sought as an edge of the surface after alone.</param>
-public readonly record struct Station(Vec3 Place, Vec3 Along, Vec3 Inward, bool IsSeen, bool IsUnderGum = false);
+public readonly record struct Station(Vec3 Place, Vec3 Along, Vec3 Inward, bool IsSeen, bool IsUnderGum = false)
+{
+    /// <summary>How far along the path a place lies over the line where it goes on: it climbs between the teeth.</summary>
+    /// <param name="off">From here.</param>
+    internal double Over(Vec3 off, Vec3 path)
+    {
+        var level = (Along - (path * Along.Dot(path))).Unit;
+        var climb = Along.Dot(path) / Math.Max(0.2, Along.Dot(level));
+        return off.Dot(path) - (off.Dot(level) * climb);
+    }
+}
 
 /// <summary>The finish line all round a cut, traced where the cut surface comes out of the old one.</summary>
 public sealed record FinishLine(IReadOnlyList<Station> Stations)

@@ -148,15 +148,12 @@ public sealed record MarginMeasure(
             .. line.Stations.Select(station =>
             {
                 var (outer, inner) = (new List<double>(), new List<double>());
-                // The line climbs between the teeth: heights are counted from where it goes.
-                var level = (station.Along - (path * station.Along.Dot(path))).Unit;
-                var climb = station.Along.Dot(path) / Math.Max(0.2, station.Along.Dot(level));
                 foreach (var (at, _) in cells.Within((System.Numerics.Vector3)station.Place, 0.7f))
                 {
                     var off = site.Mesh.Positions[at] - station.Place;
                     if (Math.Abs(off.Dot(station.Along)) > 0.2 || Math.Abs(off.Dot(path)) > 0.6)
                         continue;
-                    var (deep, height) = (off.Dot(station.Inward), off.Dot(path) - (off.Dot(level) * climb));
+                    var (deep, height) = (off.Dot(station.Inward), station.Over(off, path));
                     // Gum that was drawn back lies under where it was; it stands no rim.
                     if (deep is > -outside and < rim && (site.InCut[at] || site.Depths[at] < site.Threshold))
                         outer.Add(height);

@@ -103,12 +103,14 @@ internal sealed class CavityCut
     private readonly SiteSurface site;
     private readonly CavityForm planned;
     private readonly Preparation preparation;
+    private readonly (double Distal, double Mesial) ends;
     private readonly (Vec3 Place, Vec3 OnForm, Vec3 Normal, double Area, double Opens)[] cut;
 
     public CavityCut(SeenSurface before, SiteSurface site, Preparation preparation, CavityForm planned)
     {
         (this.before, this.site, this.planned, this.preparation) = (before, site, planned, preparation);
         var path = preparation.Plan.Path;
+        ends = planned.TrenchEnds;
         cut =
         [
             .. Enumerable
@@ -187,14 +189,8 @@ internal sealed class CavityCut
 
         static double? Foot((double X, double Over, double Off, Vec3 Normal)[] near, int toward)
         {
-            var side = near.Where(one => one.Normal.Y * toward > 0).ToArray();
-            if (side.Length < 8)
-                return null;
-            var line = new LeastSquares(2);
-            foreach (var one in side)
-                line.Add([1, one.Over], one.Off);
-            line.Hold(1, 0, 1e-6);
-            return line.Solve()[0];
+            var side = near.Where(one => one.Normal.Y * toward > 0).Select(one => (one.Over, one.Off)).ToArray();
+            return side.Length < 8 ? null : AtFloor(side);
         }
     }
 
@@ -204,30 +200,25 @@ internal sealed class CavityCut
         var (way, drawn) = (side.Way(), planned.BoxAt(side));
         var within = cut.Where(one => Math.Abs(one.OnForm.Y - drawn.Middle) < drawn.Half - 0.2).ToArray();
         var floor = within
-            .Where(one => IsFloor(one.Normal) && way * one.OnForm.X > (way * drawn.At) - 0.2 && one.OnForm.Z < drawn.Floor + 1)
+            .Where(one => IsFloor(one.Normal) && way * one.OnForm.X > drawn.Axial - 0.2 && one.OnForm.Z < drawn.Floor + 1)
             .ToArray();
         if (Middle(floor.Select(one => (one.Place.Z, one.Area))) is not { } level)
             return null;
         // The trench's other end faces the same way.
-        var wall = within.Where(one =>
-            way * one.Normal.X > 0.8
-            && Math.Abs(one.Opens) < MeasuredCavity.MostLean
-            && one.Place.Z - level is > OverRounding and < HighestAxial
-            && way * (one.OnForm.X - drawn.At) > -1
-        );
-        var line = new LeastSquares(2);
-        var seen = 0;
-        foreach (var one in wall)
-        {
-            line.Add([1, one.Place.Z - level], way * one.Place.X);
-            seen++;
-        }
-        if (seen < 15)
+        var wall = within
+            .Where(one =>
+                way * one.Normal.X > 0.8
+                && Math.Abs(one.Opens) < MeasuredCavity.MostLean
+                && one.Place.Z - level is > OverRounding and < HighestAxial
+                && (way * one.OnForm.X) - drawn.Axial > -1
+            )
+            .Select(one => (Over: one.Place.Z - level, Off: way * one.Place.X))
+            .ToArray();
+        if (wall.Length < 15)
             return null;
-        line.Hold(1, 0, 1e-6);
-        var axial = line.Solve()[0];
+        var axial = AtFloor(wall);
         var outer = Ranks.AtShare([.. floor.OrderBy(one => way * one.Place.X)], one => one.Area, 0.97).Place.X * way;
-        var contact = site.Frame.FromForm(drawn.Contact);
+        var contact = site.Frame.FromForm(new Vec3(way * (drawn.Axial + drawn.AxialDepth), drawn.Middle, 0));
         var edge = within.Where(one => way * one.Place.X > outer - rim && Math.Abs(one.Place.Z - level) < 0.6).Select(one => one.Place.Z);
         var standing = edge.Order().ToArray();
         if (Ridge(way, axial, contact) is not { } ridge)
@@ -240,6 +231,16 @@ internal sealed class CavityCut
             standing.Length < 8 ? 0 : Math.Max(0, standing[standing.Length * 9 / 10] - level),
             floor[floor.Length / 2].Place
         );
+    }
+
+    /// <summary>Where a straight wall would stand at its floor's height.</summary>
+    private static double AtFloor((double Over, double Off)[] wall)
+    {
+        var line = new LeastSquares(2);
+        foreach (var (over, off) in wall)
+            line.Add([1, over], off);
+        line.Hold(1, 0, 1e-6);
+        return line.Solve()[0];
     }
 
     /// <summary>The highest of the ridge before, behind the contact; null where it was not seen.</summary>
@@ -262,8 +263,7 @@ internal sealed class CavityCut
     private bool IsFloor(Vec3 normal) => normal.AngleTo(preparation.Plan.Path) < MostFloorLean;
 
     /// <summary>Between the boxes and the ridges that stay, away from the roundings there.</summary>
-    private bool InTrench(Vec3 onForm) =>
-        onForm.X > planned.TrenchEnds.Distal + OverRounding && onForm.X < planned.TrenchEnds.Mesial - OverRounding;
+    private bool InTrench(Vec3 onForm) => onForm.X > ends.Distal + OverRounding && onForm.X < ends.Mesial - OverRounding;
 
     private static double? Middle(IEnumerable<(double Value, double Area)> values)
     {

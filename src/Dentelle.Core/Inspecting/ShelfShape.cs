@@ -49,7 +49,7 @@ public sealed record ShelfShape(double Slope, double Radius, double Left, Margin
         return found;
     }
 
-    /// <summary>Of each station what was cut over it, as distances into the free side from a level floor and from the straight wall.</summary>
+    /// <summary>Of each station what was cut over it: how far inward and how high over the line, with the wall that stands there.</summary>
     private static List<(double Deep, double High, StraightRun Run)>[] Points(SiteSurface site, WallRuns runs, Vec3 path)
     {
         var line = runs.Line;
@@ -61,11 +61,8 @@ public sealed record ShelfShape(double Slope, double Radius, double Left, Margin
             if (nearest[i] < 0 || runs.Runs[nearest[i]] is not { } run)
                 continue;
             var station = line.Stations[nearest[i]];
-            // The line climbs between the teeth: heights are counted from where it goes.
-            var level = (station.Along - (path * station.Along.Dot(path))).Unit;
-            var climb = station.Along.Dot(path) / Math.Max(0.2, station.Along.Dot(level));
             var off = site.Mesh.Positions[i] - station.Place;
-            var (deep, high) = (off.Dot(station.Inward), off.Dot(path) - (off.Dot(level) * climb));
+            var (deep, high) = (off.Dot(station.Inward), station.Over(off, path));
             if (deep > 0.05 && deep < run.Foot + Beyond && high > -Under && high < Math.Max(1, run.Foot) + Under)
                 points[nearest[i]].Add((deep, high, run));
         }

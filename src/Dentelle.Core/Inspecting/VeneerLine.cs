@@ -74,7 +74,7 @@ public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge
         }
     }
 
-    /// <summary>Along the middle of the edge a smooth curve is fitted: an edge is bent as teeth are, an irregular one wavers about it.</summary>
+    /// <summary>About a smooth curve along the middle of the edge: an edge is bent as teeth are, an irregular one wavers.</summary>
     private static EdgeLine? EdgeOf(SiteSurface site, FinishLine line, PresentTooth present)
     {
         const double along = 0.35,

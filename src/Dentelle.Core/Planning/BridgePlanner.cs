@@ -44,7 +44,7 @@ public static class BridgePlanner
     /// <summary>Lean toward the last tooth: on the right side that is the mesial, on the left the distal.</summary>
     private static double Toward(Plan unit) => unit.Assessment.Findings.TiltDeg * (unit.Tooth.IsRight ? 1 : -1);
 
-    /// <summary>A tooth's axis in the bridge's frame, as if the arch ran straight: turned toward the last tooth, then to the facial.</summary>
+    /// <summary>A tooth's axis in the bridge's frame, as if the arch ran straight.</summary>
     private static Vec3 Axis(Plan unit)
     {
         var (along, across) = (double.DegreesToRadians(Toward(unit)), double.DegreesToRadians(unit.Assessment.Findings.FacialTiltDeg));

@@ -104,15 +104,10 @@ public sealed class CavityForm : PlannedBody
         return beside;
     }
 
-    /// <summary>Where a box is drawn: its axial wall at the floor, the middle and half of its width, its floor, the contact before.</summary>
-    internal (double At, double Middle, double Half, double Floor, Vec3 Contact) BoxAt(ProximalSide side)
-    {
-        var box = boxes.First(one => one.Side == side.Way());
-        return (box.Side * box.Axial, box.Middle, box.Half, box.Floor, Contact(box.Side));
-    }
+    internal Box BoxAt(ProximalSide side) => boxes.First(one => one.Side == side.Way());
 
-    /// <summary>The trench, or a box: its floor, and walls that open upwards.</summary>
-    private sealed record Box(int Side, double Axial, double Floor, double Middle, double Half)
+    /// <summary>Its floor, and walls that open upwards: where the axial wall stands at the floor, the middle and half of its width.</summary>
+    internal sealed record Box(int Side, double Axial, double Floor, double Middle, double Half)
     {
         /// <summary>From the ridge straight down to the floor.</summary>
         public required double Depth { get; init; }
@@ -159,8 +154,7 @@ public sealed class CavityForm : PlannedBody
     {
         if (!zone.Kind.IsBox())
             return null;
-        var way = Zones.OfBox(ProximalSide.Mesial).Contains(zone) ? 1 : -1;
-        var box = boxes.First(one => one.Side == way);
+        var box = BoxAt(Zones.OfBox(ProximalSide.Mesial).Contains(zone) ? ProximalSide.Mesial : ProximalSide.Distal);
         return zone.Kind.IsBoxFloor() ? box.Depth : box.AxialDepth;
     }
 

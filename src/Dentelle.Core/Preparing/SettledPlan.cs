@@ -47,6 +47,7 @@ internal static class SettledPlan
         var taken = Mm.Most(outcome.Usual, outcome.Usual.Told);
         if (isKept && usual >= asked.Least && taken <= asked.Most)
             return zone;
+        // A box has one reading: it is as planned within the tolerance, either way.
         var (least, most) = isKept
             ? (Mm.Least(asked.Least, usual), zone.Zone.Kind.IsBox() ? taken + tolerance : taken)
             : (

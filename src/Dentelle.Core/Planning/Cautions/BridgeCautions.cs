@@ -29,9 +29,7 @@ internal static class BridgeCautions
         },
         new("abutment-undercut", Undercut),
         new("abutment-round-the-corner", (abutment, scene) =>
-            abutment is { TiltDeg: 0, FacialTiltDeg: 0 }
-            || scene.Units.All(unit => unit.Tooth.IsFront)
-            || !scene.Units.Any(unit => unit.Tooth.IsFront)
+            abutment is { TiltDeg: 0, FacialTiltDeg: 0 } || scene.Units.DistinctBy(unit => unit.Tooth.IsFront).Count() < 2
                 ? null
                 : $"{abutment.Tooth.Iso} leans, and the bridge goes round the corner of the arch: leans are added as if it ran straight. "
                     + "Measure the path on a scan before the walls are finished."
