@@ -106,7 +106,7 @@ public sealed class CavityForm : PlannedBody
 
     internal Box BoxAt(ProximalSide side) => boxes.First(one => one.Side == side.Way());
 
-    /// <summary>Its floor, and walls that open upwards: where the axial wall stands at the floor, the middle and half of its width.</summary>
+    /// <summary>Its floor, where its axial wall stands there, the middle and half of its width; all walls open upwards.</summary>
     internal sealed record Box(int Side, double Axial, double Floor, double Middle, double Half)
     {
         /// <summary>From the ridge straight down to the floor.</summary>
