@@ -30,6 +30,7 @@ public sealed class ScanTests
             { "a patch missing", "1 small hole was closed" },
             { "a speck far off", "1 stray pieces were left out" },
             { "loose triangles", "" },
+            { "each triangle twice", "given twice" },
             { "no areas", "" },
             { "a speck at the end of the world", "1 stray pieces were left out" },
             { "two hundred strays", "200 stray pieces were left out" },
@@ -111,6 +112,7 @@ public sealed class ScanTests
             "a speck at the end of the world" => Mesh.Together(mesh, Speck(3e18f)),
             "two hundred strays" => Mesh.Together([mesh, .. Enumerable.Range(1, 200).Select(i => Speck(10 + i))]),
             "loose triangles" => Loose(mesh),
+            "each triangle twice" => Mesh.Together(mesh, mesh),
             "no areas" => new Mesh(
                 mesh.Positions.ToArray(),
                 [.. mesh.Corners, .. Enumerable.Range(0, 1000).SelectMany(i => (int[])[i, i, i + 1])]

@@ -282,7 +282,7 @@ public sealed class DailyUseTests : IDisposable
 
     private sealed class SetClock : TimeProvider
     {
-        public DateTimeOffset Now { get; set; } = System.GetUtcNow();
+        public DateTimeOffset Now { get; set; } = FromNoon.Clock.GetUtcNow();
 
         public override DateTimeOffset GetUtcNow() => Now;
     }

@@ -17,8 +17,8 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
     /// <summary>A database of which it begins with a copy.</summary>
     public string? CopyOf { get; init; }
 
-    /// <summary>Another clock than the machine's.</summary>
-    public TimeProvider? Clock { get; init; }
+    /// <summary>Its clock: the machine's, set to noon when the tests began, so that no day ends within a test.</summary>
+    public TimeProvider Clock { get; init; } = FromNoon.Clock;
 
     /// <summary>Largest scan that is taken; null for the usual.</summary>
     public int? ScanMegabytes { get; init; }
@@ -42,8 +42,7 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
         if (ScanMegabytes is { } most)
             builder.UseSetting("Dentelle:ScanMegabytes", most.ToString(System.Globalization.CultureInfo.InvariantCulture));
         builder.UseSetting("Serilog:MinimumLevel:Default", "Error");
-        if (Clock is { } clock)
-            builder.ConfigureServices(services => services.AddSingleton(clock));
+        builder.ConfigureServices(services => services.AddSingleton(Clock));
     }
 
     protected override void Dispose(bool disposing)
@@ -53,6 +52,15 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
         if (Directory.Exists(folder))
             Directory.Delete(folder, recursive: true);
     }
+}
+
+internal sealed class FromNoon : TimeProvider
+{
+    public static readonly TimeProvider Clock = new FromNoon();
+
+    private readonly TimeSpan ahead = DateTime.Today.AddHours(12) - DateTime.Now;
+
+    public override DateTimeOffset GetUtcNow() => base.GetUtcNow() + ahead;
 }
 
 internal static class Calls

@@ -31,6 +31,9 @@ public sealed record Scan(Mesh Surface, int Seen, IReadOnlyList<string> Told)
     /// </summary>
     private const int MostRound = 500;
 
+    /// <summary>Triangles round a vertex, squared and summed, for each triangle: eighteen where six meet everywhere.</summary>
+    private const double MostSquares = 100;
+
     private const int Many = 100_000;
 
     /// <param name="mesh">As it was read.</param>
@@ -39,20 +42,21 @@ public sealed record Scan(Mesh Surface, int Seen, IReadOnlyList<string> Told)
     public static Answer<Scan> Of(Mesh mesh, string name)
     {
         var told = new List<string>();
-        var welded = Welder.Weld(mesh);
-        // Millions of loose triangles are known before they are sorted into pieces: a surface has half as many corners as triangles.
-        if (welded.TriangleCount > Many && welded.Positions.Length > 1.5 * welded.TriangleCount)
-            return new Problem(
-                "scan-heap",
-                $"{name}: its triangles share hardly a corner: that is no surface. Export it again, as one mesh."
-            );
-        var surface = welded.Where(i => welded.AreaVector(i).LengthSquared > 0);
+        var surface = Welder.Weld(mesh);
+        surface = surface.Where(i => surface.AreaVector(i).LengthSquared > 0);
         if (surface.TriangleCount == 0)
             return new Problem("scan-empty", $"{name} has no triangle with an area.");
-        if (Enumerable.Range(0, surface.Positions.Length).Max(vertex => surface.Ring.Around(vertex).Length) is > MostRound and var crowd)
+        if (Crowd(surface) is { } crowd)
             return new Problem(
                 "scan-fan",
                 $"{name} has {crowd:N0} triangles at one corner: that is a drawn face, no scan. Export it as even triangles."
+            );
+        surface = Once(surface, name, told);
+        // Millions of loose triangles are known before they are sorted into pieces: a surface has half as many corners as triangles.
+        if (surface.TriangleCount > Many && surface.Positions.Length > 1.5 * surface.TriangleCount)
+            return new Problem(
+                "scan-heap",
+                $"{name}: its triangles share hardly a corner: that is no surface. Export it again, as one mesh."
             );
         if (
             !OneSurface(surface, name, told).Is(out var single, out var problem)
@@ -60,6 +64,40 @@ public sealed record Scan(Mesh Surface, int Seen, IReadOnlyList<string> Told)
         )
             return problem;
         return new Scan(OutsideOut(Closed(sized, name, told), name, told), sized.TriangleCount, told);
+    }
+
+    /// <summary>The most triangles at one corner, where so many meet at one, or at all of them, as no scanner sets.</summary>
+    private static int? Crowd(Mesh mesh)
+    {
+        var (most, squares) = (0, 0.0);
+        for (var vertex = 0; vertex < mesh.Positions.Length; vertex++)
+        {
+            var round = mesh.Ring.Around(vertex).Length;
+            (most, squares) = (Math.Max(most, round), squares + ((double)round * round));
+        }
+        return most > MostRound || squares > MostSquares * mesh.TriangleCount ? most : null;
+    }
+
+    /// <summary>Every triangle once: some programs write each twice.</summary>
+    private static Mesh Once(Mesh mesh, string name, List<string> told)
+    {
+        var once = mesh.Where(triangle =>
+        {
+            var (a, b, c) = mesh.Triangle(triangle);
+            foreach (var other in mesh.Ring.Around(mesh.Corners[3 * triangle]))
+            {
+                if (other >= triangle)
+                    break;
+                var (d, e, f) = mesh.Triangle(other);
+                if ((a, b, c) == (d, e, f) || (a, b, c) == (e, f, d) || (a, b, c) == (f, d, e))
+                    return false;
+            }
+            return true;
+        });
+        if (once.TriangleCount == mesh.TriangleCount)
+            return mesh;
+        told.Add($"{name}: {mesh.TriangleCount - once.TriangleCount:N0} triangles were given twice; each is taken once.");
+        return once;
     }
 
     private static Answer<Mesh> OneSurface(Mesh mesh, string name, List<string> told)

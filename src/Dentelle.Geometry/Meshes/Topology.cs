@@ -4,6 +4,7 @@ namespace Dentelle.Geometry.Meshes;
 public sealed class Topology
 {
     private readonly int[] across;
+    private readonly Lazy<IReadOnlyList<IReadOnlyList<int>>> boundary;
 
     internal Topology(Mesh mesh)
     {
@@ -11,7 +12,7 @@ public sealed class Topology
         across = Pair(mesh, Ring, out var open, out var crowded, out var twisted);
         // A twisted edge shows itself from both of its triangles.
         (OpenEdgeCount, NonManifoldEdgeCount, TwistedEdgeCount) = (open, crowded, twisted / 2);
-        BoundaryLoops = Loops(mesh, across);
+        boundary = new(() => Loops(mesh, across));
         Components = Flood(mesh.TriangleCount, across);
         for (var i = 0; i < mesh.TriangleCount; i++)
         {
@@ -39,7 +40,7 @@ public sealed class Topology
     public bool IsWatertight => OpenEdgeCount == 0 && NonManifoldEdgeCount == 0 && TwistedEdgeCount == 0;
 
     /// <summary>Open edges joined head to tail; each loop is a list of vertices, the last joined to the first.</summary>
-    public IReadOnlyList<IReadOnlyList<int>> BoundaryLoops { get; }
+    public IReadOnlyList<IReadOnlyList<int>> BoundaryLoops => boundary.Value;
 
     /// <summary>The component of each triangle, numbered from 0 in the order of their first triangles.</summary>
     public ComponentMap Components { get; }
