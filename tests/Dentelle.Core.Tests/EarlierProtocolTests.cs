@@ -21,6 +21,7 @@ public class EarlierProtocolTests
     [InlineData(5, 3)] // and the format, which it names
     [InlineData(6, 1)]
     [InlineData(7, 1)]
+    [InlineData(8, 1)]
     public void Every_format(int format, int moved)
     {
         var old = Text($"protocol-{format}.json");

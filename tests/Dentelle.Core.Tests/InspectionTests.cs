@@ -148,9 +148,8 @@ public class InspectionTests(ITestOutputHelper output)
                     Assert.Equal(outcome.Usual.Value, depth.Usual, depth.Zone.Kind.IsBoxFloor() ? 0.1 : 0.05);
             }
             Assert.Empty(found);
-            // A wrap's lingual chamfer is hidden yet from where veneers are seated.
-            if (restoration != "veneer wrap")
-                Assert.InRange(tooth.Undercut.Depth, 0, 0.12);
+            // Where a wrap's cut from behind meets the one from the front, slivers of some tenths of a square millimetre hang over.
+            Assert.InRange(tooth.Undercut.Depth, 0, restoration == "veneer wrap" ? 0.3 : 0.12);
         }
     }
 

@@ -2,6 +2,7 @@ using System.Numerics;
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
+using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Grids;
@@ -55,11 +56,12 @@ public sealed class VeneerForm : PlannedBody
         // The edge first: what comes down with it must still end on the facial and lingual cuts.
         if (Plan.DepthAt(ZoneKind.Edge) > Mm.Zero)
             LowerEdge(mesh, places);
-        Take(mesh, kinds, places, FacialDepths(mesh, kinds), Plan.Path);
+        // However it is seated, its facial surface is cut from the front.
+        Take(mesh, kinds, places, FacialDepths(mesh, kinds), VeneerRules.Toward(habits.PathDeg));
         foreach (var side in Enum.GetValues<ProximalSide>().Where(Plan.GoesThroughContact))
             Slice(mesh, kinds, places, side);
         if (Plan.Zone(Kebab.Of(ZoneKind.LingualFossa)) is not null)
-            Take(mesh, kinds, places, LingualDepths(mesh, kinds), new Vec3(0, -Math.Sqrt(0.5), Math.Sqrt(0.5)));
+            Take(mesh, kinds, places, LingualDepths(mesh, kinds), new Vec3(0, -Plan.Path.Z, Plan.Path.Y), drawsUp: true);
         for (var i = 0; i < places.Length; i++)
         {
             if (places[i] != mesh.Positions[i])
@@ -69,12 +71,14 @@ public sealed class VeneerForm : PlannedBody
     }
 
     /// <summary>Takes every vertex that faces a direction back to what lies its depth under the surface.</summary>
-    private static void Take(Mesh mesh, ZoneKind?[] kinds, Vector3[] places, double[] depths, Vec3 toward)
+    /// <param name="drawsUp">Whether what hangs over the cut, seen across the direction, goes with it.</param>
+    private static void Take(Mesh mesh, ZoneKind?[] kinds, Vector3[] places, double[] depths, Vec3 toward, bool drawsUp = false)
     {
         var turn = Rigid.Frame(Vec3.UnitX, toward.Cross(Vec3.UnitX), toward, default).Inverse;
         var turned = mesh.Moved(turn);
         var tops = HeightGrid.Of(turned, Cell);
         var reduced = new ReducedTop(turned, depths, 0, (x, y) => tops.At(x, y), Cell);
+        Func<double, double, double> cut = drawsUp ? Drawn(turned, depths, reduced, tops).At : reduced.Height;
         var back = turn.Inverse;
         for (var i = 0; i < places.Length; i++)
         {
@@ -82,10 +86,32 @@ public sealed class VeneerForm : PlannedBody
             if (kinds[i] is null || ((Vec3)mesh.Normals[i]).Dot(toward) < 0.02)
                 continue;
             var at = turn.Apply(places[i]);
-            var height = reduced.Height(at.X, at.Y);
+            var height = cut(at.X, at.Y);
             if (height < at.Z - Blurred)
                 places[i] = (Vector3)back.Apply(at with { Z = height });
         }
+    }
+
+    /// <summary>No place of a cut higher than one under it: it draws along the second axis.</summary>
+    private static Grid Drawn(Mesh turned, double[] depths, ReducedTop reduced, Grid tops)
+    {
+        const double begun = 0.05;
+        var box = turned.Box;
+        var drawn = new Grid(box.Low.X - 0.2, box.Low.Y - 0.2, box.Size.X + 0.4, box.Size.Y + 0.4, Cell);
+        var from = Enumerable.Range(0, depths.Length).Where(i => !double.IsNaN(depths[i])).Min(i => turned.Positions[i].Y - depths[i]);
+        for (var column = 0; column < drawn.Columns; column++)
+        {
+            var least = double.PositiveInfinity;
+            for (var row = 0; row < drawn.Rows; row++)
+            {
+                var (x, y) = (drawn.X(column), drawn.Y(row));
+                var height = reduced.Height(x, y);
+                if (y >= from && (least < double.PositiveInfinity || height < tops.At(x, y) - begun))
+                    height = least = Math.Min(least, height);
+                drawn[(row * drawn.Columns) + column] = height;
+            }
+        }
+        return drawn;
     }
 
     /// <summary>

@@ -10,7 +10,7 @@ namespace Dentelle.Core.Protocols;
 public static class EarlierProtocols
 {
     /// <summary>Format of the files this program writes; files from before formats were numbered (up to 4) name none.</summary>
-    public const int Format = 8;
+    public const int Format = 9;
 
     /// <summary>
     /// The step out of each earlier format, in order. Each looks at what is there, since the early files don't say their
@@ -25,6 +25,7 @@ public static class EarlierProtocols
         FromOneKindOfMolar,
         FromNoInspection,
         FromNoArticulator,
+        FromOnePathOfVeneers,
     ];
 
     /// <summary>The first format that was written down.</summary>
@@ -128,6 +129,14 @@ public static class EarlierProtocols
 
     /// <summary>Format 7 knew no articulator.</summary>
     private static void FromNoArticulator(JsonObject old, JsonObject now) => old["articulator"] ??= now["articulator"]!.DeepClone();
+
+    /// <summary>Format 8 seated every veneer along one path.</summary>
+    private static void FromOnePathOfVeneers(JsonObject old, JsonObject now)
+    {
+        const string added = "wrapPathDeg";
+        if (old["veneers"] is JsonObject veneers)
+            veneers[added] ??= now["veneers"]![added]!.DeepClone();
+    }
 
     /// <summary>Whether a file needs no step: it is of today's format, or of none that is known.</summary>
     /// <param name="format">The format it is of; the first where it names none.</param>

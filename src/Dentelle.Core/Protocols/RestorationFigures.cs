@@ -30,6 +30,9 @@ public sealed record VeneerHabits
     /// <summary>How far the path points to the edge, from straight facially.</summary>
     public required Sourced<double> PathDeg { get; init; }
 
+    /// <summary>The same of one that goes round the edge.</summary>
+    public required Sourced<double> WrapPathDeg { get; init; }
+
     /// <summary>Share of a third that should end in enamel.</summary>
     public required Sourced<double> BondedShareLeast { get; init; }
 }

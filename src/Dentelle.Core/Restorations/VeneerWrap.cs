@@ -13,5 +13,8 @@ internal sealed class VeneerWrap : VeneerOverEdge
 
     private protected override Sourced<double>? Under(Protocol protocol) => protocol.Veneers.LingualDownMm;
 
+    /// <summary>From the front its lingual chamfer would be hidden behind the edge.</summary>
+    private protected override Sourced<double> Seated(VeneerHabits habits) => habits.WrapPathDeg;
+
     internal override bool NeedsDepth(ZoneKind zone) => base.NeedsDepth(zone) || zone == ZoneKind.LingualFossa;
 }
