@@ -1,3 +1,4 @@
+using System.Numerics;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Inspecting;
 using Dentelle.Core.Measuring;
@@ -253,6 +254,51 @@ public class InspectionTests(ITestOutputHelper output)
         double LevelAt(MeasuredTooth tooth, Segment segment) => tooth.Margin!.Segments.First(one => one.Segment == segment).Level;
         Assert.InRange(LevelAt(moved, Segment.Lingual) - LevelAt(found, Segment.Lingual), 0.05, 0.35);
         Assert.Equal(LevelAt(found, Segment.Facial), LevelAt(moved, Segment.Facial), 0.03);
+    }
+
+    [Fact(
+        DisplayName = "A neighbour that stands before a veneer's side is in its way by as much as it reaches over it, and is named first"
+    )]
+    public void Interdental_draw()
+    {
+        var planned = Planned("11 veneer butt");
+        var (tooth, cut) = (Present(planned), planned.Body!.Unplaced(Fineness.Preview));
+        ProximalEnd End(MeasuredTooth measured, ProximalSide side) => measured.VeneerLine!.Sides.Single(end => end.Side == side);
+        MeasuredTooth With(double over)
+        {
+            var at = End(Measured(planned, tooth, cut), ProximalSide.Mesial).Place;
+            // A block a millimetre before the line, over it by so much.
+            var block = Block(at + new Vec3(-over, 1, -1), at + new Vec3(3, 3, 3));
+            Mesh Beside(Mesh mesh) => Mesh.Together(mesh, block);
+            return Measured(planned, tooth with { Surface = Beside(tooth.Surface), Seen = tooth.Seen + 12 }, Beside(cut));
+        }
+
+        Assert.Equal(0, End(With(-1.5), ProximalSide.Mesial).NeighbourOver);
+        var (less, more) = (With(0.4), With(0.9));
+        output.WriteLine($"{End(less, ProximalSide.Mesial)} {End(more, ProximalSide.Mesial)}");
+        Assert.Equal(0, End(more, ProximalSide.Distal).NeighbourOver);
+        // What is covered goes on some tenths beyond the line's own place.
+        Assert.InRange(End(less, ProximalSide.Mesial).NeighbourOver, 0.4, 0.8);
+        Assert.Equal(0.5, End(more, ProximalSide.Mesial).NeighbourOver - End(less, ProximalSide.Mesial).NeighbourOver, 0.05);
+        var first = ScanJudge.Of(more, Shipped.Protocol)[0];
+        Assert.Equal((ScanFindingKind.Seating, "Neighbour, mesial"), (first.Kind, first.Where));
+    }
+
+    private static Mesh Block(Vec3 low, Vec3 high)
+    {
+        Vector3[] corners = [.. Enumerable.Range(0, 8).Select(i => (Vector3)new Vec3(Of(i, 1).X, Of(i, 2).Y, Of(i, 4).Z))];
+        int[][] faces =
+        [
+            [0, 2, 3, 1],
+            [4, 5, 7, 6],
+            [0, 1, 5, 4],
+            [2, 6, 7, 3],
+            [0, 4, 6, 2],
+            [1, 3, 7, 5],
+        ];
+        return new Mesh(corners, [.. faces.SelectMany(face => (int[])[face[0], face[1], face[2], face[0], face[2], face[3]])]);
+
+        Vec3 Of(int corner, int bit) => (corner & bit) == 0 ? low : high;
     }
 
     [Theory(DisplayName = "What was done wrong is the first or second finding, with its amount")]

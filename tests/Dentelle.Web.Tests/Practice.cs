@@ -10,9 +10,29 @@ namespace Dentelle.Web.Tests;
 /// <summary>The whole application on an empty database of its own.</summary>
 public sealed class Practice : WebApplicationFactory<PracticeFiles>
 {
+    private static readonly Lazy<string> Filled = new(() =>
+        Task.Run(async () =>
+            {
+                using var practice = new Practice { Fills = true };
+                using var client = practice.CreateClient();
+                await client.Counted("/api/day/tray");
+                var kept = Directory.CreateTempSubdirectory("dentelle-demo").FullName;
+                AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(kept, recursive: true);
+                var file = Path.Combine(kept, "demo.db");
+                Assert.Null(DatabaseFile.Copy(practice.DatabasePath, file));
+                return file;
+            })
+            .GetAwaiter()
+            .GetResult()
+    );
+
     private readonly string folder = Directory.CreateTempSubdirectory("dentelle-test").FullName;
 
+    /// <summary>With the demonstration in it: a copy of one that was filled, and whose visits were counted, once.</summary>
     public bool Demo { get; init; }
+
+    /// <summary>Fills the demonstration in itself.</summary>
+    public bool Fills { get; init; }
 
     /// <summary>A database of which it begins with a copy.</summary>
     public string? CopyOf { get; init; }
@@ -33,12 +53,12 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
-        if (CopyOf is { } from)
+        if ((CopyOf ?? (Demo ? Filled.Value : null)) is { } from)
             Assert.Null(DatabaseFile.Copy(from, DatabasePath));
         // As it is run, not as it is developed: development throws where production would only return a status.
         builder.UseEnvironment("Production");
         builder.UseSetting("Dentelle:Data", folder);
-        builder.UseSetting("Dentelle:Demo", Demo ? "true" : "false");
+        builder.UseSetting("Dentelle:Demo", Fills ? "true" : "false");
         if (ScanMegabytes is { } most)
             builder.UseSetting("Dentelle:ScanMegabytes", most.ToString(System.Globalization.CultureInfo.InvariantCulture));
         builder.UseSetting("Serilog:MinimumLevel:Default", "Error");

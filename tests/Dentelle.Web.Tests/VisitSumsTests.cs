@@ -11,7 +11,7 @@ public sealed class VisitSumsTests
     )]
     public async Task As_the_sheets_say()
     {
-        using var practice = new Practice { Demo = true };
+        using var practice = new Practice { Fills = true };
         using var client = practice.CreateClient();
         var first = await client.Get("/api/day/tray");
         var tray = await client.Counted("/api/day/tray");

@@ -12,6 +12,8 @@ export default defineConfig({
   outputDir: 'results',
   snapshotPathTemplate: 'pictures/{arg}{ext}',
   workers: 1,
+  // What computes runs beside the browser, on machines of two cores.
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: 'results/report.json' }]],
   use: {
     actionTimeout: 15_000,

@@ -89,7 +89,8 @@ public sealed record VeneerFigures(IReadOnlyList<ProximalFigures> Sides, double?
                     Kebab.Of(end.Side),
                     MeasureDocument.Round(end.BeforeContact),
                     end.IsPlanned,
-                    MeasureDocument.Round(end.FacesForward)
+                    MeasureDocument.Round(end.FacesForward),
+                    MeasureDocument.Round(end.NeighbourOver)
                 )),
             ],
             MeasureDocument.Round(line.Edge?.Wavers),
@@ -100,7 +101,14 @@ public sealed record VeneerFigures(IReadOnlyList<ProximalFigures> Sides, double?
 /// <param name="BeforeContactMm">Where the line ends in front of the contact; negative where the contact is cut through.</param>
 /// <param name="PlannedThrough">Whether the plan takes it through.</param>
 /// <param name="FacesForwardDeg">By which the surface turns to the front there; 0 faces straight to the neighbour.</param>
-public sealed record ProximalFigures(string Side, double BeforeContactMm, bool PlannedThrough, double FacesForwardDeg);
+/// <param name="NeighbourOverMm">How far the neighbour stands in the veneer's way, across its path; 0 where it passes.</param>
+public sealed record ProximalFigures(
+    string Side,
+    double BeforeContactMm,
+    bool PlannedThrough,
+    double FacesForwardDeg,
+    double NeighbourOverMm
+);
 
 /// <param name="WidthMm">In the middle of all places over which a straight wall stands.</param>
 /// <param name="LevelMm">Mean height over the gum's crest, negative under it.</param>

@@ -224,7 +224,7 @@ public static class Inspector
             Planes = planes,
             Cut = cut,
             Cavity = cavity,
-            VeneerLine = VeneerLine.Of(site, line, preparation.Present, plan),
+            VeneerLine = VeneerLine.Of(before, site, line, preparation.Present, plan),
         };
         return tooth with { Gaps = [.. NeighbourGap.All(tooth)] };
     }

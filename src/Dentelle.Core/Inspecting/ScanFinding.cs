@@ -45,6 +45,9 @@ public enum ScanFindingKind
 
     /// <summary>A contact cut through that was to stay.</summary>
     Contact,
+
+    /// <summary>A neighbour in the way along the path.</summary>
+    Seating,
 }
 
 /// <summary>One thing that a scan shows against the plan. Millimetres, degrees where the amount is an angle.</summary>

@@ -57,6 +57,11 @@ public static class ScanJudge
                 .Where(end => !end.IsPlanned && end.BeforeContact < -protocol.Tolerance.Value)
                 .Select(end => CutThrough(end, tooth.Registration.Noise))
         );
+        found.AddRange(
+            (tooth.VeneerLine?.Sides ?? [])
+                .Where(end => end.NeighbourOver > protocol.Tolerance.Value + tooth.Registration.Noise)
+                .Select(end => InTheWay(end, tooth.Registration.Noise))
+        );
         found.AddRange(CavityFindings.Of(tooth, limits, protocol.Tolerance.Value));
         if (plan.Rules().HasWalls)
         {
@@ -239,6 +244,20 @@ public static class ScanJudge
             "The contact was to stay the tooth's own: leave it now, tell the laboratory to build it, and check that a strip passes.",
             end.Place,
             3
+        );
+
+    private static ScanFinding InTheWay(ProximalEnd end, double noise) =>
+        new(
+            ScanFindingKind.Seating,
+            Verdict.Critical,
+            $"Neighbour, {Kebab.Of(end.Side)}",
+            null,
+            end.NeighbourOver,
+            noise,
+            $"{Told(end.NeighbourOver)} in the way",
+            "The veneer can't pass this neighbour along its path: end the line farther to the front there, or seat it more from the edge.",
+            end.Place,
+            7
         );
 
     private static ScanFinding Undercut(MeasuredTooth tooth, UndercutPart undercut, InspectionLimits limits)

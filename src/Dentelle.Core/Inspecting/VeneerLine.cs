@@ -12,7 +12,15 @@ namespace Dentelle.Core.Inspecting;
 /// </param>
 /// <param name="IsPlanned">Whether the plan takes it through the contact.</param>
 /// <param name="FacesForward">Degrees by which the surface turns to the front there; 0 faces straight to the neighbour.</param>
-public sealed record ProximalEnd(ProximalSide Side, double BeforeContact, bool IsPlanned, double FacesForward, Vec3 Place);
+/// <param name="NeighbourOver">How far the neighbour stands in the veneer's way, across its path, millimetres; 0 where it passes.</param>
+public sealed record ProximalEnd(
+    ProximalSide Side,
+    double BeforeContact,
+    bool IsPlanned,
+    double FacesForward,
+    double NeighbourOver,
+    Vec3 Place
+);
 
 /// <summary>The line along the edge, behind it.</summary>
 /// <param name="Wavers">What it wavers by about a smooth curve, as a standard deviation, millimetres.</param>
@@ -22,13 +30,14 @@ public sealed record EdgeLine(double Wavers, double Rises);
 /// <summary>Finish line of a veneer where it is not level with the gum: at the sides and along the edge.</summary>
 public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge)
 {
-    /// <summary>So far over and under that height the line is looked at.</summary>
-    private const double Beside = 0.8;
+    /// <summary>From so far under that height to so far over it the line is looked at: farther down it may turn to the front already.</summary>
+    private const double Below = 0.2,
+        Above = 1.2;
 
     private const int Least = 4;
 
     /// <returns>Null for what is no veneer.</returns>
-    internal static VeneerLine? Of(SiteSurface site, FinishLine? line, PresentTooth present, Plan plan)
+    internal static VeneerLine? Of(SeenSurface before, SiteSurface site, FinishLine? line, PresentTooth present, Plan plan)
     {
         if (plan.Enamel is null || line is null)
             return null;
@@ -36,6 +45,7 @@ public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge
         var places = site.Mesh.Positions.ToArray();
         var heights = line.Stations.Select(station => station.Place.Z).ToArray();
         var middle = (heights.Min() + heights.Max()) / 2;
+        var draw = new InterdentalDraw(before, site, present, plan.Path);
         return new VeneerLine(
             [.. Enum.GetValues<ProximalSide>().Select(End).OfType<ProximalEnd>()],
             // A canine's edge comes to a point.
@@ -57,7 +67,7 @@ public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge
             Station[] own =
             [
                 .. line.Stations.Where(station =>
-                    way * station.Place.X > 0.5 * way * contact.X && Math.Abs(station.Place.Z - level) < Beside
+                    way * station.Place.X > 0.5 * way * contact.X && station.Place.Z - level is > -Below and < Above
                 ),
             ];
             if (own.Length < Least)
@@ -69,6 +79,7 @@ public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge
                 Ranks.Middle(own.Select(station => station.Place.Y)) - contact.Y,
                 plan.GoesThroughContact(side),
                 double.RadiansToDegrees(Math.Asin(Math.Clamp(site.OldNormals[at].Y, -1, 1))),
+                draw.Over(side),
                 place
             );
         }

@@ -2604,6 +2604,11 @@ export interface components {
              * @description By which the surface turns to the front there; 0 faces straight to the neighbour.
              */
             facesForwardDeg: number;
+            /**
+             * Format: double
+             * @description How far the neighbour stands in the veneer's way, across its path; 0 where it passes.
+             */
+            neighbourOverMm: number;
         };
         /** @enum {unknown} */
         ProximalSide: "mesial" | "distal";
@@ -2869,7 +2874,7 @@ export interface components {
             told: string[];
         };
         /** @enum {unknown} */
-        ScanFindingKind: "tipped" | "depth" | "patch" | "undercut" | "wall" | "margin-width" | "margin-level" | "margin-step" | "margin-rough" | "lip" | "fossa" | "sharp-edge" | "neighbour" | "room" | "isthmus" | "contact";
+        ScanFindingKind: "tipped" | "depth" | "patch" | "undercut" | "wall" | "margin-width" | "margin-level" | "margin-step" | "margin-rough" | "lip" | "fossa" | "sharp-edge" | "neighbour" | "room" | "isthmus" | "contact" | "seating";
         ScanFindingView: {
             kind: components["schemas"]["ScanFindingKind"];
             verdict: components["schemas"]["Verdict"];

@@ -94,7 +94,10 @@
           >{end.beforeContactMm < 0 ? 'through the contact, ' : ''}<span class="measure text-[15px]"
             >{mm(Math.round(Math.abs(end.beforeContactMm) * 20) / 20)}</span
           >
-          {end.beforeContactMm < 0 ? 'behind it' : 'before the contact'}</td
+          {end.beforeContactMm < 0 ? 'behind it' : 'before the contact'}{#if end.neighbourOverMm > 0}<span
+              class="block text-over"
+              >neighbour in the way by <span class="measure text-[15px]">{mm(end.neighbourOverMm)}</span></span
+            >{/if}</td
         ></tr
       >
     {/each}

@@ -3,6 +3,10 @@
   import type { ProtocolState } from './protocolState.svelte';
 
   let { book }: { book: ProtocolState } = $props();
+
+  /** What was just chosen shows at once, what it means when the server has said it. */
+  const chosen = (one: { path: string; chosen: string }) =>
+    book.edits.find((edit) => edit.path === one.path)?.choice ?? one.chosen;
 </script>
 
 {#each book.shown?.disagreements ?? [] as one (one.id)}
@@ -12,13 +16,13 @@
     <div class="grid gap-x-5 gap-y-2 sm:grid-cols-2" role="group" aria-label={one.question}>
       {#each one.sides as side (side.value)}
         <button
-          class="flex min-h-12 flex-col items-start border-l-3 pl-3 text-left {side.value === one.chosen
+          class="flex min-h-12 flex-col items-start border-l-3 pl-3 text-left {side.value === chosen(one)
             ? 'border-plum'
             : 'border-hairline text-soft hover:border-firm'}"
-          aria-pressed={side.value === one.chosen}
-          onclick={() => side.value !== one.chosen && void book.set({ path: one.path, choice: side.value })}
+          aria-pressed={side.value === chosen(one)}
+          onclick={() => side.value !== chosen(one) && void book.set({ path: one.path, choice: side.value })}
         >
-          <span class="block {side.value === one.chosen ? 'font-semibold' : ''}">{side.name}</span>
+          <span class="block {side.value === chosen(one) ? 'font-semibold' : ''}">{side.name}</span>
           <span class="text-[14px]">{side.because}</span>
         </button>
       {/each}
