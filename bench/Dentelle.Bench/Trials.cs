@@ -27,7 +27,8 @@ public sealed class Trials
         ("undercut:lingual:0.2", [ScanFindingKind.Undercut]),
         ("short:groove:0.3", [ScanFindingKind.Depth]),
         ("short:functional-cusp-mesiofacial:0.4", [ScanFindingKind.Depth]),
-        ("deep:mesial:0.4", [ScanFindingKind.Depth, ScanFindingKind.Patch]),
+        // A hollow in a wall hides along the path: it is told as the undercut that it is.
+        ("deep:mesial:0.4", [ScanFindingKind.Depth, ScanFindingKind.Patch, ScanFindingKind.Undercut]),
         ("taper:mesial:10", [ScanFindingKind.Wall]),
         ("lip:facial:0.2", [ScanFindingKind.Lip]),
         ("step:lingual:0.5", [ScanFindingKind.MarginStep]),

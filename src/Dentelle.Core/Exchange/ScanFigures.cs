@@ -137,6 +137,7 @@ public sealed record MarginFigures(
                     MeasureDocument.Round(segment.Width),
                     segment.PlannedWidth,
                     MeasureDocument.Round(segment.Level),
+                    MeasureDocument.Round(ScanJudge.Sure * segment.LevelSigma),
                     segment.PlannedLevel,
                     MeasureDocument.Round(segment.Lip),
                     segment.Shape is { } shape
@@ -159,11 +160,13 @@ public sealed record MarginFigures(
         );
 }
 
+/// <param name="LevelUncertaintyMm">As of the whole line; more where neighbours hide the gum.</param>
 public sealed record SegmentFigures(
     string Segment,
     double? WidthMm,
     double? PlannedWidthMm,
     double LevelMm,
+    double LevelUncertaintyMm,
     double? PlannedLevelMm,
     double LipMm,
     ShelfFigures? Shelf

@@ -23,6 +23,14 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
     private const int Profiles = 72,
         LeastProfiles = 24;
 
+    /// <summary>
+    /// A profile so near the line shows it; of those within so many radians, which would be so many, this share is enough.
+    /// </summary>
+    private const double Agrees = 0.25,
+        Beside = 0.4,
+        MostBeside = 2 * Beside / (2 * Math.PI) * Profiles,
+        Enough = 0.4;
+
     /// <summary>How far over and under the expected crest a profile goes, and how far from it the crest is sought.</summary>
     private const double Over = 2.4,
         Under = 1.9,
@@ -55,8 +63,30 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
         if (found.Length < LeastProfiles || Evened(found) is not var (terms, left))
             return Given with { Doubt = Unseen };
         // Gum goes up and down by itself, too: what single places are off the evened line is not known elsewhere.
-        return new GumLine(terms, Math.Sqrt((Seen * Seen) + (left * left)), true);
+        var line = new GumLine(terms, Math.Sqrt((Seen * Seen) + (left * left)), true);
+        var agrees = found.Where(one => Math.Abs(one.Off - line.Off(one.Angle)) < Agrees).Select(one => one.Angle).ToArray();
+        return line with
+        {
+            Shares = [.. Enumerable.Range(0, Profiles).Select(k => agrees.Count(angle => Apart(angle, Angle(k)) < Beside) / MostBeside)],
+        };
     }
+
+    /// <summary>Of the profiles beside each direction, the share that shows the crest where the line has it.</summary>
+    private IReadOnlyList<double> Shares { get; init; } = [];
+
+    /// <summary>Of the crest in a direction: where neighbours hide it, it is known little better than another mouth's.</summary>
+    internal double DoubtAt(double angle)
+    {
+        if (Shares.Count == 0)
+            return Doubt;
+        var hidden = 1 - Math.Min(1, Shares[ProfileAt(angle)] / Enough);
+        return Math.Sqrt((Doubt * Doubt) + (hidden * Unseen * hidden * Unseen));
+    }
+
+    private static double Apart(double one, double other) => Math.Abs(Math.IEEERemainder(one - other, 2 * Math.PI));
+
+    private static int ProfileAt(double angle) =>
+        (int)Math.Round((angle < 0 ? angle + (2 * Math.PI) : angle) / (2 * Math.PI) * Profiles) % Profiles;
 
     private static double Sum(double[] row, IReadOnlyList<double> terms) => row.Zip(terms, (a, b) => a * b).Sum();
 
@@ -85,7 +115,7 @@ public sealed record GumLine(IReadOnlyList<double> Terms, double Doubt, bool IsS
             var (level, angle) = (Math.Sqrt((own.X * own.X) + (own.Y * own.Y)), Math.Atan2(own.Y, own.X));
             if (level > reach)
                 continue;
-            var at = (int)Math.Round((angle < 0 ? angle + (2 * Math.PI) : angle) / (2 * Math.PI) * Profiles) % Profiles;
+            var at = ProfileAt(angle);
             if (own.Z > expected[at] + Over || own.Z < expected[at] - Under)
                 continue;
             // The neighbour's side looks back at the tooth.

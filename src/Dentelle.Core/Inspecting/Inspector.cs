@@ -14,10 +14,6 @@ public static class Inspector
     /// <summary>How far round the cut the last fit looks, millimetres.</summary>
     private const double FitReach = 12;
 
-    /// <summary>A form that fits no better says little about the frame: one standard deviation is then a degree and a half.</summary>
-    private const double PoorFit = 0.1,
-        PoorFrameDegrees = 1.5;
-
     /// <summary>Of several cut teeth so many of the largest are looked at for one, and none much smaller.</summary>
     private const int MostLikely = 4;
     private const double LikelyShare = 0.3;
@@ -193,12 +189,11 @@ public static class Inspector
         var runs = line is null ? null : WallRuns.Of(site, line, plan.Path);
         var cut = new EvenedCut(site);
         var planes = new WallPlanes(site, cut, runs, plan.Path);
-        var degrees = frame.Rms == 0 ? 0 : PoorFrameDegrees * Math.Min(1, frame.Rms / PoorFit);
         var surface = new PlannedSurface(preparation);
         var lacking = surface.Against(site);
         var labels = ZoneDepths.Labels(site, preparation, line, default);
         var cavity = MeasuredCavity.Of(before, site, preparation);
-        var depths = ZoneDepths.Of(site, preparation, line, labels, registration, lacking, degrees);
+        var depths = ZoneDepths.Of(site, preparation, line, labels, registration, lacking, frame.LeanSigma);
         var tooth = new MeasuredTooth
         {
             Preparation = preparation,

@@ -13,7 +13,6 @@ internal static class MarginFindings
             yield break;
         var plan = tooth.Preparation.Plan;
         // A level is as sure as the gum that it is counted from.
-        var levelMost = limits.LevelOffMostMm.Value + (ScanJudge.Sure * margin.Gum.Doubt);
         foreach (var segment in margin.Segments)
         {
             var place = PlaceOf(margin, segment.Segment);
@@ -52,7 +51,7 @@ internal static class MarginFindings
                     place,
                     4 + (3 * segment.Lip / limits.LipMostMm.Value)
                 );
-            if (segment.PlannedLevel is { } level && Math.Abs(segment.Level - level) > levelMost)
+            if (segment.PlannedLevel is { } level && Math.Abs(segment.Level - level) > LevelMost(segment))
                 yield return Found(
                     ScanFindingKind.MarginLevel,
                     segment.Level > level ? Verdict.Under : Verdict.Over,
@@ -66,6 +65,7 @@ internal static class MarginFindings
                     1.5 * Math.Abs(segment.Level - level) / limits.LevelOffMostMm.Value
                 ) with
                 {
+                    Sigma = segment.LevelSigma,
                     Beside = new Measured(segment.Level, level, level - limits.LevelOffMostMm.Value, level + limits.LevelOffMostMm.Value),
                 };
             if (
@@ -85,11 +85,14 @@ internal static class MarginFindings
                     3 + (2 * rough / limits.RoughMostMm.Value)
                 );
         }
-        var off = margin
-            .Segments.Where(segment => segment.PlannedLevel is not null)
-            .Select(segment => segment.Level - segment.PlannedLevel!.Value)
-            .ToArray();
-        if (off.Length == 8 && off.Max() - off.Min() > levelMost && Turns(off) >= 4)
+        MeasuredSegment[] all = [.. margin.Segments.Where(segment => segment.PlannedLevel is not null)];
+        var off = Array.ConvertAll(all, segment => segment.Level - segment.PlannedLevel!.Value);
+        if (
+            off.Length == 8
+            && off.Max() - off.Min()
+                > Math.Max(LevelMost(all[Array.IndexOf(off, off.Max())]), LevelMost(all[Array.IndexOf(off, off.Min())]))
+            && Turns(off) >= 4
+        )
             yield return Found(
                 ScanFindingKind.MarginLevel,
                 Verdict.Under,
@@ -115,6 +118,8 @@ internal static class MarginFindings
                 step.Place,
                 4 + (3 * step.Height / limits.StepMostMm.Value)
             );
+
+        double LevelMost(MeasuredSegment segment) => limits.LevelOffMostMm.Value + (ScanJudge.Sure * segment.LevelSigma);
 
         bool Lipped(Segment segment) =>
             margin.Segments.Any(one =>

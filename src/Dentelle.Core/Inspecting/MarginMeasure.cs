@@ -9,6 +9,7 @@ namespace Dentelle.Core.Inspecting;
 /// <param name="Position">Segments from the middle of the facial over the mesial: 0 facial, 2 mesial, 4 lingual, 6 distal.</param>
 /// <param name="Along">Millimetres along the line from its first place.</param>
 /// <param name="Level">Over the gum's crest, millimetres; negative under it.</param>
+/// <param name="LevelSigma">Its standard deviation: as surely as the crest is known there.</param>
 /// <param name="PlannedLevel">Null where the plan has no margin there.</param>
 /// <param name="Width">Of the shelf; null where no straight wall stands over it.</param>
 /// <param name="Lip">How far the rim stands over the shelf inside it; 0 for none.</param>
@@ -17,6 +18,7 @@ public sealed record MarginPlace(
     double Position,
     double Along,
     double Level,
+    double LevelSigma,
     double? PlannedLevel,
     double? Width,
     double? PlannedWidth,
@@ -30,6 +32,9 @@ public sealed record MarginPlace(
 /// <summary>One segment of the margin.</summary>
 public sealed record MeasuredSegment(Segment Segment, double? Width, double Level, double? PlannedWidth, double? PlannedLevel, double Lip)
 {
+    /// <summary>Standard deviation of its level.</summary>
+    public double LevelSigma { get; init; }
+
     /// <summary>Null where no straight wall stands over it.</summary>
     public ShelfShape? Shape { get; init; }
 }
@@ -81,6 +86,7 @@ public sealed record MarginMeasure(
                 position,
                 along,
                 station.Place.Z - Crest(angle) - gum.Off(angle),
+                gum.DoubtAt(angle),
                 has ? plan.Margin.Between(position, piece => piece.Level.Value.Value) : null,
                 runs.Runs[i]?.Foot,
                 has ? plan.Margin.WidthAt(position).Value : null,
@@ -133,7 +139,10 @@ public sealed record MarginMeasure(
                 : null,
             // A lip need not go all along a segment.
             own.Select(place => place.Lip).Order().ElementAt(own.Length * 2 / 3)
-        );
+        )
+        {
+            LevelSigma = Ranks.Middle(own.Select(place => place.LevelSigma)),
+        };
     }
 
     /// <summary>How far a rim stands over the shelf close inside each station.</summary>

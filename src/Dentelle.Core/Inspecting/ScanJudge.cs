@@ -89,7 +89,7 @@ public static class ScanJudge
             );
         if (plan.Rules().HasWalls)
             found.AddRange(tooth.Edges.Where(edge => edge.Radius < limits.EdgeLeastRadiusMm.Value).Select(edge => Sharp(edge, limits)));
-        foreach (var touched in tooth.Touched.Where(touched => touched.Depth > limits.NeighbourMostMm.Value))
+        foreach (var touched in tooth.Touched.Where(touched => touched.Depth - tooth.Registration.Noise > limits.NeighbourMostMm.Value))
             found.Add(
                 new ScanFinding(
                     ScanFindingKind.Neighbour,

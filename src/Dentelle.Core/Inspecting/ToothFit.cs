@@ -16,6 +16,13 @@ public sealed record ToothFrame(Rigid ToOwn, Vec3 Size, double Rms, bool IsMirro
     /// <summary>The scan stands in the tooth's own frame already.</summary>
     public static readonly ToothFrame Given = new(Rigid.Rest, new Vec3(1, 1, 1), 0, false);
 
+    /// <summary>A form that fits no better says little about the frame: one standard deviation is then a degree and a half.</summary>
+    private const double PoorFit = 0.1,
+        PoorDegrees = 1.5;
+
+    /// <summary>How surely its path stands, as a standard deviation, degrees.</summary>
+    public double LeanSigma => Rms == 0 ? 0 : PoorDegrees * Math.Min(1, Rms / PoorFit);
+
     /// <summary>Mean square of how far all places of the scan round it are from the form, those that find none counted as far.</summary>
     internal double Misfit { get; init; }
 

@@ -30,7 +30,9 @@ public sealed record EdgeLine(double Wavers, double Rises);
 /// <summary>Finish line of a veneer where it is not level with the gum: at the sides and along the edge.</summary>
 public sealed record VeneerLine(IReadOnlyList<ProximalEnd> Sides, EdgeLine? Edge)
 {
-    /// <summary>From so far under that height to so far over it the line is looked at: farther down it may turn to the front already.</summary>
+    /// <summary>
+    /// From so far under that height to so far over it the line is looked at: farther down it may turn to the front already.
+    /// </summary>
     private const double Below = 0.2,
         Above = 1.2;
 

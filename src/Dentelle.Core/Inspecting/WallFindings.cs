@@ -26,7 +26,8 @@ internal static class WallFindings
                 Math.Abs(a.Lean.Value - range.Target.PerWall.Degrees),
                 Math.Abs(b.Lean.Value - range.Target.PerWall.Degrees)
             );
-            if (Math.Abs(tip) <= off || rest < Math.Abs(tip) / 2)
+            // Another mouth's tooth tells its own path less surely than the walls stand to each other.
+            if (Math.Abs(tip) <= off + tooth.Frame.LeanSigma || rest < Math.Abs(tip) / 2)
                 continue;
             tipped.AddRange([one, other]);
             var toward = tip > 0 ? other : one;

@@ -2,7 +2,6 @@ using System.Numerics;
 using Dentelle.Core.Anatomy;
 using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
-using Dentelle.Core.Restorations;
 using Dentelle.Geometry;
 using Dentelle.Geometry.Fields;
 using Dentelle.Geometry.Grids;
@@ -45,6 +44,13 @@ public sealed class VeneerForm : PlannedBody
     internal VeneerForm(PresentTooth present, Plan plan, Protocol protocol)
         : base(present, plan) => (shape, habits) = (protocol.Shape, protocol.Veneers);
 
+    /// <summary>A direction in the tooth's middle plane, so many degrees from straight facially to the edge.</summary>
+    internal static Vec3 Toward(Sourced<double> degrees)
+    {
+        var (sin, cos) = Math.SinCos(double.DegreesToRadians(degrees.Value));
+        return new Vec3(0, cos, sin);
+    }
+
     internal override Mesh Unplaced(Fineness fineness)
     {
         var mesh = fineness == Fineness.Preview ? Present.Surface : Present.Form.Unplaced(fineness);
@@ -57,7 +63,7 @@ public sealed class VeneerForm : PlannedBody
         if (Plan.DepthAt(ZoneKind.Edge) > Mm.Zero)
             LowerEdge(mesh, places);
         // However it is seated, its facial surface is cut from the front.
-        Take(mesh, kinds, places, FacialDepths(mesh, kinds), VeneerRules.Toward(habits.PathDeg));
+        Take(mesh, kinds, places, FacialDepths(mesh, kinds), Toward(habits.PathDeg));
         foreach (var side in Enum.GetValues<ProximalSide>().Where(Plan.GoesThroughContact))
             Slice(mesh, kinds, places, side);
         if (Plan.Zone(Kebab.Of(ZoneKind.LingualFossa)) is not null)

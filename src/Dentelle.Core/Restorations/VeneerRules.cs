@@ -44,17 +44,10 @@ internal abstract class VeneerRules : RestorationRules
         return set.Then(deeper, new Reason(text, (deeper.Target - set.Value.Target).Rounded, habit.Source, habit.Standing));
     }
 
-    internal override Vec3 Path(Protocol protocol) => Toward(Seated(protocol.Veneers));
+    internal override Vec3 Path(Protocol protocol) => VeneerForm.Toward(Seated(protocol.Veneers));
 
     /// <summary>How far its path points to the edge.</summary>
     private protected virtual Sourced<double> Seated(VeneerHabits habits) => habits.PathDeg;
-
-    /// <summary>A direction in the tooth's middle plane, so many degrees from straight facially to the edge.</summary>
-    internal static Vec3 Toward(Sourced<double> degrees)
-    {
-        var (sin, cos) = Math.SinCos(double.DegreesToRadians(degrees.Value));
-        return new Vec3(0, cos, sin);
-    }
 
     internal override VeneerEnamel Enamel(IReadOnlyList<ZonePlan> zones, PlanContext context)
     {

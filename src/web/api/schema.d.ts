@@ -3004,6 +3004,11 @@ export interface components {
             plannedWidthMm?: null | number;
             /** Format: double */
             levelMm: number;
+            /**
+             * Format: double
+             * @description As of the whole line; more where neighbours hide the gum.
+             */
+            levelUncertaintyMm: number;
             /** Format: double */
             plannedLevelMm?: null | number;
             /** Format: double */
