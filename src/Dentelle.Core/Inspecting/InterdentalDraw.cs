@@ -1,5 +1,6 @@
 using Dentelle.Core.Anatomy;
 using Dentelle.Geometry;
+using Dentelle.Geometry.Meshes;
 using Dentelle.Geometry.Trees;
 
 namespace Dentelle.Core.Inspecting;
@@ -17,19 +18,23 @@ internal sealed class InterdentalDraw
     private const double Most = 2,
         Fine = 0.01;
 
+    /// <summary>Neighbours farther beyond the tooth than this stand in no veneer's way, millimetres.</summary>
+    private const double Beyond = 4;
+
     /// <summary>From here up, in shares of the crown's height, a neighbour is tooth and not gum.</summary>
     private const double OverGum = 0.3;
 
-    private readonly SeenSurface before;
     private readonly SiteSurface site;
     private readonly PresentTooth present;
     private readonly Vec3 path;
+    private readonly Mesh round;
     private readonly double lowest,
         off;
 
     internal InterdentalDraw(SeenSurface before, SiteSurface site, PresentTooth present, Vec3 path)
     {
-        (this.before, this.site, this.present, this.path) = (before, site, present, path.Unit);
+        (this.site, this.present, this.path) = (site, present, path.Unit);
+        round = SiteSurface.Around(before.Mesh, Rigid.Rest, site.Frame, present, Beyond, Beyond);
         // How far a tooth departs from its form.
         off = Math.Max(0.3, 3 * site.Frame.Rms);
         lowest = OverGum * present.Form.Size.Length * site.Frame.Size.Z;
@@ -41,18 +46,11 @@ internal sealed class InterdentalDraw
     internal double Over(ProximalSide side)
     {
         var way = side.Way();
-        var neighbour = before.Mesh.Where(i => IsNeighbour(i, way));
+        var neighbour = round.Where(i => IsNeighbour(i, way));
         if (neighbour.TriangleCount == 0)
             return 0;
         var tree = new MeshTree(neighbour);
-        var along = site.Frame.ScanDirection(path).Unit;
-        (Vec3 Place, double Area)[] covered =
-        [
-            .. Enumerable
-                .Range(0, site.InCut.Length)
-                .Where(i => site.InCut[i] && site.Old[i].X * way > 0)
-                .Select(i => (site.Old[i], site.Areas[i])),
-        ];
+        int[] covered = [.. Enumerable.Range(0, site.InCut.Length).Where(i => site.InCut[i] && site.Old[i].X * way > 0)];
         if (Passes(0))
             return 0;
         var (low, high) = (0.0, Most);
@@ -63,17 +61,9 @@ internal sealed class InterdentalDraw
         }
         return high;
 
-        bool Passes(double narrower)
-        {
-            var met = 0.0;
-            foreach (var (place, area) in covered)
-            {
-                var from = site.Frame.Scan(place with { X = place.X - (way * narrower) });
-                if (tree.AnyHit(new Ray(from, along, 0.02)))
-                    met += area;
-            }
-            return met < LeastArea;
-        }
+        bool Passes(double narrower) => covered.Sum(i => IsMet(site.Old[i], narrower) ? site.Areas[i] : 0) < LeastArea;
+
+        bool IsMet(Vec3 place, double narrower) => tree.AnyHit(new Ray(place with { X = place.X - (way * narrower) }, path, 0.02));
     }
 
     /// <summary>
@@ -84,12 +74,12 @@ internal sealed class InterdentalDraw
     {
         const double sideways = 0.2,
             beside = 0.8;
-        var (a, b, c) = before.Mesh.Triangle(triangle);
-        var own = site.Frame.Own((a + b + c) / 3);
-        if (own.X * way < 0 || own.Z < lowest || before.Mesh.AreaVector(triangle) is not { LengthSquared: > 0 } area)
+        var (a, b, c) = round.Triangle(triangle);
+        var middle = (a + b + c) / 3;
+        if (middle.X * way < 0 || middle.Z < lowest || round.AreaVector(triangle) is not { LengthSquared: > 0 } area)
             return false;
-        var faces = site.Frame.OwnDirection(area).Unit.X * way;
-        var isBeside = own.X * way > beside * present.Form.Size.Mesiodistal / 2 * site.Frame.Size.X;
-        return (faces < -sideways && isBeside) || (faces < sideways && present.Tree.SignedDistance(site.Frame.OnForm(own)) > off);
+        var faces = area.Unit.X * way;
+        var isBeside = middle.X * way > beside * present.Form.Size.Mesiodistal / 2 * site.Frame.Size.X;
+        return (faces < -sideways && isBeside) || (faces < sideways && present.Tree.SignedDistance(site.Frame.OnForm(middle)) > off);
     }
 }

@@ -86,26 +86,21 @@ internal static class MarginFindings
                 );
         }
         MeasuredSegment[] all = [.. margin.Segments.Where(segment => segment.PlannedLevel is not null)];
-        var off = Array.ConvertAll(all, segment => segment.Level - segment.PlannedLevel!.Value);
-        if (
-            off.Length == 8
-            && off.Max() - off.Min()
-                > Math.Max(LevelMost(all[Array.IndexOf(off, off.Max())]), LevelMost(all[Array.IndexOf(off, off.Min())]))
-            && Turns(off) >= 4
-        )
-            yield return Found(
-                ScanFindingKind.MarginLevel,
-                Verdict.Under,
-                "Margin all round",
-                off.Max() - off.Min(),
-                $"Wanders by {ScanJudge.Told(off.Max() - off.Min())}",
-                "The line goes up and down: level it to its lowest stretch in short strokes, looking along it.",
-                PlaceOf(
-                    margin,
-                    margin.Segments.MaxBy(segment => Math.Abs(segment.Level - (segment.PlannedLevel ?? segment.Level)))!.Segment
-                ),
-                4 + (3 * (off.Max() - off.Min()) / limits.LevelOffMostMm.Value)
-            );
+        if (all.Length == 8 && (all.MaxBy(Off), all.MinBy(Off)) is ({ } highest, { } lowest))
+        {
+            var spread = Off(highest) - Off(lowest);
+            if (spread > Math.Max(LevelMost(highest), LevelMost(lowest)) && Turns(Array.ConvertAll(all, Off)) >= 4)
+                yield return Found(
+                    ScanFindingKind.MarginLevel,
+                    Verdict.Under,
+                    "Margin all round",
+                    spread,
+                    $"Wanders by {ScanJudge.Told(spread)}",
+                    "The line goes up and down: level it to its lowest stretch in short strokes, looking along it.",
+                    PlaceOf(margin, all.MaxBy(segment => Math.Abs(Off(segment)))!.Segment),
+                    4 + (3 * spread / limits.LevelOffMostMm.Value)
+                );
+        }
         // Where a rim stands the line is found now on it, now inside it: that is no step.
         foreach (var step in margin.Steps.Where(step => step.Height > limits.StepMostMm.Value && !Lipped(step.Segment)))
             yield return Found(
@@ -118,6 +113,8 @@ internal static class MarginFindings
                 step.Place,
                 4 + (3 * step.Height / limits.StepMostMm.Value)
             );
+
+        static double Off(MeasuredSegment segment) => segment.Level - segment.PlannedLevel!.Value;
 
         double LevelMost(MeasuredSegment segment) => limits.LevelOffMostMm.Value + (ScanJudge.Sure * segment.LevelSigma);
 

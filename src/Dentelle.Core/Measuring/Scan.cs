@@ -81,7 +81,13 @@ public sealed record Scan(Mesh Surface, int Seen, IReadOnlyList<string> Told)
     /// <summary>Every triangle once: some programs write each twice.</summary>
     private static Mesh Once(Mesh mesh, string name, List<string> told)
     {
-        var once = mesh.Where(triangle =>
+        var again = Enumerable.Range(0, mesh.TriangleCount).Where(IsAgain).ToHashSet();
+        if (again.Count == 0)
+            return mesh;
+        told.Add($"{name}: {again.Count:N0} triangles were given twice; each is taken once.");
+        return mesh.Where(triangle => !again.Contains(triangle));
+
+        bool IsAgain(int triangle)
         {
             var (a, b, c) = mesh.Triangle(triangle);
             foreach (var other in mesh.Ring.Around(mesh.Corners[3 * triangle]))
@@ -90,14 +96,10 @@ public sealed record Scan(Mesh Surface, int Seen, IReadOnlyList<string> Told)
                     break;
                 var (d, e, f) = mesh.Triangle(other);
                 if ((a, b, c) == (d, e, f) || (a, b, c) == (e, f, d) || (a, b, c) == (f, d, e))
-                    return false;
+                    return true;
             }
-            return true;
-        });
-        if (once.TriangleCount == mesh.TriangleCount)
-            return mesh;
-        told.Add($"{name}: {mesh.TriangleCount - once.TriangleCount:N0} triangles were given twice; each is taken once.");
-        return once;
+            return false;
+        }
     }
 
     private static Answer<Mesh> OneSurface(Mesh mesh, string name, List<string> told)

@@ -22,12 +22,10 @@ internal sealed class ReducedTop
     /// <param name="cell">Fineness; narrow blades need more.</param>
     public ReducedTop(Mesh present, double[] depths, double rounding, Func<double, double, double> ceiling, double cell)
     {
-        var box = present.Box;
-        Grid Make() => new(box.Low.X - 0.2, box.Low.Y - 0.2, box.Size.X + 0.4, box.Size.Y + 0.4, cell);
-        var eroded = Make();
+        var eroded = Grid.Over(present.Box, cell);
         eroded.Each((x, y, at) => eroded[at] = ceiling(x, y) - rounding);
         Erode(eroded, present, depths, rounding);
-        heights = rounding > 0 ? Filled(eroded, Make(), rounding) : eroded;
+        heights = rounding > 0 ? Filled(eroded, Grid.Over(present.Box, cell), rounding) : eroded;
         // The balls stand on vertices some tenths of a millimetre apart; this takes away the scallops between them.
         heights.Blur(0.08);
         facing = new FourGrid(heights, at =>

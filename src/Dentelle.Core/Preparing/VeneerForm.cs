@@ -102,8 +102,7 @@ public sealed class VeneerForm : PlannedBody
     private static Grid Drawn(Mesh turned, double[] depths, ReducedTop reduced, Grid tops)
     {
         const double begun = 0.05;
-        var box = turned.Box;
-        var drawn = new Grid(box.Low.X - 0.2, box.Low.Y - 0.2, box.Size.X + 0.4, box.Size.Y + 0.4, Cell);
+        var drawn = Grid.Over(turned.Box, Cell);
         var from = Enumerable.Range(0, depths.Length).Where(i => !double.IsNaN(depths[i])).Min(i => turned.Positions[i].Y - depths[i]);
         for (var column = 0; column < drawn.Columns; column++)
         {

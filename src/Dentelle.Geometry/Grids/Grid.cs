@@ -14,6 +14,13 @@ public sealed class Grid
         values = new double[Columns * Rows];
     }
 
+    /// <summary>Over a box seen from above, and a little beyond it.</summary>
+    public static Grid Over(Box3 box, double cell)
+    {
+        const double beyond = 0.2;
+        return new(box.Low.X - beyond, box.Low.Y - beyond, box.Size.X + (2 * beyond), box.Size.Y + (2 * beyond), cell);
+    }
+
     public double Cell { get; }
 
     public int Columns { get; }

@@ -7,8 +7,7 @@ public static class HeightGrid
 {
     public static Grid Of(Mesh surface, double cell)
     {
-        var box = surface.Box;
-        var grid = new Grid(box.Low.X - 0.2, box.Low.Y - 0.2, box.Size.X + 0.4, box.Size.Y + 0.4, cell);
+        var grid = Grid.Over(surface.Box, cell);
         Array.Fill(grid.Values, double.NegativeInfinity);
         for (var i = 0; i < surface.TriangleCount; i++)
             Raise(grid, surface.Triangle(i));

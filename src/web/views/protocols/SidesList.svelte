@@ -15,14 +15,15 @@
     <p class="quiet mb-1.5">{one.source}, {standing(one.standing)}</p>
     <div class="grid gap-x-5 gap-y-2 sm:grid-cols-2" role="group" aria-label={one.question}>
       {#each one.sides as side (side.value)}
+        {@const isChosen = side.value === chosen(one)}
         <button
-          class="flex min-h-12 flex-col items-start border-l-3 pl-3 text-left {side.value === chosen(one)
+          class="flex min-h-12 flex-col items-start border-l-3 pl-3 text-left {isChosen
             ? 'border-plum'
             : 'border-hairline text-soft hover:border-firm'}"
-          aria-pressed={side.value === chosen(one)}
-          onclick={() => side.value !== chosen(one) && void book.set({ path: one.path, choice: side.value })}
+          aria-pressed={isChosen}
+          onclick={() => !isChosen && void book.set({ path: one.path, choice: side.value })}
         >
-          <span class="block {side.value === chosen(one) ? 'font-semibold' : ''}">{side.name}</span>
+          <span class="block {isChosen ? 'font-semibold' : ''}">{side.name}</span>
           <span class="text-[14px]">{side.because}</span>
         </button>
       {/each}
