@@ -27,6 +27,7 @@ public static class CommandLine
         dentelle measure --before FILE --after FILE --tooth 36 [--plan LINE] [--opposing FILE] [--pick X,Y,Z=X,Y,Z]…
                 [--aligned] [--framed] [--json]
         dentelle path --tooth 35=FILE --tooth 37=FILE [--up x,y,z] [--lean 2] [--json]
+        dentelle verify-record [--data DIR] [--json]
 
         plan also takes "11 21 veneer butt +1.0 dark", "16 onlay lithium disilicate gap distal 1.2",
         "35x37 bridge metal-ceramic" (each x a pontic) and "34x36 bridge 34:metal-ceramic-full 36:metal".
@@ -73,13 +74,14 @@ public static class CommandLine
             ["runsheet", .. var rest] => SheetCommands.RunSheet(rest, home),
             ["bur", .. var rest] => SheetCommands.Bur(rest, home),
             ["protocol", .. var rest] => ProtocolCommand.Compare(rest, home),
+            ["verify-record", .. var rest] => RecordCommand.Verify(rest),
             ["schema", .. var rest] => Schema(rest),
             _ => new Problem(
                 "usage",
                 args.Length == 0
-                    ? "Name a command: plan, form, prepare, scan, measure, path, runsheet, bur, protocol, schema or help."
+                    ? "Name a command: plan, form, prepare, scan, measure, path, runsheet, bur, protocol, verify-record, schema or help."
                     : $"There is no command “{args[0]}”; there are "
-                        + "plan, form, prepare, scan, measure, path, runsheet, bur, protocol, schema and help."
+                        + "plan, form, prepare, scan, measure, path, runsheet, bur, protocol, verify-record, schema and help."
             ),
         };
 

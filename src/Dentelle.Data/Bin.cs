@@ -89,7 +89,7 @@ public sealed class Bin(DentelleDb db, TimeProvider clock)
             {
                 if (
                     what == Binned.Unit
-                    && await db.Units.IgnoreQueryFilters().FirstOrDefaultAsync(row => row.Id == id, stop) is { } unit
+                    && await db.Units.IgnoreQueryFilters([DentelleDb.Removed]).FirstOrDefaultAsync(row => row.Id == id, stop) is { } unit
                     && await db.Units.FirstOrDefaultAsync(row => row.CaseId == unit.CaseId && row.Tooth == unit.Tooth, stop) is { } there
                 )
                     return new Problem(
@@ -154,7 +154,7 @@ public sealed class Bin(DentelleDb db, TimeProvider clock)
 
                 Task<int> Marked<T>(IQueryable<T> rows)
                     where T : class, IRemovable =>
-                    rows.IgnoreQueryFilters()
+                    rows.IgnoreQueryFilters([DentelleDb.Removed])
                         .Where(row => row.Id == id && (row.RemovedAt == null) == (at != null))
                         .ExecuteUpdateAsync(set => set.SetProperty(row => row.RemovedAt, at), stop);
             },
@@ -162,5 +162,5 @@ public sealed class Bin(DentelleDb db, TimeProvider clock)
         );
 
     private static IQueryable<T> Removed<T>(IQueryable<T> rows)
-        where T : class, IRemovable => rows.IgnoreQueryFilters().Where(row => row.RemovedAt != null);
+        where T : class, IRemovable => rows.IgnoreQueryFilters([DentelleDb.Removed]).Where(row => row.RemovedAt != null);
 }

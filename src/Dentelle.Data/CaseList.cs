@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using Dentelle.Core.Visiting;
 using Microsoft.EntityFrameworkCore;
 
 namespace Dentelle.Data;
@@ -43,7 +44,17 @@ public sealed class CaseList(DentelleDb db)
 
     /// <summary>Cases with a tooth to cut at a visit between two times, UTC.</summary>
     public Task<IReadOnlyList<ListedCase>> AheadAsync(DateTime from, DateTime until, CancellationToken stop) =>
-        ReadAsync(db.Cases.Where(row => row.VisitAt >= from && row.VisitAt < until && row.Units.Any()).OrderBy(row => row.VisitAt), stop);
+        ReadAsync(
+            db.Cases.Where(row =>
+                    row.VisitAt >= from
+                    && row.VisitAt < until
+                    && row.Units.Any()
+                    // At other visits nothing is cut.
+                    && row.Visits.Any(visit => visit.DoneAt == null && visit.At == row.VisitAt && visit.Kind == VisitKind.Prepare)
+                )
+                .OrderBy(row => row.VisitAt),
+            stop
+        );
 
     /// <summary>The newest cases with a tooth to cut and no agreed visit.</summary>
     public Task<IReadOnlyList<ListedCase>> WithoutVisitAsync(int most, CancellationToken stop) =>

@@ -8,7 +8,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Dentelle.Data;
 
 /// <summary>Keeps cases, plans and readings. Plans and readings are only ever added.</summary>
-public sealed class CaseStore(DentelleDb db, TimeProvider clock)
+public sealed class CaseStore(DentelleDb db, VisitStore visits, TimeProvider clock)
 {
     private DateTime Now => clock.GetUtcNow().UtcDateTime;
 
@@ -36,7 +36,15 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
         await db.Cases.AsNoTracking().FirstOrDefaultAsync(row => row.FileId == fileId, stop);
 
     /// <param name="fileId">What its file calls it; null for one that is new to the world.</param>
-    public async Task<CaseRow> AddCaseAsync(string patient, DateTime? visitAt, string note, CancellationToken stop, Guid? fileId = null) =>
+    /// <param name="patientId">Whose it is; null for one that is only named.</param>
+    public async Task<CaseRow> AddCaseAsync(
+        string patient,
+        DateTime? visitAt,
+        string note,
+        CancellationToken stop,
+        Guid? fileId = null,
+        Guid? patientId = null
+    ) =>
         // Its number follows from what is there: nobody else may write between looking and adding.
         await db.GuardedAsync(
             async () =>
@@ -49,23 +57,40 @@ public sealed class CaseStore(DentelleDb db, TimeProvider clock)
                     FileId = fileId ?? Guid.CreateVersion7(),
                     Number = settings.LastNumber,
                     Patient = patient,
-                    VisitAt = visitAt,
+                    PatientId = patientId,
                     Note = note,
                     CreatedAt = Now,
                 };
                 db.Cases.Add(added);
+                await db.SaveChangesAsync(stop);
+                if (visitAt is not null)
+                    await visits.AgreeAsync(added, visitAt, stop);
                 return added;
             },
             stop
         );
 
-    public async Task ChangeCaseAsync(CaseRow row, string? patient, DateTime? visitAt, bool noVisit, string? note, CancellationToken stop)
-    {
-        row.Patient = patient ?? row.Patient;
-        row.VisitAt = noVisit ? null : visitAt ?? row.VisitAt;
-        row.Note = note ?? row.Note;
-        await db.SaveChangesAsync(stop);
-    }
+    /// <param name="patient">Another patient's case; null leaves it to whom it belongs.</param>
+    public Task ChangeCaseAsync(
+        CaseRow row,
+        (string Name, Guid? Id)? patient,
+        DateTime? visitAt,
+        bool noVisit,
+        string? note,
+        CancellationToken stop
+    ) =>
+        db.GuardedAsync(
+            async () =>
+            {
+                if (patient is { } other)
+                    (row.Patient, row.PatientId) = other;
+                row.Note = note ?? row.Note;
+                await db.SaveChangesAsync(stop);
+                if (noVisit || visitAt is not null)
+                    await visits.AgreeAsync(row, noVisit ? null : visitAt, stop);
+            },
+            stop
+        );
 
     /// <summary>Everything until the commit is kept together or not at all.</summary>
     public Task<Together> BeginAsync(CancellationToken stop) => Together.BeginAsync(db, stop);

@@ -23,9 +23,22 @@ public sealed class CaseRow : IRemovable
     /// <summary>Running number of the practice, shown with four digits.</summary>
     public int Number { get; init; }
 
+    /// <summary>The name as lists show it; kept in step with the patient's.</summary>
     public required string Patient { get; set; }
 
-    /// <summary>Next visit, UTC; null when none is agreed.</summary>
+    /// <summary>Whose it is; null for a case that is only named, such as a plastic tooth's.</summary>
+    public Guid? PatientId { get; set; }
+
+    /// <summary>Null where it was not read along.</summary>
+    public PatientRow? PatientRecord { get; set; }
+
+    /// <summary>The student who began it; null for the practice's own.</summary>
+    public Guid? OwnerId { get; set; }
+
+    /// <summary>When it last went to the laboratory.</summary>
+    public DateTime? HandedOverAt { get; set; }
+
+    /// <summary>The next visit that is not done, UTC; null when none is agreed. Kept in step with the visits.</summary>
     public DateTime? VisitAt { get; set; }
 
     public string Note { get; set; } = "";
@@ -42,6 +55,9 @@ public sealed class CaseRow : IRemovable
     public DateTime? RemovedAt { get; set; }
 
     public List<UnitRow> Units { get; init; } = [];
+
+    /// <summary>Empty where they were not read along.</summary>
+    public List<VisitRow> Visits { get; init; } = [];
 
     /// <summary>Whether a tooth of it is not finished, or none is planned yet; for queries.</summary>
     internal static Expression<Func<CaseRow, bool>> IsOpen { get; } =
@@ -63,6 +79,9 @@ public sealed class UnitRow : IRemovable
 
     /// <summary>ISO 3950 code.</summary>
     public required string Tooth { get; init; }
+
+    /// <summary>The student who began its case; null for the practice's own.</summary>
+    public Guid? OwnerId { get; set; }
 
     /// <summary>Place within the case.</summary>
     public int Order { get; set; }

@@ -29,7 +29,12 @@ internal static class OnlyAdded
             OfACaseInTheBin
         ),
         (typeof(BurUseRow), [nameof(BurUseRow.TakenBackAt)], "0"),
+        // Words may be erased where the law asks for it, never put otherwise: the trigger below.
+        (typeof(RecordRow), [nameof(RecordRow.Words)], "0"),
+        (typeof(AuditRow), [], "0"),
     ];
+
+    private const string Erasing = "RecordWordsAreNotChanged";
 
     /// <summary>Anew at every start: a migration that makes a table anew takes its triggers away.</summary>
     public static void Protect(DentelleDb db)
@@ -54,6 +59,7 @@ internal static class OnlyAdded
                 table
             );
         }
+        Refuse(db, Erasing, "UPDATE OF \"Words\" ON \"Record\"", "Record", "WHEN NEW.\"Words\" IS NOT NULL");
     }
 
     /// <summary>Before a migration, which may have to rewrite what is kept.</summary>
@@ -65,6 +71,7 @@ internal static class OnlyAdded
             Run(db, $"DROP TRIGGER IF EXISTS \"{table}AreNotRemoved\"");
             Run(db, $"DROP TRIGGER IF EXISTS \"{table}AreNotChanged\"");
         }
+        Run(db, $"DROP TRIGGER IF EXISTS \"{Erasing}\"");
     }
 
     private static void Refuse(DentelleDb db, string name, string what, string table, string when = "") =>

@@ -16,6 +16,18 @@ public sealed class ScanFileRow
     public DateTime At { get; init; }
 }
 
+/// <summary>A picture of the record: what it shows lies under its digest in the file store, and stays there.</summary>
+public sealed class PictureRow
+{
+    public required string Sha256 { get; init; }
+
+    public required string Media { get; init; }
+
+    public long Bytes { get; init; }
+
+    public DateTime At { get; init; }
+}
+
 /// <summary>Scans of one visit: before, after, the other jaw. Taking them back leaves them here, marked.</summary>
 public sealed class ScanSetRow
 {

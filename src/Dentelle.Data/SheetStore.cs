@@ -42,6 +42,7 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
     }
 
     /// <summary>Begins a step; one that runs in the same case ends with it.</summary>
+    /// <param name="at">When it was begun, UTC; null for now.</param>
     /// <returns>What ended.</returns>
     public Task<IReadOnlyList<StepTickRow>> StartAsync(
         Guid caseId,
@@ -49,7 +50,8 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
         string code,
         ToothKind? kind,
         string? burId,
-        CancellationToken stop
+        CancellationToken stop,
+        DateTime? at = null
     ) =>
         db.GuardedAsync<IReadOnlyList<StepTickRow>>(
             async () =>
@@ -58,7 +60,7 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
                     .StepTicks.Where(row => row.CaseId == caseId && row.EndedAt == null && row.Key != key)
                     .ToListAsync(stop);
                 foreach (var row in running)
-                    End(row);
+                    End(row, at);
                 foreach (var before in await db.StepTicks.Where(row => row.CaseId == caseId && row.Key == key).ToListAsync(stop))
                     before.TakenBackAt = Now;
                 db.StepTicks.Add(
@@ -71,7 +73,7 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
                         Kind = kind,
                         BurId = burId,
                         Entry = await db.StepTicks.IgnoreQueryFilters().Select(row => row.Entry).NextEntryAsync(stop),
-                        StartedAt = Now,
+                        StartedAt = Then(at),
                     }
                 );
                 return running;
@@ -80,7 +82,7 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
         );
 
     /// <returns>What ended; null when the step was not begun.</returns>
-    public Task<StepTickRow?> EndAsync(Guid caseId, string key, CancellationToken stop) =>
+    public Task<StepTickRow?> EndAsync(Guid caseId, string key, CancellationToken stop, DateTime? at = null) =>
         db.GuardedAsync(
             async () =>
             {
@@ -89,7 +91,7 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
                     stop
                 );
                 if (running is not null)
-                    End(running);
+                    End(running, at);
                 return running;
             },
             stop
@@ -114,5 +116,8 @@ public sealed class SheetStore(DentelleDb db, TimeProvider clock)
         await db.SaveChangesAsync(stop);
     }
 
-    private void End(StepTickRow row) => row.EndedAt = Now < row.StartedAt ? row.StartedAt : Now;
+    private void End(StepTickRow row, DateTime? at) => row.EndedAt = Then(at) < row.StartedAt ? row.StartedAt : Then(at);
+
+    /// <summary>What was entered while nothing answered happened when it was entered, but neither tomorrow nor long ago.</summary>
+    private DateTime Then(DateTime? at) => at is { } then && then <= Now && Now - then < RecordStore.Oldest ? then : Now;
 }

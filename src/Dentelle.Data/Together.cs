@@ -21,6 +21,12 @@ public sealed class Together : IAsyncDisposable
     public ValueTask DisposeAsync() => own?.DisposeAsync() ?? ValueTask.CompletedTask;
 }
 
+public static class Transactions
+{
+    /// <summary>Everything until the commit is kept together or not at all.</summary>
+    public static Task<Together> BeginTogetherAsync(this DentelleDb db, CancellationToken stop) => Together.BeginAsync(db, stop);
+}
+
 internal static class GuardedChanges
 {
     /// <summary>Reads, changes and saves with nobody else writing in between.</summary>

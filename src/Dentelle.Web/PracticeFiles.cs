@@ -10,6 +10,12 @@ public sealed record PracticeFiles
     /// <summary>Whether an empty database is filled with the demonstration practice.</summary>
     public bool Demo { get; init; }
 
+    /// <summary>Whether it is run without accounts, for the one user of this machine.</summary>
+    public bool SingleUser { get; init; }
+
+    /// <summary>After so many minutes without a touch a screen locks.</summary>
+    public int LockAfterMinutes { get; init; } = 10;
+
     /// <summary>Where a scanner's export lands; in the data folder when not set.</summary>
     public string? Scanner { get; init; }
 
@@ -25,6 +31,9 @@ public sealed record PracticeFiles
     public string FilesFolder => Path.Combine(Data, "files");
 
     public string DatabasePath => Path.Combine(Data, "dentelle.db");
+
+    /// <summary>Number and hash of the record's last signature.</summary>
+    public string AnchorPath => Path.Combine(Data, "record.anchor");
 
     /// <summary>One file a day; its date goes before the ending.</summary>
     public string LogPath => Path.Combine(Data, "logs", "dentelle-.log");

@@ -7,20 +7,26 @@ using Dentelle.Data;
 using Dentelle.Web;
 using Dentelle.Web.Access;
 using Dentelle.Web.Cases;
+using Dentelle.Web.Chair;
 using Dentelle.Web.Demo;
 using Dentelle.Web.Documents;
 using Dentelle.Web.Drawer;
 using Dentelle.Web.Export;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
+using Dentelle.Web.Live;
+using Dentelle.Web.Patients;
+using Dentelle.Web.People;
 using Dentelle.Web.Protocols;
 using Dentelle.Web.QuickLine;
+using Dentelle.Web.Record;
 using Dentelle.Web.Reference;
 using Dentelle.Web.Removal;
 using Dentelle.Web.Scans;
 using Dentelle.Web.Settings;
 using Dentelle.Web.Sheets;
 using Dentelle.Web.Units;
+using Microsoft.AspNetCore.HttpOverrides;
 using Serilog;
 
 // The build starts this program once to read its API; it must not touch a folder then.
@@ -51,8 +57,18 @@ builder.Services.AddSerilog(log =>
 });
 builder.Services.AddSingleton(new ProtocolShelf(handbook, TextOf("shipped.json"), TextOf("protocol.schema.json")));
 builder.Services.AddSingleton(TimeProvider.System);
-builder.Services.AddDbContextPool<DentelleDb>(options => options.UseDentelleFile(files.DatabasePath));
+builder.Services.AddDbContext<DentelleDb>(options => options.UseDentelleFile(files.DatabasePath));
 builder.Services.AddScoped<CaseStore>();
+builder.Services.AddScoped<PatientStore>();
+builder.Services.AddScoped<VisitStore>();
+builder.Services.AddScoped<RecordStore>();
+builder.Services.AddScoped<RecordWork>();
+builder.Services.AddScoped<ChairWork>();
+builder.Services.AddScoped<Pictures>();
+builder.Services.AddScoped<Appointments>();
+builder.Services.AddScoped<SignInWork>();
+builder.Services.AddScoped<PeopleWork>();
+builder.Services.AddSingleton<AuditTrail>();
 builder.Services.AddScoped<CaseList>();
 builder.Services.AddScoped<CaseFinder>();
 builder.Services.AddScoped<Bin>();
@@ -88,16 +104,21 @@ builder.Services.AddSingleton<SumsAhead>();
 if (!isRead)
 {
     builder.Services.AddHostedService<BinKeeper>();
+    builder.Services.AddHostedService(services => services.GetRequiredService<AuditTrail>());
     builder.Services.AddHostedService(services => services.GetRequiredService<SumsAhead>());
 }
-builder.Services.AddLocalUser();
+builder.Services.AddHttpContextAccessor();
+builder.Services.AddAccounts(files);
 builder.Services.AddProblemSentences();
 builder.Services.AddTurns();
+builder.Services.AddSignalR();
 builder.Services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
     json.SerializerOptions.RespectNullableAnnotations = true;
     json.SerializerOptions.RespectRequiredConstructorParameters = true;
+    // Browsers put names in any order.
+    json.SerializerOptions.AllowOutOfOrderMetadataProperties = true;
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
     json.SerializerOptions.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
 });
@@ -112,18 +133,34 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.Limits.MaxRequestBodySize = 2_000_000;
 });
 
+// A proxy on this machine says who asks, and whether over TLS; nobody else is believed.
+builder.Services.Configure<ForwardedHeadersOptions>(proxy =>
+    proxy.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto
+);
+
 await using var app = builder.Build();
+app.UseForwardedHeaders();
 app.UseProblemSentences();
 app.UseSecurityHeaders();
 app.UseResponseCompression();
 app.UseSameOrigin();
-app.UseAuthentication();
-app.UseAuthorization();
+app.UseRouting();
 app.UseRateLimiter();
+app.UseAuthentication();
+app.UseRefusalTrail();
+app.UseScreenLock();
+app.UseAuthorization();
+app.UseActor();
+app.UseAuditTrail();
+app.UseLiveNews();
 app.UseJsonRules();
 
 app.MapStaticAssets().AllowAnonymous();
-var api = app.MapGroup("/api").RequireAuthorization(Policies.Clinician).AddEndpointFilter<EntryLimits>();
+var api = app.MapGroup("/api").ByTheRules().AddEndpointFilter<EntryLimits>();
+api.MapPeople();
+api.MapPatients();
+api.MapChair();
+api.MapRecord();
 api.MapCases();
 api.MapUnits();
 api.MapBodies();
@@ -140,6 +177,7 @@ api.MapScans();
 api.MapInspections();
 api.MapBin();
 api.MapExport();
+app.MapHub<LiveHub>(LiveHub.Path);
 
 // The front end finds its own screens; what is asked of the program and not there is a problem, not a page.
 app.MapFallbackToFile("/", "index.html").AllowAnonymous();

@@ -8,11 +8,15 @@
   import Header from './parts/Header.svelte';
   import HelpSheet from './parts/HelpSheet.svelte';
   import NoticeLine from './parts/NoticeLine.svelte';
+  import LockScreen from './parts/LockScreen.svelte';
+  import { me, watchIdle } from './parts/me.svelte';
   import { notices } from './parts/notices.svelte';
   import { outbox } from './parts/outbox.svelte';
+  import PersonDialog from './parts/PersonDialog.svelte';
   import QuickLine from './parts/QuickLine.svelte';
   import SettingsDialog from './parts/SettingsDialog.svelte';
   import { shared } from './parts/shared.svelte';
+  import SignIn from './parts/SignIn.svelte';
   import { theme } from './parts/theme';
   import { undo } from './parts/undo.svelte';
   import { furnish, navigate, route } from './router';
@@ -22,6 +26,10 @@
 
   let helpOpen = $state(false);
   let settingsOpen = $state(false);
+  let personOpen = $state(false);
+
+  /** At the chair one step fills the screen. */
+  const whole = $derived(route.pathname.startsWith('/chair/'));
 
   actions.setGlobal([
     { name: 'Quick line', keys: ['/'], shown: '/', run: () => (shared.quickLineOpen = true) },
@@ -41,9 +49,26 @@
   // What an earlier visit to this page could not send.
   onMount(() => void outbox.flush());
 
+  onMount(() => {
+    const known = me.load().then(() => {
+      // Who sees no cases has no day.
+      if (me.person && !me.may('see') && route.pathname === '/')
+        void navigate(me.may('administer') ? '/people' : '/protocols');
+    });
+    known.catch((error: unknown) => {
+      if (!(error instanceof Refusal)) throw error;
+      notices.warn(error.message);
+    });
+    return watchIdle(
+      () => me.view?.lockAfterMinutes ?? 10,
+      () => void me.lock(),
+    );
+  });
+
   // What every screen needs is said by the protocol in use.
   $effect(() => {
     void changed.protocol;
+    if (!me.person || me.locked) return;
     shared.load().catch((error: unknown) => {
       if (!(error instanceof Refusal)) throw error;
       notices.warn(error.message);
@@ -68,19 +93,31 @@
 </svg>
 
 <ThemeProvider {theme}>
-  <div class="flex h-dvh flex-col">
-    <Header
-      onquickline={() => (shared.quickLineOpen = true)}
-      onhelp={() => (helpOpen = true)}
-      onsettings={() => (settingsOpen = true)}
-    />
-    <main class="min-h-0 flex-1">
-      <Router />
-    </main>
-    <NoticeLine />
-  </div>
+  {#if me.view && !me.person}
+    <SignIn view={me.view} />
+  {:else if me.locked}
+    <LockScreen />
+  {:else if me.view}
+    <div class="flex h-dvh flex-col">
+      {#if !whole}
+        <Header
+          onquickline={() => (shared.quickLineOpen = true)}
+          onhelp={() => (helpOpen = true)}
+          onsettings={() => (settingsOpen = true)}
+          onperson={() => (personOpen = true)}
+        />
+      {/if}
+      <main class="min-h-0 flex-1">
+        <Router />
+      </main>
+      <NoticeLine />
+    </div>
 
-  <QuickLine bind:open={shared.quickLineOpen} />
-  <HelpSheet bind:open={helpOpen} />
-  <SettingsDialog bind:open={settingsOpen} />
+    <QuickLine bind:open={shared.quickLineOpen} />
+    <HelpSheet bind:open={helpOpen} />
+    <SettingsDialog bind:open={settingsOpen} />
+    <PersonDialog bind:open={personOpen} />
+  {:else}
+    <NoticeLine />
+  {/if}
 </ThemeProvider>

@@ -11,10 +11,16 @@ export const places = {
   '/case/:id': 'Case',
   '/unit/:id': 'Unit',
   '/case/:id/sheet': 'Run sheet',
+  '/chair/:id': 'Chair',
+  '/case/:id/record': 'Record',
   '/inspect/:id': 'Inspect',
   '/drawer': 'Drawer',
   '/protocols': 'Protocols',
+  '/people': 'People',
 } as const;
+
+/** Not named above every screen: one comes there from a case, or from who one is. */
+export const aside: readonly string[] = ['/chair/:id', '/case/:id/record', '/people'];
 
 export type Place = keyof typeof places;
 

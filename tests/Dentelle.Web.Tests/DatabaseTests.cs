@@ -30,7 +30,7 @@ public sealed class DatabaseTests : IDisposable
         Guid id;
         await using (var db = DatabaseFile.Open(DatabasePath))
         {
-            var store = new CaseStore(db, TimeProvider.System);
+            var store = new CaseStore(db, new VisitStore(db, TimeProvider.System), TimeProvider.System);
             var added = await store.AddCaseAsync("Ines Calder", null, "", default);
             var unit = (await store.AddUnitAsync(added.Id, Make(0), Inputs(0), handbook.Protocol, "a", replace: false, default)).Value!;
             id = unit.Id;
@@ -58,7 +58,16 @@ public sealed class DatabaseTests : IDisposable
 
         // The newest plan is what a unit comes back with.
         await using var fresh = DatabaseFile.Open(DatabasePath);
-        Assert.Equal(3, Assert.Single((await new CaseStore(fresh, TimeProvider.System).UnitAsync(id, default))!.Plans).Version);
+        Assert.Equal(
+            3,
+            Assert
+                .Single(
+                    (
+                        await new CaseStore(fresh, new VisitStore(fresh, TimeProvider.System), TimeProvider.System).UnitAsync(id, default)
+                    )!.Plans
+                )
+                .Version
+        );
     }
 
     [Fact(DisplayName = "The database syncs every commit to the disk, and bringing it up to date twice changes nothing")]
@@ -94,7 +103,7 @@ public sealed class DatabaseTests : IDisposable
         Assert.Null(DatabaseFile.BringUpToDate(DatabasePath, failed => Assert.Fail(failed.ToString())));
         await using var db = DatabaseFile.Open(DatabasePath);
         Assert.Empty(await db.Database.GetPendingMigrationsAsync());
-        var row = (await new CaseStore(db, TimeProvider.System).CaseAsync(id, default))!;
+        var row = (await new CaseStore(db, new VisitStore(db, TimeProvider.System), TimeProvider.System).CaseAsync(id, default))!;
         Assert.Equal((id, "Ines Calder", "kept"), (row.Id, row.Patient, row.Note));
         Assert.Equal(
             ["dentelle.db"],

@@ -55,7 +55,9 @@ public sealed class PaperAndDrawerApiTests : IDisposable
             StringComparison.Ordinal
         );
         Assert.DoesNotContain((string)with["patient"]!, text, StringComparison.Ordinal);
-        await client.Put($"/api/cases/{with["id"]}", """{ "noVisit": true }""");
+        // The one at which it is cut, and the one at which it is cemented.
+        foreach (var _ in (string[])["prepare", "cement"])
+            await client.Put($"/api/cases/{with["id"]}", """{ "noVisit": true }""");
         Assert.Equal((422, "no-visit"), await client.GetAsync($"/api/cases/{with["id"]}/visit.ics").Refused());
         var tray = await client.Counted("/api/day/tray");
         // The one whose visit was taken away is finished: it has no chair time to come.

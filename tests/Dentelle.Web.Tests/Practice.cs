@@ -31,6 +31,9 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
     /// <summary>With the demonstration in it: a copy of one that was filled, and whose visits were counted, once.</summary>
     public bool Demo { get; init; }
 
+    /// <summary>With accounts, and nobody signed in; else for the one user of the machine.</summary>
+    public bool Accounts { get; init; }
+
     /// <summary>Fills the demonstration in itself.</summary>
     public bool Fills { get; init; }
 
@@ -59,6 +62,7 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
         builder.UseEnvironment("Production");
         builder.UseSetting("Dentelle:Data", folder);
         builder.UseSetting("Dentelle:Demo", Fills ? "true" : "false");
+        builder.UseSetting("Dentelle:SingleUser", Accounts || Fills ? "false" : "true");
         if (ScanMegabytes is { } most)
             builder.UseSetting("Dentelle:ScanMegabytes", most.ToString(System.Globalization.CultureInfo.InvariantCulture));
         builder.UseSetting("Serilog:MinimumLevel:Default", "Error");

@@ -24,6 +24,7 @@ internal sealed class RunningServer : IDisposable
             UseShellExecute = false,
         };
         start.Environment["Dentelle__Data"] = folder;
+        start.Environment["Dentelle__SingleUser"] = "true";
         process = Process.Start(start)!;
         process.OutputDataReceived += (_, _) => { };
         process.BeginOutputReadLine();

@@ -12,7 +12,9 @@ export const test = base.extend({
       // A refused save shows up here as a failed resource; the tests that provoke one look at its sentence.
       if (
         message.type() === 'error' &&
-        !/status of 4\d\d|ERR_FAILED|ERR_CONNECTION_REFUSED|ERR_CONNECTION_RESET/.test(message.text())
+        !/status of 4\d\d|ERR_FAILED|ERR_CONNECTION_REFUSED|ERR_CONNECTION_RESET|ERR_INTERNET_DISCONNECTED/.test(
+          message.text(),
+        )
       )
         faults.push(message.text());
     });

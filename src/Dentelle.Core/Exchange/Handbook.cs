@@ -2,6 +2,7 @@ using Dentelle.Core.Anatomy;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing.Steps;
+using Dentelle.Core.Visiting;
 
 namespace Dentelle.Core.Exchange;
 
@@ -11,15 +12,18 @@ namespace Dentelle.Core.Exchange;
 /// </summary>
 public sealed record Handbook(Protocol Protocol, SourceTable Sources, ToothForms Forms)
 {
-    private readonly (RunSheetTable Table, Drawer Drawer)? sheets;
+    private readonly (RunSheetTable Table, Drawer Drawer, VisitTable Visits)? sheets;
 
-    private Handbook(Handbook forPlans, (RunSheetTable, Drawer) sheets, string digest)
+    private Handbook(Handbook forPlans, (RunSheetTable, Drawer, VisitTable) sheets, string digest)
         : this(forPlans) => (this.sheets, Digest) = (sheets, digest);
 
     private static InvalidOperationException OnlyForPlans => new("This handbook was read for plans only.");
 
     /// <summary>What run sheets are made from.</summary>
     public RunSheetTable Sheets => sheets?.Table ?? throw OnlyForPlans;
+
+    /// <summary>What the other visits are made from.</summary>
+    public VisitTable Visits => sheets?.Visits ?? throw OnlyForPlans;
 
     /// <summary>Of the files besides the protocol that a run sheet follows from: what was reckoned from others may not hold.</summary>
     public string Digest { get; } = "";
@@ -41,8 +45,10 @@ public sealed record Handbook(Protocol Protocol, SourceTable Sources, ToothForms
             return problem;
         if (!RunSheetReader.ReadDrawer(Named("drawer.json"), Named("drawer.schema.json"), table, memory).Is(out var drawer, out problem))
             return problem;
+        if (!VisitReader.Read(Named("visits.json"), Named("visits.schema.json"), table, memory).Is(out var visits, out problem))
+            return problem;
         var digest = SchemaMemory.Digest($"{read("tooth-forms.json")}\0{read("run-sheet.json")}");
-        return new Handbook(handbook, (table, drawer), digest);
+        return new Handbook(handbook, (table, drawer, visits), digest);
 
         NamedText Named(string name) => new(name, read(name));
     }

@@ -9,6 +9,9 @@ namespace Dentelle.Core.Sequencing;
 /// <summary>A tooth of a visit: its plan, and the protocol it was planned with, whose habits its steps follow.</summary>
 public sealed record VisitTooth(Plan Plan, Protocol Protocol)
 {
+    /// <summary>What is known of the patient.</summary>
+    public PatientAlerts Alerts { get; init; } = PatientAlerts.None;
+
     /// <summary>The tooth in a visit with a school of its own; one that this does not suit keeps its own.</summary>
     public VisitTooth In(CuttingSchool? school, RunSheetTable table) =>
         school is { } chosen && table.School(chosen).Suits(Plan) ? this with { Plan = Plan with { School = chosen } } : this;
@@ -47,11 +50,12 @@ public sealed record VisitSteps(
     private static Answer<List<StepScene>> Scenes(VisitTooth[] cut, CuttingSchool? chosen, RunSheetTable table)
     {
         var scenes = new List<StepScene>();
-        foreach (var (plan, protocol) in cut)
+        foreach (var tooth in cut)
         {
+            var (plan, protocol) = tooth;
             if (!SchoolOf(plan, chosen, table).Is(out var school, out var problem))
                 return problem;
-            scenes.Add(new(new ToothToCut(plan), protocol, school, cut.Length));
+            scenes.Add(new(new ToothToCut(plan), protocol, school, cut.Length, tooth.Alerts));
         }
         return scenes;
     }

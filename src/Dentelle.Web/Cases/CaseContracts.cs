@@ -33,7 +33,19 @@ public sealed record CaseView(
     IReadOnlyList<CaseUnitView> Units,
     string? Broken = null,
     string? Unprintable = null
-);
+)
+{
+    /// <summary>Whose it is; null for one that is only named.</summary>
+    public Guid? PatientId { get; init; }
+
+    /// <summary>What must be known of the patient.</summary>
+    public IReadOnlyList<string> Alerts { get; init; } = [];
+
+    /// <summary>The visit to go on with at the chair; null while none is spoken of.</summary>
+    public Guid? NextVisit { get; init; }
+
+    public bool HasVisits { get; init; }
+}
 
 public sealed record CaseUnitView
 {
@@ -76,8 +88,12 @@ public enum UnitStage
 
 public sealed record CaseEntry
 {
+    /// <summary>How its patient is called: puts right the name of one that it has.</summary>
     [MaxLength(CaseRules.LongestName)]
     public string? Patient { get; init; }
+
+    /// <summary>Gives it to another patient.</summary>
+    public Guid? PatientId { get; init; }
 
     public DateTime? VisitAt { get; init; }
 

@@ -7,12 +7,13 @@ using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
+using Dentelle.Web.QuickLine;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Cases;
 
 /// <summary>Cases as files, both ways. What is written and read again is the same case.</summary>
-public sealed class CaseFiles(CaseStore store, Bin bin, ProtocolShelf shelf)
+public sealed class CaseFiles(CaseStore store, PatientStore patients, Bin bin, ProtocolShelf shelf)
 {
     /// <summary>What may be wished where this practice has a file's case already; without a wish the import is refused.</summary>
     private const string Skip = "skip",
@@ -72,7 +73,8 @@ public sealed class CaseFiles(CaseStore store, Bin bin, ProtocolShelf shelf)
             await bin.PutAsync(Binned.Case, there.Id, stop);
         }
         // What was replaced keeps its number and lies in the bin; the file's case gets one of its own.
-        var added = await store.AddCaseAsync(file.Patient.Trim(), file.VisitAt, file.Note, stop, file.Id);
+        var patient = file.Patient.Trim() == LineWork.Unnamed ? null : await patients.OfNameAsync(file.Patient.Trim(), stop);
+        var added = await store.AddCaseAsync(file.Patient.Trim(), file.VisitAt, file.Note, stop, file.Id, patient?.Id);
         Guid? first = null;
         foreach (var (planned, unit) in units)
         {

@@ -5,6 +5,8 @@ using Dentelle.Web.Documents.Letters;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Dentelle.Web.Logging;
+using Dentelle.Web.Patients;
+using Dentelle.Web.QuickLine;
 using Dentelle.Web.Units;
 
 namespace Dentelle.Web.Cases;
@@ -12,6 +14,7 @@ namespace Dentelle.Web.Cases;
 /// <summary>Puts together what is shown of cases, and changes what is kept of them besides their units.</summary>
 public sealed class CaseViews(
     CaseStore store,
+    PatientStore patients,
     CaseList list,
     CaseFinder finder,
     UnitViews views,
@@ -80,9 +83,36 @@ public sealed class CaseViews(
             return Problems.Missing("case");
         if (CaseRules.Complaint(entry.Patient, entry.Note, entry.VisitAt) is { } wrong)
             return wrong;
-        await store.ChangeCaseAsync(row, entry.Patient?.Trim(), entry.VisitAt, noVisit: entry.NoVisit == true, entry.Note, stop);
+        await using var all = await store.BeginAsync(stop);
+        if (!(await OwnerAsync(row, entry, stop)).Is(out var owner, out var missing))
+            return missing;
+        await store.ChangeCaseAsync(row, owner.Patient, entry.VisitAt, noVisit: entry.NoVisit == true, entry.Note, stop);
+        await all.CommitAsync(stop);
         return null;
     }
+
+    /// <summary>
+    /// Whose the case becomes: the patient that is chosen; else the name puts right how its own is called, or names who had no
+    /// name yet.
+    /// </summary>
+    private async Task<Answer<NewOwner>> OwnerAsync(CaseRow row, CaseEntry entry, CancellationToken stop)
+    {
+        if (entry.PatientId is { } chosen)
+            return await patients.PatientAsync(chosen, stop) is { MergedInto: null } patient
+                ? new NewOwner((patient.Name, patient.Id))
+                : Problems.Missing("patient");
+        if (entry.Patient?.Trim() is not { } name || name == row.Patient)
+            return new NewOwner(null);
+        if (row.PatientId is { } own && await patients.PatientAsync(own, stop) is { } known)
+        {
+            if (!(await patients.ChangeAsync(own, known.Version, new(Name: name), stop)).Is(out _, out var problem))
+                return problem;
+            return new NewOwner((name, own));
+        }
+        return new NewOwner((name, name == LineWork.Unnamed ? null : (await patients.OfNameAsync(name, stop))?.Id));
+    }
+
+    private sealed record NewOwner((string Name, Guid? Id)? Patient);
 
     /// <summary>Whatever is wrong with one case, the others are shown: this one as broken.</summary>
     private CaseView ViewOf(ListedCase listed, SettingsRow settings)
@@ -100,7 +130,13 @@ public sealed class CaseViews(
                     row.Note,
                     [.. row.Units.Select(unit => Summary(unit, settings))],
                     Unprintable: Writing.Unprintable(row.Patient)
-                );
+                )
+                {
+                    PatientId = row.PatientId,
+                    Alerts = PatientWords.Alerts(row.PatientRecord),
+                    NextVisit = row.Visits.Where(visit => visit.DoneAt is null).MinBy(visit => visit.At ?? DateTime.MaxValue)?.Id,
+                    HasVisits = row.Visits.Count > 0,
+                };
             }
             catch (Exception broken) when (broken is not OperationCanceledException)
             {

@@ -5,10 +5,12 @@ using Dentelle.Core.Inputs;
 using Dentelle.Core.Measuring;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.QuickLine;
+using Dentelle.Core.Visiting;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Protocols;
 using Dentelle.Web.Units;
+using Microsoft.EntityFrameworkCore;
 
 namespace Dentelle.Web.Demo;
 
@@ -21,6 +23,7 @@ internal static class DemoPractice
     {
         await using var scope = services.CreateAsyncScope();
         var store = scope.ServiceProvider.GetRequiredService<CaseStore>();
+        var patients = scope.ServiceProvider.GetRequiredService<PatientStore>();
         var today = scope.ServiceProvider.GetRequiredService<TimeProvider>().Today();
         var stop = CancellationToken.None;
         if (await scope.ServiceProvider.GetRequiredService<CaseList>().AnyAsync(stop))
@@ -28,13 +31,18 @@ internal static class DemoPractice
 
         var (file, shelf) = (Read(), scope.ServiceProvider.GetRequiredService<ProtocolShelf>());
         await using var all = await store.BeginAsync(stop);
+        await AddPeopleAsync(file.People, scope.ServiceProvider, stop);
         var house = Need(
             await scope.ServiceProvider.GetRequiredService<ProtocolDrafts>().KeepAsync(file.House.On(shelf.Shipped), By, stop)
         );
         foreach (var demo in file.Cases)
         {
             var visit = today.AddDays(demo.Day).ToDateTime(demo.Time, DateTimeKind.Local);
-            var added = await store.AddCaseAsync(demo.Patient, visit, demo.Note, stop);
+            var patient = await patients.OfNameAsync(demo.Patient, stop);
+            if (demo.Alerts is { } alerts && patient is not null)
+                Need(await patients.ChangeAsync(patient.Id, patient.Version, alerts, stop));
+            var added = await store.AddCaseAsync(demo.Patient, visit, demo.Note, stop, patientId: patient?.Id);
+            await AddVisitsAsync(demo, added, today, scope.ServiceProvider.GetRequiredService<VisitStore>(), stop);
             foreach (var unit in demo.Units)
                 await AddAsync(unit, added, store, unit.House ? house.Handbook : shelf.InUse.Handbook, stop);
         }
@@ -52,6 +60,43 @@ internal static class DemoPractice
         }
 
         await all.CommitAsync(stop);
+    }
+
+    /// <summary>The first clinician among them is who the demonstration opens as.</summary>
+    private static async Task AddPeopleAsync(IReadOnlyList<DemoPerson> people, IServiceProvider services, CancellationToken stop)
+    {
+        var (db, now) = (services.GetRequiredService<DentelleDb>(), services.GetRequiredService<TimeProvider>().GetUtcNow().UtcDateTime);
+        for (var i = 0; i < people.Count; i++)
+        {
+            var name = people[i].Name.ToLowerInvariant().Replace(' ', '.');
+            db.People.Add(
+                new PersonRow
+                {
+                    Id = Guid.CreateVersion7(),
+                    UserName = name,
+                    NormalizedUserName = name.ToUpperInvariant(),
+                    FullName = people[i].Name,
+                    Roles = people[i].Roles,
+                    IsDemo = true,
+                    CreatedAt = now.AddSeconds(i),
+                }
+            );
+        }
+        await db.SaveChangesAsync(stop);
+        // What the demonstration has done, its clinician has.
+        var clinician = await db.People.FirstAsync(person => person.FullName == people[0].Name, stop);
+        var actor = services.GetRequiredService<Actor>();
+        (actor.Id, actor.Name) = (clinician.Id, clinician.FullName);
+    }
+
+    /// <summary>Visits besides the next one, and what is known of the patient.</summary>
+    private static async Task AddVisitsAsync(DemoCase demo, CaseRow to, DateOnly today, VisitStore visits, CancellationToken stop)
+    {
+        foreach (var more in demo.MoreVisits ?? [])
+        {
+            var at = today.AddDays(more.Day).ToDateTime(more.Time, DateTimeKind.Local);
+            await visits.AddAsync(to.Id, more.Kind, new(At: at, Done: more.Day < 0), stop);
+        }
     }
 
     private static async Task AddAsync(DemoUnit demo, CaseRow to, CaseStore store, Handbook handbook, CancellationToken stop)
@@ -95,7 +140,12 @@ internal static class DemoPractice
             ? value
             : throw new InvalidDataException($"The demonstration practice is wrong: {problem.Sentence}");
 
-    private sealed record DemoFile(IReadOnlyList<DemoCase> Cases, DemoHouse House, IReadOnlyList<DemoBur> Drawer);
+    private sealed record DemoFile(
+        IReadOnlyList<DemoPerson> People,
+        IReadOnlyList<DemoCase> Cases,
+        DemoHouse House,
+        IReadOnlyList<DemoBur> Drawer
+    );
 
     private sealed record DemoBur(string Bur, int Pieces, int Uses, int Sterilised, bool Worn);
 
@@ -129,7 +179,19 @@ internal static class DemoPractice
         }
     }
 
-    private sealed record DemoCase(string Patient, int Day, TimeOnly Time, string Note, IReadOnlyList<DemoUnit> Units);
+    private sealed record DemoPerson(string Name, IReadOnlyList<PersonRole> Roles);
+
+    private sealed record DemoCase(
+        string Patient,
+        int Day,
+        TimeOnly Time,
+        string Note,
+        IReadOnlyList<DemoUnit> Units,
+        PatientFacts? Alerts = null,
+        IReadOnlyList<DemoVisit>? MoreVisits = null
+    );
+
+    private sealed record DemoVisit(int Day, TimeOnly Time, VisitKind Kind);
 
     private sealed record DemoUnit(string Line, PlanInputs Inputs, bool Finished, bool House, IReadOnlyList<DemoReading>? Readings);
 

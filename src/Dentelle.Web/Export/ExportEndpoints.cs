@@ -13,7 +13,7 @@ namespace Dentelle.Web.Export;
 public static class ExportEndpoints
 {
     public static void MapExport(this IEndpointRouteBuilder routes) =>
-        routes.MapGet("export.zip", Write).WithTags("Export").ExcludeFromDescription();
+        routes.MapGet("export.zip", Write).WithName("exportAll").WithTags("Export").ExcludeFromDescription();
 
     private static async Task<IResult> Write(
         CaseList cases,

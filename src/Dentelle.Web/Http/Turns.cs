@@ -9,17 +9,35 @@ namespace Dentelle.Web.Http;
 /// </summary>
 internal static class Turns
 {
-    private const string Bodies = "bodies";
+    private const string Bodies = "bodies",
+        Doors = "doors";
+
+    /// <summary>So many tries at a door in a minute from one address.</summary>
+    private const int MostTries = 20;
 
     public static void AddTurns(this IServiceCollection services) =>
-        services.AddRateLimiter(limits => limits.AddConcurrencyLimiter(Bodies, turns =>
+        services.AddRateLimiter(limits =>
+        {
+            limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+            limits.AddConcurrencyLimiter(Bodies, turns =>
             {
                 turns.PermitLimit = Environment.ProcessorCount;
                 turns.QueueLimit = 10_000;
                 turns.QueueProcessingOrder = QueueProcessingOrder.OldestFirst;
-            }));
+            });
+            limits.AddPolicy(Doors, context =>
+                RateLimitPartition.GetFixedWindowLimiter(
+                    context.Connection.RemoteIpAddress?.ToString() ?? "here",
+                    _ => new FixedWindowRateLimiterOptions { PermitLimit = MostTries, Window = TimeSpan.FromMinutes(1) }
+                )
+            );
+        });
 
     /// <summary>For an endpoint that makes bodies of new plans.</summary>
     public static TBuilder InTurn<TBuilder>(this TBuilder endpoint)
         where TBuilder : IEndpointConventionBuilder => endpoint.RequireRateLimiting(Bodies);
+
+    /// <summary>For an endpoint at which a password or a code is tried.</summary>
+    public static TBuilder AsSignIn<TBuilder>(this TBuilder endpoint)
+        where TBuilder : IEndpointConventionBuilder => endpoint.RequireRateLimiting(Doors);
 }

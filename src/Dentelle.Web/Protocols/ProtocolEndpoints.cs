@@ -21,7 +21,7 @@ public static class ProtocolEndpoints
         api.MapGet("{id}/{version:int}/file", Export).WithName("exportProtocol");
         api.MapPost("draft", Draft).WithName("draftProtocol");
         api.MapPost("sample", Sample).WithName("sampleProtocol");
-        api.MapPost("sample/round.glb", Round).ExcludeFromDescription();
+        api.MapPost("sample/round.glb", Round).WithName("sampleRound").ExcludeFromDescription();
         api.MapPut("in-use", Use).WithName("useProtocol");
         api.MapPost("file", Import).WithName("importProtocol").Accepts<object>("application/json");
     }

@@ -21,6 +21,9 @@ public sealed record LineEntry
     /// <summary>How the patient is called, where a new case is begun.</summary>
     [MaxLength(CaseRules.LongestName)]
     public string? Patient { get; init; }
+
+    /// <summary>Whose case it is, where one that is known was chosen.</summary>
+    public Guid? PatientId { get; init; }
 }
 
 /// <param name="Understood">Whether the line can be done.</param>

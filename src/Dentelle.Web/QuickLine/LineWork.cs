@@ -9,7 +9,7 @@ using Dentelle.Web.Http;
 namespace Dentelle.Web.QuickLine;
 
 /// <summary>Understands quick lines, and does what they say.</summary>
-public sealed class LineWork(CaseStore store, ProtocolShelf shelf)
+public sealed class LineWork(CaseStore store, PatientStore patients, ProtocolShelf shelf)
 {
     /// <summary>Until somebody says the name.</summary>
     public const string Unnamed = "Unnamed patient";
@@ -42,7 +42,9 @@ public sealed class LineWork(CaseStore store, ProtocolShelf shelf)
             return wrong;
 
         await using var all = await store.BeginAsync(stop);
-        var caseId = entry.CaseId ?? (await store.AddCaseAsync(entry.Patient?.Trim() ?? Unnamed, null, "", stop)).Id;
+        if (entry.PatientId is { } chosen && await patients.PatientAsync(chosen, stop) is null)
+            return Problems.Missing("patient");
+        var caseId = entry.CaseId ?? (await BeginAsync(entry, stop)).Id;
         var added = new List<Guid>();
         for (var i = 0; i < units.Count; i++)
         {
@@ -61,6 +63,17 @@ public sealed class LineWork(CaseStore store, ProtocolShelf shelf)
         }
         await all.CommitAsync(stop);
         return new LineDone(added[0], caseId);
+    }
+
+    /// <summary>A new case, of the patient that was chosen or named; of nobody yet where no name was said.</summary>
+    private async Task<CaseRow> BeginAsync(LineEntry entry, CancellationToken stop)
+    {
+        var name = entry.Patient?.Trim() ?? "";
+        var patient =
+            entry.PatientId is { } id ? await patients.PatientAsync(id, stop)
+            : name.Length > 0 && name != Unnamed ? await patients.OfNameAsync(name, stop)
+            : null;
+        return await store.AddCaseAsync(patient?.Name ?? Unnamed, null, "", stop, patientId: patient?.Id);
     }
 
     /// <summary>The units with the reason that was given for whatever is refused without one.</summary>

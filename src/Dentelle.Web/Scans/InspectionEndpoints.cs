@@ -33,17 +33,17 @@ public static class InspectionEndpoints
             .WithName("inspectScans")
             .Produces<InspectionNewsView>(StatusCodes.Status200OK, Lines)
             .ProducesProblem(StatusCodes.Status404NotFound);
-        sets.MapGet("parts/{part}/round.glb", Part).InTurn().ExcludeFromDescription();
+        sets.MapGet("parts/{part}/round.glb", Part).InTurn().WithName("getScanPart").ExcludeFromDescription();
         var teeth = sets.MapGroup("teeth/{tooth}");
         teeth.MapPost("path", Path).WithName("tryPath");
         teeth.MapGet("section", Section).WithName("getIndexSection");
         teeth.MapGet("sliding", Slides).WithName("getSliding");
         teeth.MapPost("readings", AddReadings).WithName("addScanReadings");
-        teeth.MapGet("round.glb", Round).InTurn().ExcludeFromDescription();
+        teeth.MapGet("round.glb", Round).InTurn().WithName("getMeasuredRound").ExcludeFromDescription();
         teeth.MapGet("values.json", Values).WithName("getMeasuredValues");
-        teeth.MapGet("values.csv", Csv).ExcludeFromDescription();
-        teeth.MapGet("depth.ply", Ply).ExcludeFromDescription();
-        teeth.MapGet("page.pdf", Page).ExcludeFromDescription();
+        teeth.MapGet("values.csv", Csv).WithName("getMeasuredCsv").ExcludeFromDescription();
+        teeth.MapGet("depth.ply", Ply).WithName("getDepthPly").ExcludeFromDescription();
+        teeth.MapGet("page.pdf", Page).WithName("printMeasured").ExcludeFromDescription();
     }
 
     /// <summary>One JSON document a line, as it comes; who goes away ends it, unless another one watches.</summary>

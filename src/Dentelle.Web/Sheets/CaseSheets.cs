@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Dentelle.Core.Burs;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Steps;
@@ -104,7 +105,7 @@ public sealed class CaseSheets(
         IReadOnlyList<string>? order,
         BurRack rack,
         Workbench bench
-    ) => new(units, shelf.Of, school, order, rack, bench.Times, Table.Limits);
+    ) => new(units, shelf.Of, school, order, rack, bench.Times, Table.Limits, AlertsOf(units));
 
     /// <summary>The sheet of some of a case's teeth, as if they were cut at a visit of their own.</summary>
     public Answer<RunSheet> Of(CaseRow row, IReadOnlyList<UnitRow> units, Workbench bench)
@@ -121,7 +122,7 @@ public sealed class CaseSheets(
         LearnedTimes times
     )
     {
-        if (!Teeth(units).Is(out var teeth, out var problem))
+        if (!TeethOf(units).Is(out var teeth, out var problem))
             return problem;
         var table = Table;
         if (school is { } wanted && !teeth.Any(tooth => table.School(wanted).Suits(tooth.Plan)))
@@ -162,8 +163,11 @@ public sealed class CaseSheets(
     /// <summary>Whether a case is still to be cut at a visit that is agreed.</summary>
     public static bool IsAhead(CaseRow row) => row.VisitAt is not null && row.Units.Any(unit => unit.FinishedAt is null);
 
+    private static PatientAlerts AlertsOf(IReadOnlyList<UnitRow> units) =>
+        units is [var first, ..] ? first.Case?.PatientRecord?.Alerts ?? PatientAlerts.None : PatientAlerts.None;
+
     /// <summary>Each tooth with the protocol it was planned with: they may differ within a case.</summary>
-    private Answer<VisitTooth[]> Teeth(IReadOnlyList<UnitRow> units)
+    public Answer<VisitTooth[]> TeethOf(IReadOnlyList<UnitRow> units)
     {
         if (units.GroupBy(unit => unit.Tooth).FirstOrDefault(same => same.Count() > 1) is { } twice)
             return new Problem("tooth-there", $"This case has {twice.Key} twice. Remove one of them; then its run sheet can be made.");
@@ -172,7 +176,7 @@ public sealed class CaseSheets(
         {
             if (!views.PlanOf(unit).Is(out var plan, out var problem))
                 return problem with { Sentence = $"{unit.Tooth}: {problem.Sentence}" };
-            teeth.Add(new(plan, shelf.Of(unit).Protocol));
+            teeth.Add(new(plan, shelf.Of(unit).Protocol) { Alerts = AlertsOf(units) });
         }
         return teeth.ToArray();
     }

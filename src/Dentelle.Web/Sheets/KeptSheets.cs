@@ -1,4 +1,5 @@
 using Dentelle.Core.Burs;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Sequencing;
 using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
@@ -28,7 +29,8 @@ internal sealed record SheetKey
         IReadOnlyList<string>? order,
         BurRack rack,
         LearnedTimes times,
-        SheetLimits limits
+        SheetLimits limits,
+        PatientAlerts alerts
     ) =>
         Text = string.Join(
             '\n',
@@ -38,6 +40,7 @@ internal sealed record SheetKey
                 order is null ? "best" : Joined(order),
                 Joined(rack.Burs.Select(bur => bur.Id)),
                 Joined(rack.Spent),
+                $"{alerts}",
                 Joined(times.Told(limits).Select(told => $"{told}")),
             ]
         );

@@ -55,7 +55,7 @@ public sealed class VisitWork(CaseStore store, CaseSheets sheets)
         var cases = new List<Guid> { id };
         foreach (var visit in entry.Visits.Skip(1).Where(visit => visit.Count > 0))
         {
-            var next = await store.AddCaseAsync(row.Patient, null, $"Goes on from case {row.Number:0000}.", stop);
+            var next = await store.AddCaseAsync(row.Patient, null, $"Goes on from case {row.Number:0000}.", stop, patientId: row.PatientId);
             if (await store.MoveAsync(visit, next.Id, stop) is { } problem)
                 return problem;
             cases.Add(next.Id);

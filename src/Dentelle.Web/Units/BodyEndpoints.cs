@@ -23,13 +23,13 @@ public static class BodyEndpoints
     {
         // Files for people and viewers, no contract for the program's own pages: they stay out of its description.
         var bodies = routes.MapGroup("units/{id:guid}/bodies").ExcludeFromDescription();
-        bodies.MapGet("scene.glb", Scene);
-        bodies.MapGet("round.glb", Round);
-        bodies.MapGet("round.svg", Engraving);
-        bodies.MapGet("bridge.glb", Bridge);
-        bodies.MapGet("option.glb", Option);
-        bodies.MapGet("around.glb", Around);
-        bodies.MapGet("{body}.{ending}", One);
+        bodies.MapGet("scene.glb", Scene).WithName("getScene");
+        bodies.MapGet("round.glb", Round).WithName("getRound");
+        bodies.MapGet("round.svg", Engraving).WithName("getRoundDrawing");
+        bodies.MapGet("bridge.glb", Bridge).WithName("getBridgeBody");
+        bodies.MapGet("option.glb", Option).WithName("getOptionBody");
+        bodies.MapGet("around.glb", Around).WithName("getAround");
+        bodies.MapGet("{body}.{ending}", One).WithName("getBody");
     }
 
     /// <summary>Both bodies as binary glTF; quickly and coarsely for looking at, finely for handing on.</summary>

@@ -4,6 +4,486 @@
  */
 
 export interface paths {
+    "/api/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getMe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first-run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["firstRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signInDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/unlock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["unlockScreen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lockScreen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeCode"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changePassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revokeSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPeople"];
+        put?: never;
+        post: operations["addPerson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changePerson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSessionsOf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revokeSessionOf"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getAudit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findPatients"];
+        put?: never;
+        post: operations["addPatient"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patients/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPatient"];
+        put: operations["changePatient"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patients/{id}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["joinPatients"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{id}/all-visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getVisits"];
+        put?: never;
+        post: operations["addVisit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeVisit"];
+        post?: never;
+        delete: operations["removeVisit"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/free-times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findFreeTimes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/chair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getChair"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["writeEntry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRecord"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patients/{id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/record/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["checkRecord"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/signature": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signVisit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/record/{id}/amendments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["amendEntry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day": {
         parameters: {
             query?: never;
@@ -948,6 +1428,11 @@ export interface components {
             for: components["schemas"]["ReasonDocument"][];
             against: components["schemas"]["ReasonDocument"][];
         };
+        AmendEntry: {
+            /** Format: uuid */
+            id: string;
+            text: string;
+        };
         /** @description Average teeth from above, in the order of ISO codes. */
         ArchView: {
             teeth: components["schemas"]["OutlineView"][];
@@ -967,6 +1452,24 @@ export interface components {
             simulated: boolean;
             /** Format: date-time */
             at: string;
+        };
+        AuditLine: {
+            /** Format: date-time */
+            at: string;
+            person: string;
+            what: string;
+            writes: boolean;
+            /**
+             * Format: uuid
+             * @description Case, unit or patient; null for a list.
+             */
+            subject?: null | string;
+            /** Format: int32 */
+            status: number;
+        };
+        AuditView: {
+            lines: components["schemas"]["AuditLine"][];
+            more: boolean;
         };
         Bending: {
             /**
@@ -1013,6 +1516,8 @@ export interface components {
              */
             goneAt: string;
         };
+        /** @enum {unknown} */
+        BleedingHow: "none" | "some" | "strong";
         BoxDocument: {
             side: components["schemas"]["ProximalSide"];
             /** @description From the present surface to the axial wall. */
@@ -1152,7 +1657,13 @@ export interface components {
             [key: string]: number;
         };
         CaseEntry: {
+            /** @description How its patient is called: puts right the name of one that it has. */
             patient?: null | string;
+            /**
+             * Format: uuid
+             * @description Gives it to another patient.
+             */
+            patientId?: null | string;
             /** Format: date-time */
             visitAt?: null | string;
             /** @description Takes the agreed visit away. */
@@ -1241,6 +1752,19 @@ export interface components {
             broken?: null | string;
             /** @description Letters of its name and note that no typeface of the printed pages has; null when none. */
             unprintable?: null | string;
+            /**
+             * Format: uuid
+             * @description Whose it is; null for one that is only named.
+             */
+            patientId?: null | string;
+            /** @description What must be known of the patient. */
+            alerts: string[];
+            /**
+             * Format: uuid
+             * @description The visit to go on with at the chair; null while none is spoken of.
+             */
+            nextVisit?: null | string;
+            hasVisits: boolean;
         };
         /** @description Something to think about before cutting. */
         CautionDocument: {
@@ -1283,6 +1807,273 @@ export interface components {
         };
         /** @enum {unknown} */
         CeramicCoverage: "wall" | "facial-cusp" | "occlusal";
+        /**
+         * @description What is asked at a step, to be written into the record.
+         * @enum {unknown}
+         */
+        ChairAsk: "dose" | "cord" | "material" | "bleeding" | "comfort" | "remnants" | "shade" | "points" | "provisional" | "advice" | "note";
+        /** @description Short lists of the chair. */
+        ChairChoices: {
+            deviations: components["schemas"]["NamedEntry"][];
+            replans: components["schemas"]["NamedEntry"][];
+            provisionals: components["schemas"]["NamedEntry"][];
+            clocks: components["schemas"]["NamedEntry"][];
+            advice: components["schemas"]["NamedEntry"][];
+        };
+        /** @description Something that happened at the chair. */
+        ChairEntry: {
+            /**
+             * Format: uuid
+             * @description Made by whoever sends it: sent again, it counts once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it happened; null for now. An entry that waited for a connection keeps its own time.
+             */
+            at?: null | string;
+            /**
+             * Format: uuid
+             * @description The tooth it is about.
+             */
+            unit?: null | string;
+            note: components["schemas"]["ChairNote"];
+        };
+        ChairEntryView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            number: number;
+            kind: string;
+            text: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            amended: boolean;
+        };
+        /** @description Something that happened at the chair, as it is written into the record. Each kind says what it needs and no more. */
+        ChairNote: components["schemas"]["ChairNoteStepNote"] | components["schemas"]["ChairNoteDoseNote"] | components["schemas"]["ChairNoteCordNote"] | components["schemas"]["ChairNoteMaterialNote"] | components["schemas"]["ChairNoteBleedingNote"] | components["schemas"]["ChairNoteComfortNote"] | components["schemas"]["ChairNoteRemnantsNote"] | components["schemas"]["ChairNoteShadeNote"] | components["schemas"]["ChairNotePointNote"] | components["schemas"]["ChairNoteGateNote"] | components["schemas"]["ChairNoteProvisionalNote"] | components["schemas"]["ChairNoteAdviceNote"] | components["schemas"]["ChairNoteDeviationNote"] | components["schemas"]["ChairNoteClockNote"] | components["schemas"]["ChairNoteClockStopNote"] | components["schemas"]["ChairNoteReplanNote"] | components["schemas"]["ChairNotePictureNote"] | components["schemas"]["ChairNoteFreeNote"];
+        ChairNoteAdviceNote: {
+            /** @enum {string} */
+            kind?: "advice";
+            told: string[];
+        };
+        ChairNoteBleedingNote: {
+            /** @enum {string} */
+            kind?: "bleeding";
+            how: components["schemas"]["BleedingHow"];
+            done?: null | string;
+        };
+        /** @description A clock was set going. */
+        ChairNoteClockNote: {
+            /** @enum {string} */
+            kind?: "clock";
+            /** @description One of the table's; null for one of the user's own. */
+            clock?: null | string;
+            name: string;
+            /** Format: double */
+            minutes: number;
+        };
+        ChairNoteClockStopNote: {
+            /** @enum {string} */
+            kind?: "clock-stop";
+            /**
+             * Format: uuid
+             * @description The entry that set it going.
+             */
+            started: string;
+            name: string;
+        };
+        ChairNoteComfortNote: {
+            /** @enum {string} */
+            kind?: "comfort";
+            how: components["schemas"]["ComfortHow"];
+            words?: null | string;
+        };
+        ChairNoteCordNote: {
+            /** @enum {string} */
+            kind?: "cord";
+            /** @description "00", "2". */
+            size: string;
+            /** @description With what it is soaked; null for a plain one. */
+            agent?: null | string;
+            /** @default false */
+            epinephrine: boolean;
+            because?: null | string;
+        };
+        /** @description Something was done otherwise than planned. */
+        ChairNoteDeviationNote: {
+            /** @enum {string} */
+            kind?: "deviation";
+            /** @description At which step; null for none in particular. */
+            step?: null | string;
+            /** @description One of the table's, in its words. */
+            reason: string;
+            words?: null | string;
+        };
+        ChairNoteDoseNote: {
+            /** @enum {string} */
+            kind?: "dose";
+            agent: string;
+            /**
+             * Format: double
+             * @description Of the solution.
+             */
+            millilitres: number;
+            /** @description Whether it holds a vasoconstrictor of that kind. */
+            epinephrine: boolean;
+            /** @description Why it was given in spite of an alert. */
+            because?: null | string;
+        };
+        ChairNoteFreeNote: {
+            /** @enum {string} */
+            kind?: "note";
+            text: string;
+        };
+        /** @description The impression was taken with points open. */
+        ChairNoteGateNote: {
+            /** @enum {string} */
+            kind?: "gate";
+            open: string[];
+            why: string;
+        };
+        ChairNoteMaterialNote: {
+            /** @enum {string} */
+            kind?: "material";
+            what: string;
+            batch?: null | string;
+        };
+        ChairNotePictureNote: {
+            /** @enum {string} */
+            kind?: "picture";
+            /** @description Of the picture: its name in the file store. */
+            sha256: string;
+            media: string;
+            /** @description What it is to show. */
+            proves: string;
+            simulated: boolean;
+        };
+        /** @description One of the five points of a tooth, answered. */
+        ChairNotePointNote: {
+            /** @enum {string} */
+            kind?: "point";
+            tooth: string;
+            /** @description "facial-room", "margin". */
+            point: string;
+            state: components["schemas"]["PointState"];
+            /** @description With what; null for by eye and hand. */
+            measured?: null | string;
+        };
+        ChairNoteProvisionalNote: {
+            /** @enum {string} */
+            kind?: "provisional";
+            /** @description One of the table's. */
+            way: string;
+            spotEtched: boolean;
+            words?: null | string;
+        };
+        /** @description Whether remnants of filling, cement or caries were searched for, and found. */
+        ChairNoteRemnantsNote: {
+            /** @enum {string} */
+            kind?: "remnants";
+            found: boolean;
+            words?: null | string;
+        };
+        /** @description A tooth was planned anew in the middle of the visit. */
+        ChairNoteReplanNote: {
+            /** @enum {string} */
+            kind?: "replan";
+            tooth: string;
+            /** @description One of the table's, in its words. */
+            reason: string;
+            /** Format: int32 */
+            fromVersion: number;
+            /** Format: int32 */
+            toVersion: number;
+            words?: null | string;
+        };
+        ChairNoteShadeNote: {
+            /** @enum {string} */
+            kind?: "shade";
+            shade: string;
+            stump?: null | string;
+        };
+        ChairNoteStepNote: {
+            /** @enum {string} */
+            kind?: "step";
+            /** @description The step's name within the case. */
+            key: string;
+            what: components["schemas"]["StepDoing"];
+            /** @description The step that is begun with it; null for none. */
+            next?: null | string;
+        };
+        ChairPointView: {
+            tooth: string;
+            written: string;
+            point: string;
+            words: string;
+            measured?: null | components["schemas"]["PointState"];
+            measuredWords?: null | string;
+            answer?: null | components["schemas"]["PointState"];
+            answerWords?: null | string;
+        };
+        /** @description A visit as the chair shows it: its steps, how far it is, what runs, what was written. */
+        ChairView: {
+            visit: components["schemas"]["VisitView"];
+            /** Format: uuid */
+            caseId: string;
+            number: string;
+            patient: string;
+            /** @description What must be known of the patient, each a few words. */
+            alerts: string[];
+            epinephrineSensitive: boolean;
+            steps: components["schemas"]["StepDocument"][];
+            /** @description What is asked at steps, by their codes. */
+            asks: {
+                [key: string]: components["schemas"]["StepAsks"];
+            };
+            ticks: components["schemas"]["TickView"][];
+            burs: {
+                [key: string]: components["schemas"]["BurShapeView"];
+            };
+            units: components["schemas"]["SheetUnit"][];
+            clocks: components["schemas"]["ClockView"][];
+            /** @description The five points of each tooth; empty at visits where nothing is cut. */
+            points: components["schemas"]["ChairPointView"][];
+            /** @description Entries of this visit, the newest first. */
+            entries: components["schemas"]["ChairEntryView"][];
+            choices: components["schemas"]["ChairChoices"];
+            /**
+             * Format: int64
+             * @description The last entry of the case that this answer knows.
+             */
+            last: number;
+            /**
+             * Format: date-time
+             * @description What time it is at the server.
+             */
+            now: string;
+            /** @description When it was signed, and by whom; null while it is not. */
+            signed?: null | string;
+        };
+        ClockView: {
+            /** @description The entry or step that set it going. */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endsAt: string;
+            meanwhile?: null | string;
+            /** @description Whether it can be stopped: one that a step's wait set going ends by itself. */
+            own: boolean;
+        };
+        CodeEntry: {
+            /** @description Four to eight digits. */
+            code: string;
+        };
+        /** @enum {unknown} */
+        ComfortHow: "well" | "uneasy" | "pain";
         ConnectorDocument: {
             between: string[];
             /** Format: double */
@@ -1408,6 +2199,10 @@ export interface components {
              */
             earlierOpen: number;
         };
+        DemoSignInEntry: {
+            /** Format: uuid */
+            person: string;
+        };
         DepthDocument: {
             /** Format: double */
             sinkMm: number;
@@ -1444,6 +2239,11 @@ export interface components {
             source: string;
             standing: components["schemas"]["Standing"];
         };
+        /**
+         * @description How people come in.
+         * @enum {unknown}
+         */
+        Doors: "accounts" | "demonstration" | "single-user";
         DoubtView: {
             /** Format: double */
             together: number;
@@ -1773,6 +2573,13 @@ export interface components {
              */
             allTheSame: boolean;
         };
+        FirstRunEntry: {
+            name: string;
+            fullName: string;
+            password: string;
+            /** @description Whether the first person treats patients too. */
+            treats: boolean;
+        };
         /** @description A line of the archive or of what was found. */
         FoundCaseView: {
             /** Format: uuid */
@@ -1783,6 +2590,25 @@ export interface components {
             visitAt?: null | string;
             stage?: null | components["schemas"]["UnitStage"];
             units: components["schemas"]["FoundUnitView"][];
+        };
+        FoundPatientView: {
+            /** Format: uuid */
+            id: string;
+            chart: string;
+            name: string;
+            /** Format: int32 */
+            birthYear?: null | number;
+            alerts: string[];
+            /**
+             * Format: int32
+             * @description How many cases it has.
+             */
+            cases: number;
+            /** Format: date-time */
+            nextVisit?: null | string;
+        };
+        FoundPatientsView: {
+            patients: components["schemas"]["FoundPatientView"][];
         };
         FoundUnitView: {
             /** Format: uuid */
@@ -1822,6 +2648,10 @@ export interface components {
             /** Format: double */
             to: number;
             after: string;
+        };
+        /** @description When a visit of a length could be. */
+        FreeTimesView: {
+            times: string[];
         };
         GapFigures: {
             side: string;
@@ -1944,6 +2774,10 @@ export interface components {
         };
         /** @enum {unknown} */
         Jaw: "upper" | "lower";
+        JoinEntry: {
+            /** Format: uuid */
+            into: string;
+        };
         /** @description A draft to be kept. */
         KeepEntry: {
             name: string;
@@ -1995,6 +2829,11 @@ export interface components {
             because?: null | string;
             /** @description How the patient is called, where a new case is begun. */
             patient?: null | string;
+            /**
+             * Format: uuid
+             * @description Whose case it is, where one that is known was chosen.
+             */
+            patientId?: null | string;
         };
         LineMoveView: {
             /**
@@ -2115,6 +2954,27 @@ export interface components {
             material: components["schemas"]["Material"];
             name: string;
             note?: null | string;
+        };
+        /** @description Who is there, and what they may. */
+        MeView: {
+            doors: components["schemas"]["Doors"];
+            person?: null | components["schemas"]["PersonView"];
+            /** @description Policies whose doors open. */
+            may: string[];
+            /** @description Whether nobody has an account yet: the first one is made now. */
+            firstRun: boolean;
+            /** @description Invented people one can sign in as without a password. */
+            demoPeople: components["schemas"]["PersonView"][];
+            /** @description Whether a session holds that can be locked and ended. */
+            hasSession: boolean;
+            locked: boolean;
+            /** @description Whether a short code was chosen. */
+            hasCode: boolean;
+            /**
+             * Format: int32
+             * @description After so many minutes without a touch the screen locks.
+             */
+            lockAfterMinutes: number;
         };
         /**
          * @description A measured preparation as it is written to files and pipes (docs/formats.md). Lengths in millimetres, angles in degrees; places and
@@ -2276,6 +3136,10 @@ export interface components {
             /** Format: double */
             to: number;
         };
+        NamedEntry: {
+            code: string;
+            words: string;
+        };
         OptionColumn: {
             /** @description As it was asked for; empty for what is planned. */
             option: string;
@@ -2356,6 +3220,10 @@ export interface components {
             /** @description Grooves, likewise. */
             lines: number[][];
         };
+        PasswordEntry: {
+            old: string;
+            new: string;
+        };
         PathEntry: {
             path: number[];
         };
@@ -2380,6 +3248,73 @@ export interface components {
              * @description Of each vertex of the drawn body how far it lies in shadow: 0 to 255.
              */
             hidden: string;
+        };
+        /** @description What is null stays as it is. */
+        PatientEntry: {
+            chart?: null | string;
+            name?: null | string;
+            /** Format: int32 */
+            birthYear?: null | number;
+            epinephrineSensitive?: null | boolean;
+            anticoagulants?: null | boolean;
+            coldSensitive?: null | boolean;
+            allergies?: null | string;
+            /**
+             * Format: int32
+             * @description Of the patient as it was seen; asked for a change.
+             */
+            version?: null | number;
+        };
+        PatientView: {
+            /** Format: uuid */
+            id: string;
+            chart: string;
+            name: string;
+            /** Format: int32 */
+            birthYear?: null | number;
+            epinephrineSensitive: boolean;
+            anticoagulants: boolean;
+            coldSensitive: boolean;
+            allergies: string;
+            /** Format: int32 */
+            version: number;
+            alerts: string[];
+        };
+        PeopleView: {
+            people: components["schemas"]["PersonDetail"][];
+        };
+        /** @description Somebody as an administrator sees them. */
+        PersonDetail: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            fullName: string;
+            roles: components["schemas"]["PersonRole"][];
+            shut: boolean;
+            lockedOut: boolean;
+            /** Format: int32 */
+            sessions: number;
+            isDemo: boolean;
+        };
+        PersonEntry: {
+            name?: null | string;
+            fullName?: null | string;
+            roles?: null | components["schemas"]["PersonRole"][];
+            /** @description A first or a new password. */
+            password?: null | string;
+            /** @description Shuts the account, or opens it again. */
+            shut?: null | boolean;
+        };
+        /**
+         * @description What somebody is here. Each role may what `Access/Policies` of the web project lists for it, and nothing else.
+         * @enum {unknown}
+         */
+        PersonRole: "clinician" | "assistant" | "technician" | "teacher" | "student" | "administrator";
+        PersonView: {
+            /** Format: uuid */
+            id: string;
+            fullName: string;
+            roles: components["schemas"]["PersonRole"][];
         };
         /** @description Places that both scans show, three pairs at least; none, to find how they lie by their shapes alone. */
         PickedEntry: {
@@ -2467,6 +3402,8 @@ export interface components {
             /** @description With what. */
             measured: string;
         };
+        /** @enum {unknown} */
+        PointState: "pass" | "fail" | "cant-tell";
         /** @description A place that is no zone: a piece of the margin, a contact, the edges. */
         PointView: {
             kind: components["schemas"]["PlatePointKind"];
@@ -2683,6 +3620,53 @@ export interface components {
              * @description What this link sets (the first) or adds, in the number's unit; the effects add up to the target.
              */
             effect?: null | number;
+        };
+        /** @description Whether the record is whole. */
+        RecordCheckView: {
+            /** Format: int64 */
+            entries: number;
+            /**
+             * Format: int64
+             * @description Entries whose words the law has had erased.
+             */
+            erased: number;
+            /** @description Hash of the last entry. */
+            head: string;
+            /** @description In sentences; none when it is whole. */
+            faults: string[];
+        };
+        RecordEntryView: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: int64
+             * @description Place in the chain of the practice.
+             */
+            number: number;
+            /** @description "reading", "dose", "signed". */
+            kind: string;
+            /** @description What it says; null where the law has had it erased. */
+            text?: null | string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            keptAt: string;
+            by: string;
+            /** Format: uuid */
+            visit?: null | string;
+            tooth?: null | string;
+            /** Format: uuid */
+            amends?: null | string;
+            /** @description The first letters of its hash. */
+            hash: string;
+            /** @description Digest of the picture it is about. */
+            picture?: null | string;
+        };
+        /** @description The record of a case, or of a patient: what was written, in its order. */
+        RecordView: {
+            title: string;
+            visits: components["schemas"]["VisitView"][];
+            entries: components["schemas"]["RecordEntryView"][];
         };
         ReferenceView: {
             protocol: string;
@@ -3015,6 +3999,20 @@ export interface components {
             lipMm: number;
             shelf?: null | components["schemas"]["ShelfFigures"];
         };
+        SessionView: {
+            /** Format: uuid */
+            id: string;
+            device: string;
+            /** Format: date-time */
+            begunAt: string;
+            /** Format: date-time */
+            seenAt: string;
+            /** @description Whether it is the one that asks. */
+            this: boolean;
+        };
+        SessionsView: {
+            sessions: components["schemas"]["SessionView"][];
+        };
         SettingsView: {
             /** @description How teeth are written. */
             notation: components["schemas"]["ToothNotation"];
@@ -3128,6 +4126,19 @@ export interface components {
         };
         /** @enum {unknown} */
         Sight: "direct" | "mirror";
+        SignEntry: {
+            /**
+             * Format: uuid
+             * @description Made by whoever sends it.
+             */
+            id: string;
+            /** @description Who signs says it again; null for the one user without an account. */
+            codeOrPassword?: null | string;
+        };
+        SignInEntry: {
+            name: string;
+            password: string;
+        };
         SizeInput: {
             /** Format: double */
             length?: null | number;
@@ -3243,6 +4254,13 @@ export interface components {
             /** @description Level, away from the tooth. */
             outward: number[];
         };
+        StepAsks: {
+            asks: components["schemas"]["ChairAsk"][];
+            /** @description What a picture taken at it proves. */
+            photo?: null | string;
+            /** @description Whether the five points stand before it. */
+            gate: boolean;
+        };
         StepDocument: {
             /** Format: int32 */
             order: number;
@@ -3297,6 +4315,8 @@ export interface components {
             waitMinutes?: null | number;
             cautions: string[];
         };
+        /** @enum {unknown} */
+        StepDoing: "begin" | "done" | "take-back";
         StepFigures: {
             segment: string;
             /** Format: double */
@@ -3555,6 +4575,9 @@ export interface components {
             moved: components["schemas"]["MovedNumber"][];
             keptOtherwise?: null | components["schemas"]["KeptPlanView"];
         };
+        UnlockEntry: {
+            codeOrPassword: string;
+        };
         /** @description A veneer's finish line at its sides and along the edge. */
         VeneerFigures: {
             sides: components["schemas"]["ProximalFigures"][];
@@ -3571,6 +4594,26 @@ export interface components {
         };
         /** @enum {unknown} */
         Verdict: "critical" | "under" | "within" | "over" | "cant-tell";
+        VisitEntry: {
+            kind?: null | components["schemas"]["VisitKind"];
+            /** Format: date-time */
+            at?: null | string;
+            /** @description Takes the agreed time away. */
+            noTime?: null | boolean;
+            /** Format: int32 */
+            minutes?: null | number;
+            note?: null | string;
+            /**
+             * Format: int32
+             * @description Version of the visit as it was seen.
+             */
+            version?: null | number;
+        };
+        /**
+         * @description What a visit is for.
+         * @enum {unknown}
+         */
+        VisitKind: "assess" | "prepare" | "try-in" | "cement" | "check";
         VisitTime: {
             /** Format: uuid */
             caseId: string;
@@ -3585,6 +4628,24 @@ export interface components {
             burChanges: number;
             /** Format: date-time */
             endsAt?: null | string;
+        };
+        VisitView: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["VisitKind"];
+            name: string;
+            /** Format: date-time */
+            at?: null | string;
+            /** Format: int32 */
+            minutes?: null | number;
+            note: string;
+            /** Format: date-time */
+            doneAt?: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        VisitsView: {
+            visits: components["schemas"]["VisitView"][];
         };
         /** @enum {unknown} */
         WallSide: "mesial" | "distal" | "facial" | "lingual";
@@ -3658,6 +4719,809 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    getMe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeView"];
+                };
+            };
+        };
+    };
+    firstRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstRunEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeView"];
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeView"];
+                };
+            };
+        };
+    };
+    signInDemo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DemoSignInEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeView"];
+                };
+            };
+        };
+    };
+    unlockScreen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnlockEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeView"];
+                };
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    lockScreen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changeCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    getSessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionsView"];
+                };
+            };
+        };
+    };
+    revokeSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    getPeople: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleView"];
+                };
+            };
+        };
+    };
+    addPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleView"];
+                };
+            };
+        };
+    };
+    changePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleView"];
+                };
+            };
+        };
+    };
+    getSessionsOf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionsView"];
+                };
+            };
+        };
+    };
+    revokeSessionOf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    getAudit: {
+        parameters: {
+            query?: {
+                text?: string;
+                subject?: string;
+                from?: string;
+                to?: string;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditView"];
+                };
+            };
+        };
+    };
+    findPatients: {
+        parameters: {
+            query?: {
+                text?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundPatientsView"];
+                };
+            };
+        };
+    };
+    addPatient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatientEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatientView"];
+                };
+            };
+        };
+    };
+    getPatient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatientView"];
+                };
+            };
+        };
+    };
+    changePatient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatientEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatientView"];
+                };
+            };
+        };
+    };
+    joinPatients: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PatientView"];
+                };
+            };
+        };
+    };
+    getVisits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsView"];
+                };
+            };
+        };
+    };
+    addVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsView"];
+                };
+            };
+        };
+    };
+    changeVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsView"];
+                };
+            };
+        };
+    };
+    removeVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsView"];
+                };
+            };
+        };
+    };
+    findFreeTimes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreeTimesView"];
+                };
+            };
+        };
+    };
+    getChair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChairView"];
+                };
+            };
+        };
+    };
+    writeEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChairEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChairView"];
+                };
+            };
+        };
+    };
+    addPicture: {
+        parameters: {
+            query: {
+                entry: string;
+                unit?: string;
+                proves: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChairView"];
+                };
+            };
+        };
+    };
+    getRecord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordView"];
+                };
+            };
+        };
+    };
+    getHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordView"];
+                };
+            };
+        };
+    };
+    checkRecord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordCheckView"];
+                };
+            };
+        };
+    };
+    signVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    amendEntry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AmendEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     getDay: {
         parameters: {
             query?: never;

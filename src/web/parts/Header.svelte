@@ -1,14 +1,21 @@
 <script lang="ts">
   import LineButton from './LineButton.svelte';
-  import { isActive, places, route, type Place } from '../router';
+  import { aside, isActive, places, route, type Place } from '../router';
+  import { me } from './me.svelte';
   import { outbox } from './outbox.svelte';
   import { shared } from './shared.svelte';
   import { undo } from './undo.svelte';
 
-  let { onquickline, onhelp, onsettings }: { onquickline: () => void; onhelp: () => void; onsettings: () => void } =
-    $props();
+  let {
+    onquickline,
+    onhelp,
+    onsettings,
+    onperson,
+  }: { onquickline: () => void; onhelp: () => void; onsettings: () => void; onperson: () => void } = $props();
 
-  const screens = Object.entries(places) as [Place, string][];
+  const screens = (Object.entries(places) as [Place, string][]).filter(([place]) => !aside.includes(place));
+  /** What has cases on it is for who may see them. */
+  const shown = $derived(screens.filter(([place]) => place === '/protocols' || place === '/drawer' || me.may('see')));
 
   // Screens of a case are there while one is open, that of a tooth while one of the case was looked at.
   function addressOf(place: Place): string | null {
@@ -21,7 +28,7 @@
 <header class="flex min-h-13 shrink-0 items-center gap-4 border-b border-hairline bg-leaf px-4 xl:gap-6 xl:px-6">
   <a href="/" class="font-mark text-wordmark text-[25px] leading-none font-semibold">Dentelle</a>
   <nav class="flex gap-4 xl:gap-5" aria-label="Views">
-    {#each screens as [place, name] (place)}
+    {#each shown as [place, name] (place)}
       {@const href = addressOf(place)}
       {@const here = href === null ? isActive(place) : route.pathname === href}
       {#if href !== null || here}
@@ -35,13 +42,17 @@
       {/if}
     {/each}
   </nav>
-  <button
-    class="ml-auto flex min-h-10 w-36 min-w-0 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft xl:w-72"
-    onclick={onquickline}
-  >
-    <span class="truncate">36 crown zirconia</span><span class="key" aria-hidden="true">/</span>
-    <span class="sr-only">Open the quick line</span>
-  </button>
+  {#if me.may('plan')}
+    <button
+      class="ml-auto flex min-h-10 w-36 min-w-0 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft xl:w-72"
+      onclick={onquickline}
+    >
+      <span class="truncate">36 crown zirconia</span><span class="key" aria-hidden="true">/</span>
+      <span class="sr-only">Open the quick line</span>
+    </button>
+  {:else}
+    <span class="ml-auto"></span>
+  {/if}
   {#if outbox.unsent.length > 0}
     <LineButton
       class="whitespace-nowrap text-plum"
@@ -60,6 +71,13 @@
   <LineButton class="whitespace-nowrap max-xl:hidden" onclick={() => shared.switchTheme()}>
     {shared.theme === 'chair' ? 'Desk' : 'Chair'} screen
   </LineButton>
+  {#if me.person && me.view?.doors !== 'single-user'}
+    <LineButton
+      class="max-w-32 truncate whitespace-nowrap"
+      title="{me.person.fullName}: change, lock, sign out"
+      onclick={onperson}>{me.person.fullName}</LineButton
+    >
+  {/if}
   <LineButton onclick={onsettings}>Settings</LineButton>
   <LineButton class="whitespace-nowrap" onclick={onhelp}>Keys</LineButton>
 </header>

@@ -1,3 +1,4 @@
+import { openDB, type IDBPDatabase } from 'idb';
 import { answer, Refusal } from '../api/client';
 import { changed } from './changed.svelte';
 import { notices } from './notices.svelte';
@@ -12,22 +13,45 @@ export interface Unsent {
   path: string;
   body: unknown;
   headers?: Record<string, string>;
+  /** When it began to wait. */
+  since?: number;
 }
 
-const shelf = 'dentelle-outbox';
 const again = 3000;
+
+/** Where entries wait: a database of the browser's own, over reloads and a lost current too. */
+const shelf = {
+  store: 'unsent',
+  async open(): Promise<IDBPDatabase | null> {
+    if (typeof indexedDB === 'undefined') return null;
+    return openDB('dentelle-outbox', 1, {
+      upgrade(db) {
+        db.createObjectStore(shelf.store, { autoIncrement: true });
+      },
+    });
+  },
+};
 
 /**
  * What was entered while the program did not answer. It is kept in this browser, over a reload too, and sent in its order as
  * soon as there is an answer again.
  */
 class Outbox {
-  unsent = $state<Unsent[]>(read());
+  unsent = $state<Unsent[]>([]);
+  #db = shelf.open();
+  #read = this.#restore();
+  #kept: Promise<void> = Promise.resolve();
   #timer: ReturnType<typeof setTimeout> | undefined;
-  #sending = false;
+  #sending: Promise<void> | null = null;
+
+  /** Since when entries wait, milliseconds; null while none does. */
+  get since(): number | null {
+    return this.unsent[0]?.since ?? null;
+  }
 
   /** Sends it, or keeps it until it can be sent. */
   async send<T>(entry: Unsent): Promise<T | 'kept'> {
+    await this.#read;
     // What waits was entered before and goes first.
     if (this.unsent.length > 0) await this.flush();
     if (this.unsent.length === 0) {
@@ -37,7 +61,10 @@ class Outbox {
         if (!(error instanceof Refusal) || error.code !== 'unreachable') throw error;
       }
     }
-    this.#keep([...this.unsent.filter((one) => one.key !== entry.key), entry]);
+    await this.#keep([
+      ...this.unsent.filter((one) => one.key !== entry.key),
+      { ...entry, since: this.since ?? Date.now() },
+    ]);
     notices.say(`Dentelle does not answer. ${entry.words} is kept here and sent when it does.`);
     this.#later();
     return 'kept';
@@ -47,10 +74,15 @@ class Outbox {
     return this.unsent.find((one) => one.key === key);
   }
 
-  async flush(): Promise<void> {
+  /** Whoever asks while it is sent waits for the same sending. */
+  flush(): Promise<void> {
     clearTimeout(this.#timer);
-    if (this.#sending) return;
-    this.#sending = true;
+    this.#sending ??= this.#sendAll().finally(() => (this.#sending = null));
+    return this.#sending;
+  }
+
+  async #sendAll(): Promise<void> {
+    await this.#read;
     let sent = 0;
     try {
       while (this.unsent[0]) {
@@ -60,16 +92,16 @@ class Outbox {
           sent++;
         } catch (error) {
           if (!(error instanceof Refusal)) throw error;
-          if (error.code === 'unreachable') {
+          // A screen that is locked, or a session that is over, is no refusal of what was entered.
+          if (['unreachable', 'screen-locked', 'http-401', 'store-busy', 'store-full'].includes(error.code)) {
             this.#later();
             break;
           }
           notices.warn(`${first.words} was not taken: ${error.message}`);
         }
-        this.#keep(this.unsent.slice(1));
+        await this.#keep(this.unsent.slice(1));
       }
     } finally {
-      this.#sending = false;
       if (sent > 0) changed.sent++;
     }
   }
@@ -79,9 +111,24 @@ class Outbox {
     this.#timer = setTimeout(() => void this.flush(), again);
   }
 
-  #keep(entries: Unsent[]): void {
+  /** In the browser's database before anything else goes on. */
+  #keep(entries: Unsent[]): Promise<void> {
     this.unsent = entries;
-    localStorage.setItem(shelf, JSON.stringify(entries));
+    const plain = $state.snapshot(entries);
+    this.#kept = this.#kept.then(async () => {
+      const db = await this.#db.catch(() => null);
+      if (!db) return;
+      const all = db.transaction(shelf.store, 'readwrite', { durability: 'strict' });
+      await all.store.clear();
+      for (const entry of plain) await all.store.add(entry);
+      await all.done;
+    });
+    return this.#kept;
+  }
+
+  async #restore(): Promise<void> {
+    const db = await this.#db.catch(() => null);
+    if (db) this.unsent = (await db.getAll(shelf.store)) as Unsent[];
   }
 }
 
@@ -94,14 +141,6 @@ async function post<T>({ path, method, body, headers }: Unsent) {
   const text = await response.text();
   const told = text ? (JSON.parse(text) as unknown) : undefined;
   return response.ok ? { response, data: told as T } : { response, error: told };
-}
-
-function read(): Unsent[] {
-  try {
-    return JSON.parse(localStorage.getItem(shelf) ?? '[]') as Unsent[];
-  } catch {
-    return [];
-  }
 }
 
 export const outbox = new Outbox();

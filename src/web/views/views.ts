@@ -1,12 +1,15 @@
 import type { Component } from 'svelte';
 import type { elsewhere, Place } from '../router';
 import CaseView from './case/CaseView.svelte';
+import ChairView from './chair/ChairView.svelte';
 import DayView from './day/DayView.svelte';
 import DrawerView from './drawer/DrawerView.svelte';
 import FindView from './find/FindView.svelte';
 import InspectView from './inspect/InspectView.svelte';
 import NowhereView from './nowhere/NowhereView.svelte';
+import PeopleView from './people/PeopleView.svelte';
 import ProtocolsView from './protocols/ProtocolsView.svelte';
+import RecordView from './record/RecordView.svelte';
 import RunSheetView from './sheet/RunSheetView.svelte';
 import UnitView from './unit/UnitView.svelte';
 
@@ -14,11 +17,14 @@ import UnitView from './unit/UnitView.svelte';
 export const views: Record<Place | typeof elsewhere, Component> = {
   '/': DayView,
   '/case/:id': CaseView,
+  '/case/:id/record': RecordView,
   '/case/:id/sheet': RunSheetView,
+  '/chair/:id': ChairView,
   '/drawer': DrawerView,
   '/find': FindView,
   '/inspect/:id': InspectView,
   '*': NowhereView,
+  '/people': PeopleView,
   '/protocols': ProtocolsView,
   '/unit/:id': UnitView,
 };

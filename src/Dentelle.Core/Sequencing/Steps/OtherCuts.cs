@@ -104,7 +104,7 @@ internal static class OtherCuts
     {
         var (cord, found) = (bench.Table.Cord(bench.Plan.Tooth), bench.Scene.Findings);
         var size = place == CordPlace.First ? cord.First : (found.ThinGum ? cord.ThinSecond : null) ?? cord.Second;
-        var isPlain = place == CordPlace.First || found.EpinephrineSensitive;
+        var isPlain = place == CordPlace.First || bench.Scene.IsEpinephrineSensitive;
         return step with { Name = $"{step.Name}, {size}", Cord = isPlain ? $"{size}, plain" : size };
     }
 }

@@ -7,11 +7,14 @@ using Dentelle.Core.Restorations;
 namespace Dentelle.Core.Sequencing.Steps;
 
 /// <summary>What conditions look at: one tooth of the visit, with the practice's habits and the school it is cut by.</summary>
-internal sealed record StepScene(ToothToCut Tooth, Protocol Protocol, SchoolEntry School, int Teeth)
+internal sealed record StepScene(ToothToCut Tooth, Protocol Protocol, SchoolEntry School, int Teeth, PatientAlerts Alerts)
 {
     public Plan Plan => Tooth.Plan;
 
     public Findings Findings => Tooth.Plan.Assessment.Findings;
+
+    /// <summary>By what was found at the tooth, or by what is known of the patient.</summary>
+    public bool IsEpinephrineSensitive => Findings.EpinephrineSensitive || Alerts.EpinephrineSensitive;
 }
 
 /// <summary>
@@ -32,7 +35,8 @@ public sealed class StepConditions
         ["root-treated"] = scene => scene.Findings.RootTreated,
         ["bone known"] = scene => scene.Findings.Crest is not null,
         ["plastic"] = scene => scene.Findings.Typodont,
-        ["epinephrine"] = scene => scene.Findings.EpinephrineSensitive,
+        ["epinephrine"] = scene => scene.IsEpinephrineSensitive,
+        ["anticoagulants"] = scene => scene.Alerts.Anticoagulants,
         ["boggy gum"] = scene => scene.Findings.BoggyGum,
         // A margin where the gum is in its way; that of a plastic tooth is not.
         ["at gum"] = scene => !scene.Findings.Typodont && scene.Plan.Margin.Pieces.Any(piece => piece.Level.Value <= Mm.Zero),
@@ -42,6 +46,9 @@ public sealed class StepConditions
         ["metal"] = scene => scene.Plan.MaterialClass == MaterialClass.Metal,
         ["ceramic"] = scene => scene.Plan.MaterialClass != MaterialClass.Metal,
         ["all-ceramic"] = scene => scene.Plan.MaterialClass == MaterialClass.AllCeramic,
+        ["metal-ceramic"] = scene => scene.Plan.MaterialClass == MaterialClass.MetalCeramic,
+        // What acid roughens is bonded; the rest is held by its walls.
+        ["adhesive"] = scene => scene.Plan.Material.Value.IsEtched,
         ["veneer"] = scene => scene.Plan.Rules().IsVeneer,
         ["cavity"] = scene => scene.Plan.Cavity is not null,
         ["full crown"] = scene => scene.Plan.Rules().IsFullCrown,

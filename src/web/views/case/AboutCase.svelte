@@ -5,6 +5,8 @@
   import { changeCase } from '../../parts/caseChanges.svelte';
   import Field from '../../parts/Field.svelte';
   import { remove } from '../../parts/removal.svelte';
+  import CaseVisits from './CaseVisits.svelte';
+  import PatientPanel from './PatientPanel.svelte';
   import VisitField from '../../parts/VisitField.svelte';
   import { navigate } from '../../router';
 
@@ -40,15 +42,20 @@
   {#if whole.unprintable}
     <p class="border-l-4 border-(--over-mark) pl-2 text-[13px]">Paper lacks these letters: {whole.unprintable}</p>
   {/if}
-  <p class="quiet mt-3 mb-0.5">Visit</p>
-  <VisitField
-    value={whole.visitAt}
-    onset={(at) =>
-      void change(
-        at ? { visitAt: at } : { noVisit: true },
-        whole.visitAt ? { visitAt: whole.visitAt } : { noVisit: true },
-      )}
-  />
+  {#if whole.patientId}<PatientPanel id={whole.patientId} {onchanged} />{/if}
+  <p class="quiet mt-3 mb-0.5">Visits</p>
+  {#if whole.hasVisits}
+    <CaseVisits {whole} {onchanged} />
+  {:else}
+    <VisitField
+      value={whole.visitAt}
+      onset={(at) =>
+        void change(
+          at ? { visitAt: at } : { noVisit: true },
+          whole.visitAt ? { visitAt: whole.visitAt } : { noVisit: true },
+        )}
+    />
+  {/if}
   <label class="mt-3 flex flex-col">
     <span class="quiet">Note</span>
     <Field
@@ -62,6 +69,7 @@
   <p class="quiet mt-4">Press <span class="key">/</span> to add a tooth to this case.</p>
   <p class="mt-3 flex flex-col items-start gap-1">
     <LineButton href="/case/{whole.id}/sheet">Run sheet</LineButton>
+    <LineButton href="/case/{whole.id}/record">Record</LineButton>
     <LineButton href="/api/cases/{whole.id}/file" download>Save as file</LineButton>
     <LineButton onclick={() => void take()}>Remove the case</LineButton>
   </p>

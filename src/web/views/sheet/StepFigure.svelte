@@ -5,17 +5,29 @@
   import { bounds, path, place } from '../../figures/plate';
   import type { Step } from './sheetState.svelte';
 
-  let { step, unit, shape }: { step: Step; unit: Unit; shape: Schemas['BurShapeView'] | undefined } = $props();
-
-  const width = 268;
-  const height = 210;
+  let {
+    step,
+    unit,
+    shape,
+    width = 268,
+    height = 210,
+    large = false,
+  }: {
+    step: Step;
+    unit: Unit;
+    shape: Schemas['BurShapeView'] | undefined;
+    width?: number;
+    height?: number;
+    /** To be read from two metres. */
+    large?: boolean;
+  } = $props();
 
   const sections = $derived([...unit.drawing.faciolingual, unit.drawing.mesiodistal]);
 
   const shown = $derived(sectionOf(step, sections));
   const box = $derived(bounds(shown.present));
   const up = $derived(unit.drawing.jaw === 'lower');
-  const scale = $derived(Math.min(13, (width - 60) / (box.right - box.left + 3), (height - 30) / 11.5));
+  const scale = $derived(Math.min(width / 20.6, (width - 60) / (box.right - box.left + 3), (height - 30) / 11.5));
   const on = $derived({
     scale,
     originX: width / 2 - ((box.left + box.right) / 2) * scale,
@@ -54,7 +66,7 @@
     <line x1={sunk.x - 26} x2={sunk.x + 26} y1={sunk.y} y2={sunk.y} class="mark" />
   {/if}
 </svg>
-<p class="quiet text-center">
+<p class="text-center text-soft {large ? 'text-[22px]' : 'text-[13px]'}">
   {shown.plane === 'faciolingual' ? 'facial at left' : on.flip ? 'mesial at left' : 'mesial at right'}
 </p>
 

@@ -1,0 +1,287 @@
+using System.Text.Json;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Sequencing.Steps;
+using Dentelle.Core.Visiting;
+using Dentelle.Data;
+using Dentelle.Web.Figures;
+using Dentelle.Web.Handbooks;
+using Dentelle.Web.Http;
+using Dentelle.Web.Patients;
+using Dentelle.Web.Sheets;
+using Dentelle.Web.Units;
+using Microsoft.AspNetCore.Http.Json;
+using Microsoft.Extensions.Options;
+
+namespace Dentelle.Web.Chair;
+
+/// <summary>The visit at the chair: what it shows, and what is entered there.</summary>
+public sealed class ChairWork(
+    CaseStore cases,
+    VisitStore visits,
+    RecordStore record,
+    SheetStore ticks,
+    DrawerStore drawer,
+    CaseSheets sheets,
+    UnitViews views,
+    ProtocolShelf shelf,
+    Actor actor,
+    IOptions<JsonOptions> json,
+    TimeProvider clock
+)
+{
+    private static readonly Problem NoVisit = Problems.Missing("visit");
+
+    private VisitTable Table => shelf.Shipped.Handbook.Visits;
+
+    public async Task<Answer<ChairView>> ShowAsync(Guid id, CancellationToken stop) =>
+        await PlacedAsync(id, stop) is var (visit, row) ? await ViewAsync(visit, row, stop) : NoVisit;
+
+    /// <summary>Enters it, once however often it is sent, and shows the visit as it is then.</summary>
+    public async Task<Answer<ChairView>> EnterAsync(Guid id, ChairEntry entry, CancellationToken stop)
+    {
+        if (await PlacedAsync(id, stop) is not var (visit, row))
+            return NoVisit;
+        if (await record.HasAsync(entry.Id, stop))
+            return await ViewAsync(visit, row, stop);
+        if (Complaint(entry, row) is { } wrong)
+            return wrong;
+        actor.Visit = visit.Id;
+        await using var all = await cases.BeginAsync(stop);
+        if (entry.Note is StepNote step)
+        {
+            if (await StepAsync(visit, row, step, entry, stop) is { } refused)
+                return refused;
+        }
+        var words = JsonSerializer.Serialize(entry.Note, json.Value.SerializerOptions);
+        await record.WriteAsync(new(entry.Id, KindOf(words), words, entry.Unit, entry.At), row.Id, visit.Id, stop);
+        await all.CommitAsync(stop);
+        return await ViewAsync(visit, row, stop);
+    }
+
+    internal async Task<(VisitRow Visit, CaseRow Case)?> PlacedAsync(Guid id, CancellationToken stop) =>
+        await visits.VisitAsync(id, stop) is { } visit && await cases.CaseAsync(visit.CaseId, stop) is { } row ? (visit, row) : null;
+
+    public static VisitView ViewOf(VisitRow visit) =>
+        new(visit.Id, visit.Kind, NameOf(visit.Kind), visit.At, visit.Minutes, visit.Note, visit.DoneAt, visit.Version);
+
+    public static string NameOf(VisitKind kind) =>
+        kind switch
+        {
+            VisitKind.Assess => "Assess",
+            VisitKind.Prepare => "Prepare",
+            VisitKind.TryIn => "Try in",
+            VisitKind.Cement => "Cement",
+            _ => "Check",
+        };
+
+    /// <summary>"dose": the kind that stands in the words themselves.</summary>
+    private static string KindOf(string words)
+    {
+        using var document = JsonDocument.Parse(words);
+        return document.RootElement.GetProperty("kind").GetString()!;
+    }
+
+    private static Problem? Complaint(ChairEntry entry, CaseRow row)
+    {
+        if (entry.Unit is { } unit && row.Units.TrueForAll(own => own.Id != unit))
+            return Problems.Missing("unit of this case");
+        var sensitive = row.PatientRecord?.EpinephrineSensitive == true;
+        return entry.Note switch
+        {
+            DoseNote { Epinephrine: true, Because: null or "" } or CordNote { Epinephrine: true, Because: null or "" } when sensitive =>
+                new Problem("epinephrine", "The patient is sensitive to epinephrine. Take one without it, or say why this one.")
+                {
+                    YieldsToReason = true,
+                },
+            DoseNote { Millilitres: <= 0 or > 20 } => new Problem("dose", "A dose lies between 0 and 20 ml."),
+            ClockNote { Minutes: <= 0 or > 1440 } => new Problem("clock", "A clock runs from a moment to a day."),
+            FreeNote { Text.Length: 0 or > 4000 } => new Problem("note", "A note has 1 to 4000 characters."),
+            GateNote { Why.Length: 0 } => new Problem("gate", "Say why the impression is taken with points open."),
+            _ => null,
+        };
+    }
+
+    /// <returns>What stands against it; null when it is done.</returns>
+    private async Task<Problem?> StepAsync(VisitRow visit, CaseRow row, StepNote note, ChairEntry entry, CancellationToken stop)
+    {
+        if (!(await StepsAsync(visit, row, stop)).Is(out var steps, out var problem))
+            return problem;
+        if (steps.FirstOrDefault(step => step.Document.Key == note.Key) is not { } step)
+            return Problems.Missing("step");
+        var at = entry.At;
+        if (note.What == StepDoing.TakeBack)
+        {
+            foreach (var taken in await ticks.TakeBackAsync(row.Id, note.Key, stop))
+                await drawer.TakeBackAsync(taken, stop);
+            return null;
+        }
+        var there = (await ticks.TicksAsync(row.Id, stop)).FirstOrDefault(tick => tick.Key == note.Key);
+        if (note.What == StepDoing.Done && there is { EndedAt: { } ended })
+            return new Problem(
+                "step-taken",
+                $"“{step.Document.Name}” was done already at {ended.ToLocalTime():HH:mm}. What stands there now is shown."
+            );
+        if (there is null)
+            await UsedAsync(row, await ticks.StartAsync(row.Id, note.Key, step.TimedAs, step.Kind, step.Document.BurId, stop, at), stop);
+        if (note.What == StepDoing.Done)
+            await UsedAsync(row, await ticks.EndAsync(row.Id, note.Key, stop, at) is { } done ? [done] : [], stop);
+        if (note.Next is { } key && steps.FirstOrDefault(other => other.Document.Key == key) is { } next)
+        {
+            if ((await ticks.TicksAsync(row.Id, stop)).All(tick => tick.Key != key))
+                await UsedAsync(row, await ticks.StartAsync(row.Id, key, next.TimedAs, next.Kind, next.Document.BurId, stop, at), stop);
+        }
+        return null;
+    }
+
+    private async Task UsedAsync(CaseRow row, IReadOnlyList<StepTickRow> ended, CancellationToken stop)
+    {
+        foreach (var done in ended.Where(done => done.BurId is not null))
+            await drawer.UseAsync(done.BurId!, CaseSheets.CutOn(row, done.Tooth), wet: true, row.Id, done.Tooth, stop);
+    }
+
+    private sealed record ChairStep(StepDocument Document, string TimedAs, ToothKind? Kind, VisitStep? Later);
+
+    private async Task<Answer<List<ChairStep>>> StepsAsync(VisitRow visit, CaseRow row, CancellationToken stop)
+    {
+        if (visit.Kind == VisitKind.Prepare)
+        {
+            if (!sheets.Of(row, await sheets.BenchAsync(stop)).Is(out var sheet, out var problem))
+                return problem;
+            var documents = RunSheetDocument.From(sheet).Steps.ToDictionary(step => step.Key);
+            return sheet
+                .Steps.Select(step => new ChairStep(documents[step.Step.Key], step.Step.TimedAs, step.Step.Tooth?.Kind, null))
+                .ToList();
+        }
+        if (!sheets.TeethOf(row.Units).Is(out var teeth, out var wrong))
+            return wrong;
+        var placed = LaterVisit.Of(visit.Kind, teeth, Table, sheets.Table);
+        var start = 0.0;
+        var later = new List<ChairStep>();
+        foreach (var step in placed)
+        {
+            later.Add(new(DocumentOf(step, later.Count + 1, start), step.Step.Code, step.Tooth?.Kind, step.Step));
+            start += step.Step.Minutes;
+        }
+        return later;
+    }
+
+    private static StepDocument DocumentOf(PlacedStep placed, int order, double start) =>
+        new()
+        {
+            Order = order,
+            Key = placed.Key,
+            Code = placed.Step.Code,
+            Phase = placed.Step.Phase,
+            Name = placed.Step.Name,
+            Tooth = placed.Tooth?.Iso,
+            Zones = [],
+            Segments = [],
+            Cuts = [],
+            Depths = [],
+            TakesUp = false,
+            Stroke = placed.Step.How,
+            Hint = placed.Hint,
+            Speed = StepSpeed.None,
+            Water = false,
+            Say = placed.Step.Say,
+            Check = placed.Step.Check,
+            Start = start,
+            Minutes = placed.Step.Minutes,
+            Learned = false,
+            WaitMinutes = placed.Step.WaitMinutes,
+            Cautions = placed.Cautions,
+        };
+
+    private async Task<Answer<ChairView>> ViewAsync(VisitRow visit, CaseRow row, CancellationToken stop)
+    {
+        List<ChairStep> steps = [];
+        // A case without a tooth has nothing to be done yet, but a visit all the same.
+        if (row.Units.Count > 0 && !(await StepsAsync(visit, row, stop)).Is(out steps!, out var problem))
+            return problem;
+        var (now, notation) = (clock.GetUtcNow().UtcDateTime, (await cases.SettingsAsync(stop)).Notation);
+        var written = await record.OfCaseAsync(row.Id, stop);
+        var entries = NotesOf(written.Where(entry => entry.VisitId == visit.Id));
+        var done = await ticks.TicksAsync(row.Id, stop);
+        var keys = steps.Select(step => step.Document.Key).ToHashSet();
+        StepTickRow[] own = [.. done.Where(tick => keys.Contains(tick.Key))];
+        var units = row.Units.OrderBy(unit => unit.Order).ToArray();
+        var bench = await sheets.BenchAsync(stop);
+        var burs = bench.Ledgers.Select(ledger => ledger.Bur).Where(bur => steps.Exists(step => step.Document.BurId == bur.Id));
+        var signed = written.LastOrDefault(entry => entry.Kind == "signed" && entry.VisitId == visit.Id);
+        return new ChairView
+        {
+            Visit = ViewOf(visit),
+            CaseId = row.Id,
+            Number = row.Number.ToString("0000"),
+            Patient = row.Patient,
+            Alerts = PatientWords.Alerts(row.PatientRecord),
+            EpinephrineSensitive = row.PatientRecord?.EpinephrineSensitive == true,
+            Steps = [.. steps.Select(step => step.Document)],
+            Asks = AsksOf(visit.Kind, steps),
+            Ticks = [.. own.Select(tick => new TickView(tick.Key, tick.StartedAt, tick.EndedAt))],
+            Burs = burs.ToDictionary(bur => bur.Id, BurShapeView.From),
+            Units = [.. units.Select(unit => new SheetUnit(unit.Id, unit.Tooth, UnitViews.ToothOf(unit).Write(notation)))],
+            Clocks = ChairClocks.Of(entries, own, [.. steps.Select(step => step.Document)], Table, now),
+            Points = visit.Kind == VisitKind.Prepare ? [.. units.SelectMany(unit => ChairPoints.Of(unit, views, entries, notation))] : [],
+            Entries =
+            [
+                .. entries.Where(entry => entry.Note is not StepNote).Reverse().Select(entry => ViewOf(entry.Row, entry.Note, written)),
+            ],
+            Choices = ChoicesOf(visit.Kind, row),
+            Last = written.Count == 0 ? 0 : written[^1].Number,
+            Now = now,
+            Signed = signed is null ? null : $"{signed.By}, {signed.At.ToLocalTime():yyyy-MM-dd HH:mm}",
+        };
+    }
+
+    private IReadOnlyList<(RecordRow Row, ChairNote Note)> NotesOf(IEnumerable<RecordRow> rows)
+    {
+        var notes = new List<(RecordRow, ChairNote)>();
+        foreach (var row in rows.Where(row => row.Words is not null && ChairKinds.Contains(row.Kind)))
+        {
+            if (JsonSerializer.Deserialize<ChairNote>(row.Words!, json.Value.SerializerOptions) is { } note)
+                notes.Add((row, note));
+        }
+        return notes;
+    }
+
+    /// <summary>Kinds of entries that a chair makes; the record has others.</summary>
+    internal static readonly HashSet<string> ChairKinds =
+    [
+        .. typeof(ChairNote)
+            .GetCustomAttributes(typeof(System.Text.Json.Serialization.JsonDerivedTypeAttribute), inherit: false)
+            .Cast<System.Text.Json.Serialization.JsonDerivedTypeAttribute>()
+            .Select(derived => (string)derived.TypeDiscriminator!),
+    ];
+
+    private static ChairEntryView ViewOf(RecordRow row, ChairNote note, IReadOnlyList<RecordRow> all) =>
+        new(row.Id, row.Number, row.Kind, note.Say(), row.At, row.By, all.Any(other => other.Amends == row.Id));
+
+    private Dictionary<string, StepAsks> AsksOf(VisitKind kind, IReadOnlyList<ChairStep> steps) =>
+        steps
+            .Select(step =>
+                step.Later is { } later
+                    ? (step.Document.Code, Asks: new StepAsks(later.Asks, later.Photo, Gate: false))
+                    : (step.Document.Code, Asks: PromptOf(step.Document.Code))
+            )
+            .Where(pair => kind != VisitKind.Prepare || pair.Asks.Asks.Count > 0 || pair.Asks.Photo is not null)
+            .DistinctBy(pair => pair.Code)
+            .ToDictionary(pair => pair.Code, pair => pair.Asks);
+
+    private StepAsks PromptOf(string code) =>
+        Table.Prompts.FirstOrDefault(prompt => prompt.Step == code) is { } prompt
+            ? new(prompt.Asks, prompt.Photo, prompt.Gate)
+            : new([], null, Gate: false);
+
+    private ChairChoices ChoicesOf(VisitKind kind, CaseRow row)
+    {
+        var advice = sheets.TeethOf(row.Units).Is(out var teeth, out _) ? LaterVisit.AdviceOf(kind, teeth, Table, sheets.Table) : [];
+        return new(
+            Table.Deviations,
+            [.. Table.Replans.Select(entry => new NamedEntry(entry.Code, entry.Words))],
+            Table.Provisionals,
+            [.. Table.Clocks.Select(entry => new NamedEntry(entry.Code, entry.Name))],
+            [.. advice.Select(entry => new NamedEntry(entry.Code, entry.Text))]
+        );
+    }
+}

@@ -1,0 +1,103 @@
+<script lang="ts">
+  import type { Schemas } from '../../api/client';
+  import { plain } from '../../words/words';
+  import type { ChairState } from './chairState.svelte';
+  import Panel from './Panel.svelte';
+
+  let { chair, onclose, onpassed }: { chair: ChairState; onclose: () => void; onpassed: () => void } = $props();
+
+  let why = $state('');
+  const states = [
+    { state: 'pass', words: 'Pass', sign: '✓' },
+    { state: 'fail', words: 'Fail', sign: '✗' },
+    { state: 'cant-tell', words: 'Can’t tell', sign: '?' },
+  ] as const;
+  const gate = $derived(chair.asks?.gate === true && chair.current && !chair.done.has(chair.current.key));
+
+  function say(point: Schemas['ChairPointView'], state: Schemas['PointState']) {
+    const measured = point.measured === state ? point.measuredWords : null;
+    const unit = chair.view?.units.find((one) => one.tooth === point.tooth)?.id;
+    const note = { kind: 'point' as const, tooth: point.tooth, point: point.point, state, measured };
+    void chair.enter(note, `${point.written}, ${point.words}`, unit);
+  }
+
+  async function pass() {
+    const open = chair.open.map((point) => `${point.written} ${plain(point.point)}`);
+    if (await chair.enter({ kind: 'gate', open, why }, 'Going on with open points')) onpassed();
+  }
+</script>
+
+<Panel title="Five points before the impression" {onclose}>
+  <ul>
+    {#each chair.view?.points ?? [] as point (point.tooth + point.point)}
+      <li>
+        <span class="measure tooth">{point.written}</span>
+        <span class="words">
+          {point.words}
+          <span class="text-soft"
+            >{#if point.answerWords}answered {point.answerWords}{:else if point.measuredWords}readings: {point.measuredWords}{:else}by
+              eye and hand{/if}</span
+          >
+        </span>
+        <span class="choices" role="group" aria-label="{point.written}, {point.words}">
+          {#each states as { state, words, sign } (state)}
+            <button
+              aria-pressed={point.answer === state}
+              class:hinted={!point.answer && point.measured === state}
+              aria-label={words}
+              title={words}
+              onclick={() => say(point, state)}>{sign}</button
+            >
+          {/each}
+        </span>
+      </li>
+    {/each}
+  </ul>
+  {#if chair.open.length === 0}
+    <p>
+      All points pass. {#if gate}<button class="enter" onclick={onpassed}>Go on</button>{/if}
+    </p>
+  {:else if gate}
+    <label>
+      <span>{chair.open.length} open. To go on all the same, say why:</span>
+      <input type="text" maxlength="300" bind:value={why} />
+    </label>
+    <button class="enter" disabled={!why.trim()} onclick={() => void pass()}>Go on with {chair.open.length} open</button
+    >
+  {/if}
+</Panel>
+
+<style>
+  li {
+    display: flex;
+    align-items: center;
+    gap: 16px;
+    border-top: 1px solid var(--hairline);
+  }
+  .tooth {
+    font-size: 30px;
+    min-width: 40px;
+  }
+  .words {
+    display: flex;
+    flex-direction: column;
+    flex: 1;
+    line-height: 1.15;
+  }
+  li .choices {
+    flex-wrap: nowrap;
+    margin: 6px 0;
+  }
+  li .choices button {
+    min-width: 56px;
+    text-align: center;
+    padding: 0;
+  }
+  .hinted {
+    border-style: dashed !important;
+    border-color: var(--number) !important;
+  }
+  .enter {
+    margin-top: 12px;
+  }
+</style>

@@ -1,0 +1,67 @@
+<script lang="ts">
+  import { answer, api } from '../../api/client';
+  import { attempt, notices } from '../../parts/notices.svelte';
+  import { me } from '../../parts/me.svelte';
+  import { time } from '../../words/times';
+  import type { ChairState } from './chairState.svelte';
+
+  let { chair }: { chair: ChairState } = $props();
+
+  let amending = $state<string | null>(null);
+  let right = $state('');
+
+  async function amend(event: SubmitEvent) {
+    event.preventDefault();
+    const params = { path: { id: amending! } };
+    const body = { id: crypto.randomUUID(), text: right.trim() };
+    if ((await attempt(answer(api.POST('/api/record/{id}/amendments', { params, body })), 'chair')) === null) return;
+    [amending, right] = [null, ''];
+    notices.say('The amendment stands beside it in the record.');
+    await chair.load();
+  }
+</script>
+
+<h3>Written at this visit</h3>
+<ul>
+  {#each chair.view?.entries ?? [] as entry (entry.id)}
+    <li>
+      <span class="measure text-soft">{time(new Date(entry.at))}</span>
+      <span class="words">
+        {entry.text}{entry.amended ? ' (amended)' : ''} <span class="text-soft">{entry.by}</span>
+        {#if amending === entry.id}
+          <form onsubmit={amend}>
+            <input type="text" maxlength="4000" aria-label="What is right" bind:value={right} />
+            <button class="enter" type="submit" disabled={!right.trim()}>Amend</button>
+          </form>
+        {/if}
+      </span>
+      {#if me.may('sign')}
+        <button class="text-soft" onclick={() => (amending = amending === entry.id ? null : entry.id)}>Amend</button>
+      {/if}
+    </li>
+  {:else}
+    <li class="text-soft">Nothing yet.</li>
+  {/each}
+</ul>
+
+<style>
+  h3 {
+    margin-top: 20px;
+    border-bottom: 1px solid var(--hairline);
+    font-size: 24px;
+    color: var(--soft);
+  }
+  li {
+    display: flex;
+    gap: 14px;
+    padding: 6px 0;
+    border-bottom: 1px solid var(--hairline);
+  }
+  .words {
+    flex: 1;
+  }
+  form {
+    display: flex;
+    gap: 10px;
+  }
+</style>

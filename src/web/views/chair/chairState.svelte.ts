@@ -1,0 +1,157 @@
+import { SvelteSet } from 'svelte/reactivity';
+import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
+import { attempt, notices } from '../../parts/notices.svelte';
+import { outbox } from '../../parts/outbox.svelte';
+import { turns } from '../../parts/turns';
+
+export type Step = Schemas['StepDocument'];
+export type Note = Schemas['ChairEntry']['note'];
+
+const isoOf = (milliseconds: number): string => new Date(milliseconds).toISOString();
+
+/** The visit on screen: which step, what runs, what is asked. */
+export class ChairState {
+  view = $state<Schemas['ChairView'] | null>(null);
+  missing = $state<string | null>(null);
+  units = $state<Record<string, Unit>>({});
+  /** The step that is looked at; null follows the one that is done. */
+  looked = $state<string | null>(null);
+  now = $state(Date.now());
+  /** How far this browser's clock is behind the server's. */
+  #ahead = 0;
+  readonly #inTurn = turns();
+
+  constructor(readonly visitId: string) {}
+
+  readonly steps = $derived(this.view?.steps ?? []);
+  readonly done = $derived(
+    new SvelteSet(this.view?.ticks.filter((tick) => tick.endedAt).map((tick) => tick.key)) as ReadonlySet<string>,
+  );
+  readonly running = $derived(this.view?.ticks.find((tick) => !tick.endedAt) ?? null);
+  /** The first that is not done, from the one that runs. */
+  readonly next = $derived(
+    this.steps.find((step) => step.key === this.running?.key) ??
+      this.steps.find((step) => !this.done.has(step.key)) ??
+      null,
+  );
+  readonly current = $derived(this.steps.find((step) => step.key === this.looked) ?? this.next ?? this.steps.at(-1));
+  readonly at = $derived(this.steps.findIndex((step) => step.key === this.current?.key));
+  readonly after = $derived(this.steps.slice(this.at + 1).find((step) => !this.done.has(step.key)) ?? null);
+  readonly asks = $derived(this.current ? this.view?.asks[this.current.code] : undefined);
+  readonly open = $derived(this.view?.points.filter((point) => point.answer !== 'pass') ?? []);
+  readonly minutesIn = $derived.by(() => {
+    const begun = this.view?.ticks.map((tick) => Date.parse(tick.startedAt)) ?? [];
+    return begun.length === 0 ? null : Math.max(0, Math.floor((this.serverNow - Math.min(...begun)) / 60_000));
+  });
+
+  get serverNow(): number {
+    return this.now + this.#ahead;
+  }
+
+  async load(): Promise<void> {
+    try {
+      const params = { path: { id: this.visitId } };
+      this.show(await this.#inTurn(() => answer(api.GET('/api/visits/{id}/chair', { params }))));
+      this.missing = null;
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      // What is shown stays while nothing answers.
+      if (!this.view) this.missing = error.message;
+    }
+  }
+
+  /** The tooth's drawing, fetched once. */
+  async draw(tooth: string | null | undefined): Promise<void> {
+    const unit = this.view?.units.find((one) => one.tooth === tooth);
+    if (!unit || this.units[unit.tooth]) return;
+    const drawn = await answer(api.GET('/api/units/{id}', { params: { path: { id: unit.id } } })).catch(() => null);
+    if (drawn) this.units = { ...this.units, [unit.tooth]: drawn };
+  }
+
+  /** Enters it; while nothing answers it is kept here and shown as done all the same. */
+  async enter(note: Note, words: string, unit?: string): Promise<boolean> {
+    const body: Schemas['ChairEntry'] = {
+      id: crypto.randomUUID(),
+      at: isoOf(Date.now() + this.#ahead),
+      note,
+      unit,
+    };
+    const entry = {
+      key: `chair ${body.id}`,
+      words,
+      method: 'POST' as const,
+      path: `/api/visits/${this.visitId}/entries`,
+      body,
+    };
+    try {
+      const view = await this.#inTurn(() => outbox.send<Schemas['ChairView']>(entry));
+      if (view === 'kept') this.#asIf(note, body.at!);
+      else this.show(view);
+      notices.answered('chair');
+      return true;
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      notices.warn(error.message, 'chair');
+      // Another device was first: what stands there now is shown.
+      if (error.code === 'step-taken') await this.load();
+      return false;
+    }
+  }
+
+  async finish(): Promise<void> {
+    const step = this.current;
+    if (!step) return;
+    if (this.done.has(step.key)) {
+      this.looked = this.after?.key ?? null;
+      return;
+    }
+    const next = this.after?.key;
+    if (await this.enter({ kind: 'step', key: step.key, what: 'done', next }, step.name)) this.looked = null;
+  }
+
+  /** Looks at the step before; one that was done by mistake is taken back there. */
+  back(): void {
+    this.looked = this.steps[Math.max(0, this.at - 1)]?.key ?? null;
+  }
+
+  async takeBack(): Promise<void> {
+    const step = this.current;
+    if (step && (await this.enter({ kind: 'step', key: step.key, what: 'take-back' }, `${step.name}, taken back`)))
+      this.looked = step.key;
+  }
+
+  async picture(file: Blob, proves: string): Promise<void> {
+    const params = { path: { id: this.visitId }, query: { entry: crypto.randomUUID(), proves } };
+    const view = await attempt(
+      answer(
+        api.POST('/api/visits/{id}/pictures', {
+          params,
+          body: file as never,
+          bodySerializer: (body) => body as never,
+          headers: { 'content-type': 'application/octet-stream' },
+        }),
+      ),
+      'chair',
+    );
+    if (view) this.show(view);
+  }
+
+  show(view: Schemas['ChairView']): void {
+    // An answer that was overtaken by a newer one is old news.
+    if (this.view && view.last < this.view.last) return;
+    this.#ahead = Date.parse(view.now) - Date.now();
+    this.view = view;
+  }
+
+  /** What the server will say once it hears of it. */
+  #asIf(note: Note, at: string): void {
+    if (!this.view || note.kind !== 'step') return;
+    const step = note as Schemas['ChairNoteStepNote'];
+    const others = this.view.ticks.filter((tick) => tick.key !== step.key && tick.key !== step.next);
+    const mine = this.view.ticks.find((tick) => tick.key === step.key);
+    const ticks = [...others];
+    if (step.what === 'done') ticks.push({ key: step.key, startedAt: mine?.startedAt ?? at, endedAt: at });
+    if (step.next) ticks.push({ key: step.next, startedAt: at });
+    this.view = { ...this.view, ticks };
+  }
+}
