@@ -278,6 +278,7 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options, Actor? acto
         {
             row.HasIndex(entry => entry.Chart).IsUnique();
             row.Ignore(entry => entry.Alerts);
+            row.Ignore(entry => entry.AlertWords);
             row.HasIndex(entry => entry.Name);
             row.Property(entry => entry.Version).IsConcurrencyToken();
         });

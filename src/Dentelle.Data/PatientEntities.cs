@@ -33,6 +33,9 @@ public sealed class PatientRow
     public int Version { get; set; }
 
     public PatientAlerts Alerts => new(EpinephrineSensitive, Anticoagulants, ColdSensitive);
+
+    /// <summary>What must be known, in a few words each.</summary>
+    public IReadOnlyList<string> AlertWords => Allergies.Length > 0 ? [.. Alerts.Words, $"Allergies: {Allergies}"] : Alerts.Words;
 }
 
 /// <summary>One visit of a case.</summary>

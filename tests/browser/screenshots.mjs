@@ -10,11 +10,11 @@ const unit = (tooth) => day.cases.flatMap((entry) => entry.units).find((candidat
 
 const caseOf = (tooth) => day.cases.find((entry) => entry.units.some((candidate) => candidate.tooth === tooth)).id;
 
+const visitOf = (tooth) => day.cases.find((entry) => entry.units.some((one) => one.tooth === tooth)).nextVisit;
+
 const shots = [
   { name: 'day', path: '/' },
   { name: 'unit', path: `/unit/${unit('26')}#functional-cusp-bevel-mesiolingual` },
-  { name: 'unit-front', path: `/unit/${unit('11')}#facial-middle-third` },
-  { name: 'unit-room', path: `/unit/${unit('47')}#functional-cusp-mesiofacial` },
   { name: 'unit-chair', path: `/unit/${unit('26')}#mesial-ridge`, theme: 'chair', width: 1024, height: 768 },
   { name: 'unit-round', path: `/unit/${unit('26')}`, round: '3' },
   { name: 'unit-veneer', path: `/unit/${unit('21')}#facial-middle-third` },
@@ -23,14 +23,9 @@ const shots = [
   { name: 'case', path: `/case/${caseOf('37')}`, wait: 'one path' },
   { name: 'case-options', path: `/case/${caseOf('26')}`, options: ['onlay', 'crown metal'] },
   { name: 'run-sheet', path: `/case/${caseOf('37')}/sheet`, row: 'Walls over shoulders' },
-  {
-    name: 'run-sheet-chair',
-    path: `/case/${caseOf('21')}/sheet`,
-    row: 'Cuts joined',
-    theme: 'chair',
-    width: 1024,
-    height: 768,
-  },
+  { name: 'chair', path: `/chair/${visitOf('26')}`, width: 1024, height: 768, steps: 9 },
+  { name: 'record', path: `/case/${caseOf('26')}/record` },
+  { name: 'people', path: '/people', as: 'administrator' },
   { name: 'drawer', path: '/drawer', click: /Round-end taper, tip 1.35/ },
   { name: 'protocols', path: '/protocols', edit: '1.4' },
   { name: 'inspect', path: `/inspect/${unit('26')}`, scanned: unit('26') },
@@ -69,6 +64,11 @@ for (const shot of shots) {
   const context = await browser.newContext({ viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 } });
   const page = await context.newPage();
   await page.addInitScript((theme) => localStorage.setItem('theme', theme), shot.theme ?? 'desk');
+  if (shot.as) {
+    const { demoPeople } = await (await fetch(`${address}/api/me`)).json();
+    const person = demoPeople.find((one) => one.roles.includes(shot.as)).id;
+    await context.request.post(`${address}/api/sign-in/demo`, { data: { person } });
+  }
   await page.goto(address + shot.path);
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
@@ -112,6 +112,10 @@ for (const shot of shots) {
     await page.getByRole('button', { name: 'Against the plan' }).click();
     await page.getByRole('region', { name: 'Options' }).evaluate((element) => element.scrollIntoView());
     await page.waitForTimeout(1500);
+  }
+  for (let step = 0; step < (shot.steps ?? 0); step++) {
+    await page.keyboard.press('Space');
+    await page.waitForTimeout(900);
   }
   if (shot.key) {
     await page.keyboard.press(shot.key);

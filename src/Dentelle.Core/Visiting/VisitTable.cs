@@ -15,6 +15,23 @@ public enum VisitKind
     Check,
 }
 
+public static class VisitKinds
+{
+    extension(VisitKind kind)
+    {
+        /// <summary>"Try in".</summary>
+        public string Name =>
+            kind switch
+            {
+                VisitKind.Assess => "Assess",
+                VisitKind.Prepare => "Prepare",
+                VisitKind.TryIn => "Try in",
+                VisitKind.Cement => "Cement",
+                _ => "Check",
+            };
+    }
+}
+
 /// <summary>What is asked at a step, to be written into the record.</summary>
 [JsonConverter(typeof(KebabCase<ChairAsk>))]
 public enum ChairAsk

@@ -44,6 +44,9 @@ public sealed record CaseView(
     /// <summary>The visit to go on with at the chair; null while none is spoken of.</summary>
     public Guid? NextVisit { get; init; }
 
+    /// <summary>What it is for: "Cement"; null while none is spoken of.</summary>
+    public string? NextVisitName { get; init; }
+
     public bool HasVisits { get; init; }
 }
 

@@ -1,11 +1,11 @@
 using Dentelle.Core.Judging;
 using Dentelle.Core.Restorations;
+using Dentelle.Core.Visiting;
 using Dentelle.Data;
 using Dentelle.Web.Documents.Letters;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
 using Dentelle.Web.Logging;
-using Dentelle.Web.Patients;
 using Dentelle.Web.QuickLine;
 using Dentelle.Web.Units;
 
@@ -122,6 +122,7 @@ public sealed class CaseViews(
         {
             try
             {
+                var next = row.Visits.Where(visit => visit.DoneAt is null).MinBy(visit => visit.At ?? DateTime.MaxValue);
                 return new(
                     row.Id,
                     Number(row.Number),
@@ -133,8 +134,9 @@ public sealed class CaseViews(
                 )
                 {
                     PatientId = row.PatientId,
-                    Alerts = PatientWords.Alerts(row.PatientRecord),
-                    NextVisit = row.Visits.Where(visit => visit.DoneAt is null).MinBy(visit => visit.At ?? DateTime.MaxValue)?.Id,
+                    Alerts = row.PatientRecord?.AlertWords ?? [],
+                    NextVisit = next?.Id,
+                    NextVisitName = next is null ? null : next.Kind.Name,
                     HasVisits = row.Visits.Count > 0,
                 };
             }

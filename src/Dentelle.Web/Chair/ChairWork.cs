@@ -6,7 +6,6 @@ using Dentelle.Data;
 using Dentelle.Web.Figures;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
-using Dentelle.Web.Patients;
 using Dentelle.Web.Sheets;
 using Dentelle.Web.Units;
 using Microsoft.AspNetCore.Http.Json;
@@ -62,17 +61,7 @@ public sealed class ChairWork(
         await visits.VisitAsync(id, stop) is { } visit && await cases.CaseAsync(visit.CaseId, stop) is { } row ? (visit, row) : null;
 
     public static VisitView ViewOf(VisitRow visit) =>
-        new(visit.Id, visit.Kind, NameOf(visit.Kind), visit.At, visit.Minutes, visit.Note, visit.DoneAt, visit.Version);
-
-    public static string NameOf(VisitKind kind) =>
-        kind switch
-        {
-            VisitKind.Assess => "Assess",
-            VisitKind.Prepare => "Prepare",
-            VisitKind.TryIn => "Try in",
-            VisitKind.Cement => "Cement",
-            _ => "Check",
-        };
+        new(visit.Id, visit.Kind, visit.Kind.Name, visit.At, visit.Minutes, visit.Note, visit.DoneAt, visit.Version);
 
     /// <summary>"dose": the kind that stands in the words themselves.</summary>
     private static string KindOf(string words)
@@ -214,7 +203,7 @@ public sealed class ChairWork(
             CaseId = row.Id,
             Number = row.Number.ToString("0000"),
             Patient = row.Patient,
-            Alerts = PatientWords.Alerts(row.PatientRecord),
+            Alerts = row.PatientRecord?.AlertWords ?? [],
             EpinephrineSensitive = row.PatientRecord?.EpinephrineSensitive == true,
             Steps = [.. steps.Select(step => step.Document)],
             Asks = AsksOf(visit.Kind, steps),

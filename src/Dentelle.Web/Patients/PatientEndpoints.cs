@@ -55,7 +55,7 @@ public sealed record PatientView
             ColdSensitive = row.ColdSensitive,
             Allergies = row.Allergies,
             Version = row.Version,
-            Alerts = PatientWords.Alerts(row),
+            Alerts = row.AlertWords,
         };
 }
 
@@ -109,7 +109,7 @@ public static class PatientEndpoints
                     found.Row.Chart,
                     found.Row.Name,
                     found.Row.BirthYear,
-                    PatientWords.Alerts(found.Row),
+                    found.Row.AlertWords,
                     found.Cases,
                     found.NextVisit
                 )),

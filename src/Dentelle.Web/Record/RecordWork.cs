@@ -58,7 +58,7 @@ public sealed class RecordWork(
         var words = JsonSerializer.Serialize(
             new
             {
-                statement = $"{ChairWork.NameOf(visit.Kind)}, {count} entries, up to entry {number}.",
+                statement = $"{visit.Kind.Name}, {count} entries, up to entry {number}.",
                 through = number,
                 hash,
             },

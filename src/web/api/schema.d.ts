@@ -1764,6 +1764,8 @@ export interface components {
              * @description The visit to go on with at the chair; null while none is spoken of.
              */
             nextVisit?: null | string;
+            /** @description What it is for: "Cement"; null while none is spoken of. */
+            nextVisitName?: null | string;
             hasVisits: boolean;
         };
         /** @description Something to think about before cutting. */

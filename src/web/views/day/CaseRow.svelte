@@ -29,6 +29,17 @@
         >
       </p>
     {/if}
+    {#if entry.alerts && entry.alerts.length > 0}
+      <p class="mt-1 text-[14px] leading-tight font-semibold text-critical">{entry.alerts.join(' · ')}</p>
+    {/if}
+    {#if entry.nextVisit && entry.visitAt}
+      <p class="mt-0.5 text-[14px]">
+        <a
+          class="inline-block min-h-[26px] text-plum underline decoration-hairline underline-offset-4"
+          href="/chair/{entry.nextVisit}">{entry.nextVisitName}, at the chair</a
+        >
+      </p>
+    {/if}
     <p class="quiet mt-1 wrap-anywhere">{entry.note}</p>
   </div>
   {#if entry.broken}
