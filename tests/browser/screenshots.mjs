@@ -1,10 +1,10 @@
-// One picture per main view, from the demonstration practice: node screenshots.mjs ADDRESS FOLDER
+// One picture per main view, from the demonstration practice: node screenshots.mjs ADDRESS FOLDER [NAME…]
 import { execFileSync } from 'node:child_process';
 import { writeFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 
-const [address, folder] = process.argv.slice(2);
+const [address, folder, ...only] = process.argv.slice(2);
 const day = await (await fetch(`${address}/api/day`)).json();
 const unit = (tooth) => day.cases.flatMap((entry) => entry.units).find((candidate) => candidate.tooth === tooth).id;
 
@@ -60,7 +60,7 @@ const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--enable-unsafe-swiftshader'],
 });
-for (const shot of shots) {
+for (const shot of shots.filter((one) => only.length === 0 || only.includes(one.name))) {
   const context = await browser.newContext({ viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 } });
   const page = await context.newPage();
   await page.addInitScript((theme) => localStorage.setItem('theme', theme), shot.theme ?? 'desk');

@@ -54,6 +54,9 @@
 
   const label = $derived(over ? 'To the record' : isDone ? 'Next' : chair.after ? 'Done, next' : 'Done');
 
+  /** Where the points are the step itself, they stand beside it. */
+  const asksPoints = $derived(!panel && !drawn && !isDone && chair.asks?.asks.includes('points') === true);
+
   function next() {
     if (panel) return;
     if (over) void navigate('/case/:id/record', { params: { id: chair.view!.caseId } });
@@ -113,12 +116,12 @@
         </p>
       {/if}
     </header>
-    <div class="middle" class:plain={!drawn && !panel}>
+    <div class="middle" class:plain={!drawn && !panel && !asksPoints}>
       {#if panel === 'reading'}
         <ReadingPanel {chair} onclose={() => (panel = null)} />
       {:else if panel === 'entry'}
         <EntryPanel {chair} onclose={() => (panel = null)} />
-      {:else if panel === 'gate'}
+      {:else if panel === 'gate' || asksPoints}
         <GatePanel
           {chair}
           onclose={() => (panel = null)}
