@@ -19,14 +19,14 @@ internal static class RecordCommand
         )
             return problem;
         var folder = options.Value("--data") ?? "data";
-        var file = Path.Combine(folder, "dentelle.db");
+        var file = Path.Combine(folder, DatabaseFile.FileName);
         if (!File.Exists(file))
             return new Problem("no-practice", $"There is no practice in {Path.GetFullPath(folder)}.");
         try
         {
             using var db = DatabaseFile.Open(file);
-            var anchor = RecordAnchor.Read(Path.Combine(folder, "record.anchor"));
-            var check = new RecordStore(db, TimeProvider.System).CheckAsync(anchor, CancellationToken.None).GetAwaiter().GetResult();
+            var anchor = RecordAnchor.Read(Path.Combine(folder, RecordAnchor.FileName));
+            var check = new RecordStore(db, TimeProvider.System).Check(anchor, CancellationToken.None);
             if (check.Faults.Count > 0)
                 return new Problem("record-broken", $"The record is not whole. {string.Join(' ', check.Faults)}");
             return options.Has("--json") ? JsonSerializer.Serialize(check, Json) : Words(check, anchor);

@@ -12,6 +12,9 @@ namespace Dentelle.Data;
 /// </summary>
 public static class DatabaseFile
 {
+    /// <summary>In the data folder.</summary>
+    public const string FileName = "dentelle.db";
+
     public static DbContextOptionsBuilder UseDentelleFile(this DbContextOptionsBuilder options, string path) =>
         options
             .UseSqlite(

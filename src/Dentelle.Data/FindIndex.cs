@@ -1,5 +1,4 @@
 using System.Globalization;
-using Dentelle.Core.Protocols;
 using Microsoft.EntityFrameworkCore;
 
 namespace Dentelle.Data;
@@ -53,8 +52,7 @@ internal static class FindIndex
     ];
 
     /// <summary>What the file is marked with: of all that makes the index, and of where its days begin.</summary>
-    private static int Mark { get; } =
-        Convert.ToInt32(SchemaMemory.Digest(string.Join('\n', Statements.Append(TimeZoneInfo.Local.Id)))[..8], 16);
+    private static int Mark { get; } = Convert.ToInt32(TextDigest.Of(string.Join('\n', Statements.Append(TimeZoneInfo.Local.Id)))[..8], 16);
 
     /// <summary>Made anew where it is another program's, or another place's.</summary>
     public static void Make(DentelleDb db)

@@ -5,6 +5,9 @@ namespace Dentelle.Data;
 /// <summary>Number and hash of the last signature, in a file beside the database.</summary>
 public static class RecordAnchor
 {
+    /// <summary>In the data folder.</summary>
+    public const string FileName = "record.anchor";
+
     /// <returns>Null where nothing was signed yet.</returns>
     public static (long Number, string Hash)? Read(string path)
     {

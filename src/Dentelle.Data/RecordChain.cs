@@ -40,9 +40,13 @@ internal static class RecordChain
         var (number, previous) = (end?.Number ?? 0, end?.Hash ?? RecordLink.Beginning);
         var now = ToMilliseconds(clock.GetUtcNow().UtcDateTime);
         var added = new List<RecordRow>();
+        // Many notes of one save are of one case.
+        var places = new Dictionary<(Guid?, Guid?, Guid?), (Guid? Patient, Guid? Visit)>();
         foreach (var note in notes)
         {
-            var (patient, visit) = await PlaceAsync(db, note.VisitId is null ? note with { VisitId = actor.Visit } : note, now, stop);
+            if (!places.TryGetValue((note.CaseId, note.PatientId, note.VisitId), out var place))
+                places[(note.CaseId, note.PatientId, note.VisitId)] = place = await PlaceAsync(db, note, actor, now, stop);
+            var (patient, visit) = place;
             if (note.CaseId is { } touched)
                 actor.Touched.Add(touched);
             var salt = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(SaltBytes));
@@ -98,18 +102,24 @@ internal static class RecordChain
     }
 
     /// <summary>
-    /// Whose case it is, and at which of its visits it was written: the one that is named, else the one of the same day that is
-    /// not done yet.
+    /// Whose case it is, and at which of its visits it was written: the one that is named, else the one somebody is at, else
+    /// the one of the same day that is not done yet.
     /// </summary>
-    private static async Task<(Guid? Patient, Guid? Visit)> PlaceAsync(DentelleDb db, RecordNote note, DateTime now, CancellationToken stop)
+    private static async Task<(Guid? Patient, Guid? Visit)> PlaceAsync(
+        DentelleDb db,
+        RecordNote note,
+        Actor actor,
+        DateTime now,
+        CancellationToken stop
+    )
     {
         if (note.CaseId is not { } id)
-            return (note.PatientId, note.VisitId);
+            return (note.PatientId, note.VisitId ?? actor.Visit);
         var patient = note.PatientId
             ?? db.ChangeTracker.Entries<CaseRow>().FirstOrDefault(entry => entry.Entity.Id == id)?.Entity.PatientId
             ?? await db.Cases.IgnoreQueryFilters().Where(row => row.Id == id).Select(row => row.PatientId).FirstOrDefaultAsync(stop);
-        if (note.VisitId is not null)
-            return (patient, note.VisitId);
+        if ((note.VisitId ?? actor.Visit) is { } named)
+            return (patient, named);
         var (from, until) = (now.AddHours(-12), now.AddHours(12));
         var visits = await db
             .Visits.AsNoTracking()

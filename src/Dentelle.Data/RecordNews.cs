@@ -1,5 +1,3 @@
-using System.Security.Cryptography;
-using System.Text;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
@@ -128,9 +126,7 @@ internal static class RecordNews
             protocolVersion = plan.ProtocolVersion,
             inputs = JsonDocument.Parse(plan.Inputs).RootElement,
             // The plan itself lies with the unit; nothing can take its place unseen.
-            documentSha256 = plan.Result is { } result
-                ? Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(result.Document)))
-                : null,
+            documentSha256 = plan.Result is { } result ? TextDigest.Of(result.Document) : null,
         };
 
     private static object WordsOf(ReadingRow reading) =>

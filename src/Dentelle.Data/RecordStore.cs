@@ -38,6 +38,10 @@ public sealed class RecordStore(DentelleDb db, TimeProvider clock)
             .ToListAsync(stop);
     }
 
+    /// <summary>Of a visit, in the order of the chain.</summary>
+    public async Task<IReadOnlyList<RecordRow>> OfVisitAsync(Guid visitId, CancellationToken stop) =>
+        await db.Record.AsNoTracking().Where(row => row.VisitId == visitId).OrderBy(row => row.Number).ToListAsync(stop);
+
     /// <summary>Place of the last entry of a case; 0 where it has none.</summary>
     public async Task<long> LastOfCaseAsync(Guid caseId, CancellationToken stop) =>
         await db.Record.Where(row => row.CaseId == caseId).MaxAsync(row => (long?)row.Number, stop) ?? 0;
@@ -92,15 +96,19 @@ public sealed class RecordStore(DentelleDb db, TimeProvider clock)
     public Task<PictureRow?> PictureAsync(string sha256, CancellationToken stop) =>
         db.Pictures.AsNoTracking().FirstOrDefaultAsync(row => row.Sha256 == sha256, stop);
 
-    /// <summary>Looks over the whole chain.</summary>
-    public async Task<RecordCheck> CheckAsync((long Number, string Hash)? anchor, CancellationToken stop)
-    {
-        // Read through once, nothing of it kept.
-        var links = new List<KeptLink>();
-        await foreach (var row in db.Record.AsNoTracking().OrderBy(row => row.Number).AsAsyncEnumerable().WithCancellation(stop))
-            links.Add(row.Link());
-        return RecordCheck.Of(links, anchor);
-    }
+    /// <summary>Looks over the whole chain, one entry after the other: a practice's years need not fit into memory.</summary>
+    public RecordCheck Check((long Number, string Hash)? anchor, CancellationToken stop) =>
+        RecordCheck.Of(
+            db.Record.AsNoTracking()
+                .OrderBy(row => row.Number)
+                .AsEnumerable()
+                .Select(row =>
+                {
+                    stop.ThrowIfCancellationRequested();
+                    return row.Link();
+                }),
+            anchor
+        );
 
     /// <summary>Number and hash of the last entry.</summary>
     public async Task<(long Number, string Hash)> HeadAsync(CancellationToken stop) =>

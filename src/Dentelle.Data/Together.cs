@@ -13,18 +13,12 @@ public sealed class Together : IAsyncDisposable
 
     private Together(IDbContextTransaction? own) => this.own = own;
 
-    internal static async Task<Together> BeginAsync(DentelleDb db, CancellationToken stop) =>
+    public static async Task<Together> BeginAsync(DentelleDb db, CancellationToken stop) =>
         new(db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(stop) : null);
 
     public Task CommitAsync(CancellationToken stop) => own?.CommitAsync(stop) ?? Task.CompletedTask;
 
     public ValueTask DisposeAsync() => own?.DisposeAsync() ?? ValueTask.CompletedTask;
-}
-
-public static class Transactions
-{
-    /// <summary>Everything until the commit is kept together or not at all.</summary>
-    public static Task<Together> BeginTogetherAsync(this DentelleDb db, CancellationToken stop) => Together.BeginAsync(db, stop);
 }
 
 internal static class GuardedChanges

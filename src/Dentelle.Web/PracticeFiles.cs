@@ -1,3 +1,5 @@
+using Dentelle.Data;
+
 namespace Dentelle.Web;
 
 /// <summary>Where the practice's files are.</summary>
@@ -30,10 +32,10 @@ public sealed record PracticeFiles
     /// <summary>Large files beside the database, by digest.</summary>
     public string FilesFolder => Path.Combine(Data, "files");
 
-    public string DatabasePath => Path.Combine(Data, "dentelle.db");
+    public string DatabasePath => Path.Combine(Data, DatabaseFile.FileName);
 
     /// <summary>Number and hash of the record's last signature.</summary>
-    public string AnchorPath => Path.Combine(Data, "record.anchor");
+    public string AnchorPath => Path.Combine(Data, RecordAnchor.FileName);
 
     /// <summary>One file a day; its date goes before the ending.</summary>
     public string LogPath => Path.Combine(Data, "logs", "dentelle-.log");

@@ -83,6 +83,7 @@ builder.Services.AddScoped<CaseSheets>();
 builder.Services.AddScoped<UnitWork>();
 builder.Services.AddScoped<UnitOptions>();
 builder.Services.AddScoped<CaseViews>();
+builder.Services.AddScoped<StepTicks>();
 builder.Services.AddScoped<SheetWork>();
 builder.Services.AddScoped<VisitWork>();
 builder.Services.AddScoped<SumStore>();
@@ -108,7 +109,7 @@ if (!isRead)
     builder.Services.AddHostedService(services => services.GetRequiredService<SumsAhead>());
 }
 builder.Services.AddHttpContextAccessor();
-builder.Services.AddAccounts(files);
+builder.Services.AddAccounts(files, keepsKeys: !isRead);
 builder.Services.AddProblemSentences();
 builder.Services.AddTurns();
 builder.Services.AddSignalR();

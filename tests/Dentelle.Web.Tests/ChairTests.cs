@@ -46,9 +46,7 @@ public sealed class ChairTests : IDisposable
         Assert.Equal(["case", "plan", "visit", "step-begun", "step-done", "step-begun", "step-taken-back"], kinds);
     }
 
-    [Fact(
-        DisplayName = "Epinephrine for who is sensitive to it asks for a reason; the cord of the run sheet is plain; the dose sets its clock going"
-    )]
+    [Fact(DisplayName = "Epinephrine for who is sensitive to it asks for a reason; cautions follow alerts; the dose sets its clock going")]
     public async Task Alerts()
     {
         var client = practice.CreateClient();
@@ -85,9 +83,7 @@ public sealed class ChairTests : IDisposable
         );
     }
 
-    [Fact(
-        DisplayName = "The try-in and cementing visits have steps by material: etching for what is bonded, none for what is not; advice by patient"
-    )]
+    [Fact(DisplayName = "The cementing visit has steps by material: etching for what is bonded, none for what is not")]
     public async Task Later_visits()
     {
         var client = practice.CreateClient();
@@ -184,9 +180,7 @@ public sealed class ChairTests : IDisposable
         Assert.Equal((409, "visit-begun"), await client.DeleteAsync($"/api/visits/{other}").Refused());
     }
 
-    [Fact(
-        DisplayName = "A picture is known by its bytes and kept once; whoever watches a case hears within a second of what another device wrote"
-    )]
+    [Fact(DisplayName = "A picture is known by its bytes and kept once; whoever watches a case hears of what another device wrote")]
     public async Task Pictures_and_news()
     {
         var client = practice.CreateClient();

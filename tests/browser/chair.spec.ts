@@ -15,6 +15,10 @@ test('a visit goes on by one key; a cut line loses nothing; the other device see
   context,
 }) => {
   const visit = await today(page.request, 'Bram Heskett');
+  let lines = 0;
+  page.on('request', (request) => {
+    if (request.url().includes('/api/live/negotiate')) lines++;
+  });
   await page.goto(`/chair/${visit.nextVisit}`);
   const step = page.getByRole('region', { name: 'Step' });
   await expect(step.getByRole('heading')).toHaveText(/Anaesthetise/);
@@ -36,6 +40,9 @@ test('a visit goes on by one key; a cut line loses nothing; the other device see
   await page.keyboard.press('Space');
   await expect(step.getByRole('heading')).toHaveText(/Take the shade/);
   await expect(there.getByRole('heading')).toHaveText(/Take the shade/);
+
+  // However much was loaded meanwhile, the page listens on one line.
+  expect(lines).toBe(1);
 
   // Twice cut off: what is done meanwhile is kept here, goes out afterwards and counts once.
   for (let cut = 0; cut < 2; cut++) {

@@ -47,7 +47,7 @@ public sealed record Handbook(Protocol Protocol, SourceTable Sources, ToothForms
             return problem;
         if (!VisitReader.Read(Named("visits.json"), Named("visits.schema.json"), table, memory).Is(out var visits, out problem))
             return problem;
-        var digest = SchemaMemory.Digest($"{read("tooth-forms.json")}\0{read("run-sheet.json")}");
+        var digest = TextDigest.Of($"{read("tooth-forms.json")}\0{read("run-sheet.json")}");
         return new Handbook(handbook, (table, drawer, visits), digest);
 
         NamedText Named(string name) => new(name, read(name));

@@ -12,7 +12,7 @@ public static class ProtocolFile
         if (!ProtocolReader.ReadProtocol(file, schema, sources, memory).Is(out var protocol, out var problem))
             return problem;
         // Takes as long as the schema does, and holds as long as the text is the same.
-        var tried = $"trial {SchemaMemory.Digest(file.Text)}";
+        var tried = $"trial {TextDigest.Of(file.Text)}";
         if (memory?.Knows(tried) == true)
             return protocol;
         if (Trial.Fault(protocol) is { } fault)

@@ -1,5 +1,3 @@
-using System.Security.Cryptography;
-using System.Text;
 using System.Text.Json;
 using Json.Schema;
 
@@ -9,17 +7,14 @@ namespace Dentelle.Core.Protocols;
 /// What is already known to hold against its schema, by a digest of both texts. Checking takes a quarter of a second,
 /// which a command line should pay once for a file and not with every call.
 /// </summary>
-public sealed record SchemaMemory(Func<string, bool> Knows, Action<string> Remember)
-{
-    public static string Digest(string text) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
-}
+public sealed record SchemaMemory(Func<string, bool> Knows, Action<string> Remember);
 
 /// <summary>Holds a document against its JSON Schema.</summary>
 internal static class SchemaCheck
 {
     public static Problem? Complaint(NamedText file, NamedText schema, JsonElement document, SchemaMemory? memory)
     {
-        var digest = memory is null ? "" : SchemaMemory.Digest($"{schema.Text}\0{file.Text}");
+        var digest = memory is null ? "" : TextDigest.Of($"{schema.Text}\0{file.Text}");
         if (memory?.Knows(digest) == true)
             return null;
         if (Evaluate(file, schema, document) is { } complaint)

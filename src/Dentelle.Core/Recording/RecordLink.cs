@@ -1,6 +1,4 @@
 using System.Globalization;
-using System.Security.Cryptography;
-using System.Text;
 
 namespace Dentelle.Core.Recording;
 
@@ -9,7 +7,9 @@ namespace Dentelle.Core.Recording;
 /// words which the law has erased leave the chain whole.
 /// </summary>
 /// <param name="Number">Place in the chain, from 1, without a gap.</param>
-/// <param name="Subjects">What it is about, in a fixed order: patient, case, visit, unit and the entry it amends; an empty text for none.</param>
+/// <param name="Subjects">
+/// What it is about, in a fixed order: patient, case, visit, unit and the entry it amends; an empty text for none.
+/// </param>
 /// <param name="At">When it happened, UTC to the millisecond, ISO 8601.</param>
 /// <param name="KeptAt">When it was kept, likewise.</param>
 /// <param name="By">Who wrote it.</param>
@@ -30,17 +30,17 @@ public sealed record RecordLink(
     /// <summary>What the first entry follows.</summary>
     public static readonly string Beginning = new('0', 64);
 
-    /// <summary>SHA-256 over all of it, lower-case hexadecimal. Parts are told apart by their lengths, so that none can lend letters to the next.</summary>
+    /// <summary>
+    /// Digest of all of it. Parts are told apart by their lengths, so that none can lend letters to the next.
+    /// </summary>
     public string Hash()
     {
         string[] parts = [Number.ToString(CultureInfo.InvariantCulture), Id, Kind, .. Subjects, At, KeptAt, By, Digest, Previous];
-        return Sha256(string.Concat(parts.Select(part => string.Create(CultureInfo.InvariantCulture, $"{part.Length}:{part}"))));
+        return TextDigest.Of(string.Concat(parts.Select(part => string.Create(CultureInfo.InvariantCulture, $"{part.Length}:{part}"))));
     }
 
     /// <summary>Digest of an entry's words: without the salt nobody can try out what they were.</summary>
-    public static string DigestOf(string salt, string words) => Sha256(salt + "\n" + words);
-
-    private static string Sha256(string text) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)));
+    public static string DigestOf(string salt, string words) => TextDigest.Of(salt + "\n" + words);
 }
 
 /// <summary>An entry as it is kept: its link, the hash kept beside it, and its words unless they were erased.</summary>

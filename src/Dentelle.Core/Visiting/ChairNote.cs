@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Dentelle.Core.Inspecting;
 
 namespace Dentelle.Core.Visiting;
 
@@ -19,13 +20,25 @@ namespace Dentelle.Core.Visiting;
 [JsonDerivedType(typeof(DeviationNote), "deviation")]
 [JsonDerivedType(typeof(ClockNote), "clock")]
 [JsonDerivedType(typeof(ClockStopNote), "clock-stop")]
-[JsonDerivedType(typeof(ReplanNote), "replan")]
 [JsonDerivedType(typeof(PictureNote), "picture")]
 [JsonDerivedType(typeof(FreeNote), "note")]
 public abstract record ChairNote
 {
     /// <summary>What it says, as a sentence of the record.</summary>
     public abstract string Say();
+
+    /// <summary>The kind as it stands in the words: "dose".</summary>
+    public string Kind() => Kinds[GetType()];
+
+    /// <summary>What kinds there are, by their types.</summary>
+    public static IReadOnlyDictionary<Type, string> Kinds { get; } =
+        typeof(ChairNote)
+            .GetCustomAttributes(typeof(JsonDerivedTypeAttribute), inherit: false)
+            .Cast<JsonDerivedTypeAttribute>()
+            .ToDictionary(derived => derived.DerivedType, derived => (string)derived.TypeDiscriminator!);
+
+    /// <summary>What somebody added, behind a semicolon; nothing where nothing was.</summary>
+    protected static string More(string? words) => string.IsNullOrWhiteSpace(words) ? "" : $"; {words.Trim()}";
 
     protected static string Reasoned(string? because) =>
         string.IsNullOrWhiteSpace(because) ? "" : $" Because: {because.Trim().TrimEnd('.')}.";
@@ -80,7 +93,7 @@ public enum BleedingHow
 
 public sealed record BleedingNote(BleedingHow How, string? Done = null) : ChairNote
 {
-    public override string Say() => $"Bleeding: {Kebab.Words(How)}{(string.IsNullOrWhiteSpace(Done) ? "" : $"; {Done.Trim()}")}.";
+    public override string Say() => $"Bleeding: {Kebab.Words(How)}{More(Done)}.";
 }
 
 [JsonConverter(typeof(KebabCase<ComfortHow>))]
@@ -93,14 +106,13 @@ public enum ComfortHow
 
 public sealed record ComfortNote(ComfortHow How, string? Words = null) : ChairNote
 {
-    public override string Say() => $"Patient: {Kebab.Words(How)}{(string.IsNullOrWhiteSpace(Words) ? "" : $"; {Words.Trim()}")}.";
+    public override string Say() => $"Patient: {Kebab.Words(How)}{More(Words)}.";
 }
 
 /// <summary>Whether remnants of filling, cement or caries were searched for, and found.</summary>
 public sealed record RemnantsNote(bool Found, string? Words = null) : ChairNote
 {
-    public override string Say() =>
-        $"Remnants searched: {(Found ? "found and taken out" : "none found")}{(string.IsNullOrWhiteSpace(Words) ? "" : $"; {Words.Trim()}")}.";
+    public override string Say() => $"Remnants searched: {(Found ? "found and taken out" : "none found")}{More(Words)}.";
 }
 
 public sealed record ShadeNote(string Shade, string? Stump = null) : ChairNote
@@ -108,18 +120,10 @@ public sealed record ShadeNote(string Shade, string? Stump = null) : ChairNote
     public override string Say() => $"Shade {Shade}{(string.IsNullOrWhiteSpace(Stump) ? "" : $", stump {Stump}")}.";
 }
 
-[JsonConverter(typeof(KebabCase<PointState>))]
-public enum PointState
-{
-    Pass,
-    Fail,
-    CantTell,
-}
-
 /// <summary>One of the five points of a tooth, answered.</summary>
 /// <param name="Point">"facial-room", "margin".</param>
 /// <param name="Measured">With what; null for by eye and hand.</param>
-public sealed record PointNote(string Tooth, string Point, PointState State, string? Measured = null) : ChairNote
+public sealed record PointNote(string Tooth, string Point, CheckState State, string? Measured = null) : ChairNote
 {
     public override string Say() =>
         $"{Tooth}, {Point.Replace('-', ' ')}: {Kebab.Words(State)}, {(Measured is null ? "by hand" : $"measured: {Measured}")}.";
@@ -134,8 +138,7 @@ public sealed record GateNote(IReadOnlyList<string> Open, string Why) : ChairNot
 /// <param name="Way">One of the table's.</param>
 public sealed record ProvisionalNote(string Way, bool SpotEtched, string? Words = null) : ChairNote
 {
-    public override string Say() =>
-        $"Provisional: {Way}{(SpotEtched ? ", etched in spots" : "")}{(string.IsNullOrWhiteSpace(Words) ? "" : $"; {Words.Trim()}")}.";
+    public override string Say() => $"Provisional: {Way}{(SpotEtched ? ", etched in spots" : "")}{More(Words)}.";
 }
 
 public sealed record AdviceNote(IReadOnlyList<string> Told) : ChairNote
@@ -148,8 +151,7 @@ public sealed record AdviceNote(IReadOnlyList<string> Told) : ChairNote
 /// <param name="Reason">One of the table's, in its words.</param>
 public sealed record DeviationNote(string? Step, string Reason, string? Words = null) : ChairNote
 {
-    public override string Say() =>
-        $"Otherwise than planned{(Step is null ? "" : $" at {Step}")}: {Reason.LowerFirst()}{(string.IsNullOrWhiteSpace(Words) ? "" : $"; {Words.Trim()}")}.";
+    public override string Say() => $"Otherwise than planned{(Step is null ? "" : $" at {Step}")}: {Reason.LowerFirst()}{More(Words)}.";
 }
 
 /// <summary>A clock was set going.</summary>
@@ -164,14 +166,6 @@ public sealed record ClockNote(string? Clock, string Name, double Minutes) : Cha
 public sealed record ClockStopNote(Guid Started, string Name) : ChairNote
 {
     public override string Say() => $"Clock stopped: {Name}.";
-}
-
-/// <summary>A tooth was planned anew in the middle of the visit.</summary>
-/// <param name="Reason">One of the table's, in its words.</param>
-public sealed record ReplanNote(string Tooth, string Reason, int FromVersion, int ToVersion, string? Words = null) : ChairNote
-{
-    public override string Say() =>
-        $"{Tooth} planned anew: {Reason.LowerFirst()}; plan {ToVersion} follows plan {FromVersion}{(string.IsNullOrWhiteSpace(Words) ? "" : $"; {Words.Trim()}")}.";
 }
 
 /// <param name="Sha256">Of the picture: its name in the file store.</param>

@@ -74,7 +74,7 @@ public sealed record VisitTable
     public required IReadOnlyList<NamedEntry> Deviations { get; init; }
 
     /// <summary>Why a tooth is planned anew at the chair.</summary>
-    public required IReadOnlyList<ReplanEntry> Replans { get; init; }
+    public required IReadOnlyList<NamedEntry> Replans { get; init; }
 
     /// <summary>Ways to a provisional.</summary>
     public required IReadOnlyList<NamedEntry> Provisionals { get; init; }
@@ -151,9 +151,6 @@ public sealed record StepPrompt(string Step, IReadOnlyList<ChairAsk> Asks, strin
 public sealed record ClockEntry(string Code, string Name, Sourced<double> Minutes, string Meanwhile);
 
 public sealed record NamedEntry(string Code, string Words);
-
-/// <param name="Findings">What is found with it, by the names of findings.</param>
-public sealed record ReplanEntry(string Code, string Words, IReadOnlyList<string> Findings);
 
 /// <summary>What a patient is told to take home.</summary>
 public sealed record AdviceEntry

@@ -317,10 +317,12 @@ namespace Dentelle.Data.Migrations
 
             // Every name that cases go by becomes a patient, every agreed time a visit at which it is cut.
             const string id =
-                "upper(substr(h, 1, 8) || '-' || substr(h, 9, 4) || '-4' || substr(h, 14, 3) || '-8' || substr(h, 18, 3) || '-' || substr(h, 21, 12))";
+                "upper(substr(h, 1, 8) || '-' || substr(h, 9, 4) || '-4' || substr(h, 14, 3)"
+                + " || '-8' || substr(h, 18, 3) || '-' || substr(h, 21, 12))";
             migrationBuilder.Sql(
                 $"""
-                INSERT INTO "Patients" ("Id", "Chart", "Name", "EpinephrineSensitive", "Anticoagulants", "ColdSensitive", "Allergies", "CreatedAt", "Version")
+                INSERT INTO "Patients" ("Id", "Chart", "Name", "EpinephrineSensitive", "Anticoagulants", "ColdSensitive",
+                    "Allergies", "CreatedAt", "Version")
                 SELECT {id}, printf('%04d', row_number() OVER (ORDER BY "First")), "Patient", 0, 0, 0, '', "First", 1
                 FROM (SELECT "Patient", min("CreatedAt") AS "First", hex(randomblob(16)) AS h FROM "Cases"
                     WHERE "Patient" <> 'Unnamed patient' GROUP BY "Patient")

@@ -37,19 +37,24 @@ public static class Accounts
     /// <summary>Claim of the session's id.</summary>
     public const string SessionClaim = "session";
 
+    /// <summary>Claim of a session whose screen was locked when the request came.</summary>
+    private const string LockedClaim = "locked";
+
     /// <summary>Set where somebody left the demonstration's clinician behind.</summary>
     public const string LeftDemo = "dentelle-left";
     private const string LocalScheme = "local";
     private const string EitherScheme = "either";
 
-    public static void AddAccounts(this IServiceCollection services, PracticeFiles files)
+    /// <param name="keepsKeys">False where the program is only read: then no folder is touched.</param>
+    public static void AddAccounts(this IServiceCollection services, PracticeFiles files, bool keepsKeys)
     {
         services.AddScoped<Actor>();
         services.AddScoped<Sessions>();
-        services
-            .AddDataProtection()
-            .SetApplicationName("Dentelle")
-            .PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(files.Data, "keys")));
+        var keys = services.AddDataProtection().SetApplicationName("Dentelle");
+        if (keepsKeys)
+            keys.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(files.Data, "keys")));
+        else
+            keys.UseEphemeralDataProtectionProvider();
         services
             .AddIdentityCore<PersonRow>(identity =>
             {
@@ -87,11 +92,17 @@ public static class Accounts
         : files.Demo ? Doors.Demonstration
         : Doors.Accounts;
 
+    /// <summary>Whether somebody sits at this very machine; no address at all means an in-process call.</summary>
+    public static bool IsHere(HttpContext context) =>
+        context.Connection.RemoteIpAddress is not { } address || IPAddress.IsLoopback(address);
+
     public static string NameOf(this ClaimsPrincipal user) => user.Identity?.Name ?? "unknown";
 
     public static Guid? IdOf(this ClaimsPrincipal user) => GuidOf(user, ClaimTypes.NameIdentifier);
 
     public static Guid? SessionOf(this ClaimsPrincipal user) => GuidOf(user, SessionClaim);
+
+    public static bool IsLocked(this ClaimsPrincipal user) => user.HasClaim(claim => claim.Type == LockedClaim);
 
     public static IReadOnlyList<PersonRole> RolesOf(this ClaimsPrincipal user) =>
         [.. user.FindAll(ClaimTypes.Role).Select(claim => Kebab.Read<PersonRole>(claim.Value))];
@@ -114,7 +125,7 @@ public static class Accounts
             }
         );
 
-    internal static ClaimsPrincipal PrincipalOf(PersonRow person, Guid? session, string scheme)
+    internal static ClaimsPrincipal PrincipalOf(PersonRow person, SessionRow? session, string scheme)
     {
         List<Claim> claims =
         [
@@ -122,8 +133,10 @@ public static class Accounts
             new(ClaimTypes.Name, person.FullName),
             .. person.Roles.Select(role => new Claim(ClaimTypes.Role, Kebab.Of(role))),
         ];
-        if (session is { } id)
-            claims.Add(new(SessionClaim, id.ToString()));
+        if (session is not null)
+            claims.Add(new(SessionClaim, session.Id.ToString()));
+        if (session?.LockedAt is not null)
+            claims.Add(new(LockedClaim, "true"));
         return new(new ClaimsIdentity(claims, scheme));
     }
 
@@ -145,7 +158,7 @@ public static class Accounts
                 context.Principal?.SessionOf() is { } id
                 && await sessions.OpenAsync(id, context.HttpContext.RequestAborted) is var (session, person)
             )
-                context.ReplacePrincipal(PrincipalOf(person, session.Id, CookieScheme));
+                context.ReplacePrincipal(PrincipalOf(person, session, CookieScheme));
             else
                 context.RejectPrincipal();
         };
@@ -170,8 +183,7 @@ public static class Accounts
     {
         protected override async Task<AuthenticateResult> HandleAuthenticateAsync()
         {
-            // No address at all means an in-process call.
-            if (Context.Connection.RemoteIpAddress is { } address && !IPAddress.IsLoopback(address))
+            if (!IsHere(Context))
                 return AuthenticateResult.NoResult();
             if (DoorsOf(files) == Doors.SingleUser)
                 return Of(

@@ -22,7 +22,7 @@ public sealed class AuditTrail(IServiceScopeFactory scopes, TimeProvider clock) 
     /// <summary>Done when the line is kept.</summary>
     public Task WriteAsync(AuditRow row)
     {
-        if (!row.Writes && row.Status < StatusCodes.Status400BadRequest && LookedJustNow(row))
+        if (IsLook(row) && LookedJustNow(row))
             return Task.CompletedTask;
         var line = new Line(row, new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously));
         return lines.Writer.TryWrite(line) ? line.Kept.Task : Task.CompletedTask;
@@ -42,7 +42,7 @@ public sealed class AuditTrail(IServiceScopeFactory scopes, TimeProvider clock) 
                 var db = scope.ServiceProvider.GetRequiredService<DentelleDb>();
                 db.Audit.AddRange(together.Select(line => line.Row));
                 await db.SaveChangesAsync(CancellationToken.None);
-                together.ForEach(line => line.Kept.TrySetResult());
+                together.ForEach(Keep);
             }
             catch (Exception failed) when (failed is not OutOfMemoryException)
             {
@@ -52,17 +52,22 @@ public sealed class AuditTrail(IServiceScopeFactory scopes, TimeProvider clock) 
         }
     }
 
-    private bool LookedJustNow(AuditRow row)
+    private bool LookedJustNow(AuditRow row) =>
+        looks.TryGetValue(KeyOf(row), out var before) && clock.GetUtcNow().UtcDateTime - before < SameLook;
+
+    /// <summary>Only a look that stands on the disk spares the next one its line.</summary>
+    private void Keep(Line line)
     {
-        var now = clock.GetUtcNow().UtcDateTime;
         if (looks.Count > MostLooks)
             looks.Clear();
-        var key = (row.PersonId, row.What, row.Subject);
-        if (looks.TryGetValue(key, out var before) && now - before < SameLook)
-            return true;
-        looks[key] = now;
-        return false;
+        if (IsLook(line.Row))
+            looks[KeyOf(line.Row)] = line.Row.At;
+        line.Kept.TrySetResult();
     }
+
+    private static bool IsLook(AuditRow row) => !row.Writes && row.Status < StatusCodes.Status400BadRequest;
+
+    private static (Guid?, string, Guid?) KeyOf(AuditRow row) => (row.PersonId, row.What, row.Subject);
 
     private sealed record Line(AuditRow Row, TaskCompletionSource Kept);
 }
@@ -125,11 +130,7 @@ internal static class Auditing
         app.Use(
             async (context, next) =>
             {
-                if (
-                    context.User.SessionOf() is { } session
-                    && context.GetEndpoint()?.Metadata.GetMetadata<IAuthorizeData>() is not null
-                    && await context.RequestServices.GetRequiredService<Sessions>().IsLockedAsync(session, context.RequestAborted)
-                )
+                if (context.User.IsLocked() && context.GetEndpoint()?.Metadata.GetMetadata<IAuthorizeData>() is not null)
                 {
                     await Problems
                         .From(new Problem("screen-locked", "The screen is locked. Say your code to go on."))

@@ -11,24 +11,25 @@ public static class Rules
     private static readonly Dictionary<string, string> PolicyOf = Table(
         (
             Policies.Look,
-            "getReference getArch getSettings getProtocols getProtocol exportProtocol draftProtocol sampleProtocol sampleRound understandLine getDrawer"
+            "getReference getArch getSettings getProtocols getProtocol exportProtocol draftProtocol sampleProtocol sampleRound "
+                + "understandLine getDrawer"
         ),
         (
             Policies.See,
             "getDay findCases getCase getUnit getCost getBridgeRound compareOptions getScene getRound getRoundDrawing getBridgeBody "
-                + "getOptionBody getAround getBody getSheet getRunSheet proposeVisits getTray printRunSheet getVisitCalendar printTray getScans "
-                + "inspectScans getScanPart tryPath getIndexSection getSliding getMeasuredRound getMeasuredValues getMeasuredCsv getDepthPly "
-                + "printMeasured getVisits getChair getRecord checkRecord getFile"
+                + "getOptionBody getAround getBody getSheet getRunSheet proposeVisits getTray printRunSheet getVisitCalendar printTray "
+                + "getScans inspectScans getScanPart tryPath getIndexSection getSliding getMeasuredRound getMeasuredValues getMeasuredCsv "
+                + "getDepthPly printMeasured getVisits getChair getRecord checkRecord getFile"
         ),
         (
             Policies.Plan,
-            "doLine changeCase importCase saveInputs takeProtocol finishUnit changeRunSheet splitVisits moveUnit removeCase removeUnit getBin "
-                + "emptyBin bringBack addVisit changeVisit removeVisit findFreeTimes exportCase"
+            "doLine changeCase importCase saveInputs takeProtocol finishUnit changeRunSheet splitVisits moveUnit removeCase "
+                + "removeUnit getBin emptyBin bringBack addVisit changeVisit removeVisit findFreeTimes exportCase"
         ),
         (
             Policies.Enter,
-            "tickStep addReading takeBackReading addScanFile addScans takeArrivedScans standInScan correctScans pickPlaces takeBackScans "
-                + "addScanReadings writeEntry addPicture"
+            "tickStep addReading takeBackReading addScanFile addScans takeArrivedScans standInScan correctScans pickPlaces "
+                + "takeBackScans addScanReadings writeEntry addPicture"
         ),
         (Policies.Patients, "findPatients getPatient addPatient changePatient joinPatients getHistory"),
         (Policies.Sign, "signVisit amendEntry exportAll exportPatient"),

@@ -24,10 +24,15 @@ internal static class ChairClocks
         var stopped = entries.Select(entry => entry.Note).OfType<ClockStopNote>().Select(stop => stop.Started).ToHashSet();
         var set = entries
             .Where(entry => entry.Note is ClockNote && !stopped.Contains(entry.Row.Id))
-            .Select(entry => Clock(entry.Row, (ClockNote)entry.Note, table));
+            .Select(entry => (entry.Row, Note: (ClockNote)entry.Note))
+            .Select(entry => Clock(entry.Row, entry.Note.Name, entry.Note.Minutes, MeanwhileOf(entry.Note.Clock)));
         // A second dose takes the first one's place.
         var dose = entries.LastOrDefault(entry => entry.Note is DoseNote);
-        var numb = dose.Row is { } row && !stopped.Contains(row.Id) ? [Numb(row, table)] : (ClockView[])[];
+        var lasts = table.Clocks.First(clock => clock.Code == Anaesthesia);
+        var numb =
+            dose.Row is { } row && !stopped.Contains(row.Id)
+                ? [Clock(row, lasts.Name, lasts.Minutes.Value, lasts.Meanwhile)]
+                : (ClockView[])[];
         var waits =
             from tick in ticks
             where tick.EndedAt is not null
@@ -44,21 +49,11 @@ internal static class ChairClocks
                 Own: false
             );
         return [.. numb.Concat(set).Concat(waits).Where(clock => now < clock.EndsAt + Rings).OrderBy(clock => clock.EndsAt)];
+
+        string? MeanwhileOf(string? code) => table.Clocks.FirstOrDefault(clock => clock.Code == code)?.Meanwhile;
     }
 
-    private static ClockView Clock(RecordRow row, ClockNote note, VisitTable table) =>
-        new(
-            row.Id.ToString(),
-            note.Name,
-            row.At,
-            row.At.AddMinutes(note.Minutes),
-            table.Clocks.FirstOrDefault(clock => clock.Code == note.Clock)?.Meanwhile,
-            Own: true
-        );
-
-    private static ClockView Numb(RecordRow row, VisitTable table)
-    {
-        var clock = table.Clocks.First(clock => clock.Code == Anaesthesia);
-        return new(row.Id.ToString(), clock.Name, row.At, row.At.AddMinutes(clock.Minutes.Value), clock.Meanwhile, Own: true);
-    }
+    /// <summary>A clock that somebody set going, and can stop.</summary>
+    private static ClockView Clock(RecordRow row, string name, double minutes, string? meanwhile) =>
+        new(row.Id.ToString(), name, row.At, row.At.AddMinutes(minutes), meanwhile, Own: true);
 }

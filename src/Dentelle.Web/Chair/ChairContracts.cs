@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using Dentelle.Core.Exchange;
+using Dentelle.Core.Inspecting;
 using Dentelle.Core.Visiting;
 using Dentelle.Web.Figures;
 using Dentelle.Web.Sheets;
@@ -68,9 +69,9 @@ public sealed record ChairPointView(
     string Written,
     string Point,
     string Words,
-    PointState? Measured,
+    CheckState? Measured,
     string? MeasuredWords,
-    PointState? Answer,
+    CheckState? Answer,
     string? AnswerWords
 );
 

@@ -1,5 +1,4 @@
 using Dentelle.Web.Http;
-using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Chair;
@@ -56,8 +55,7 @@ public static class ChairEndpoints
         CancellationToken stop
     )
     {
-        if (request.HttpContext.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
-            limit.MaxRequestBodySize = Pictures.MostBytes + 1;
+        request.TakeUpTo(Pictures.MostBytes);
         return (await pictures.AddAsync(id, entry, unit, proves, request.Body, stop)).ToResult();
     }
 

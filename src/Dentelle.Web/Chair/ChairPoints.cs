@@ -53,7 +53,7 @@ internal static class ChairPoints
     }
 
     /// <summary>All zones read and none short passes; one that is short fails; else the readings can't tell.</summary>
-    private static (PointState? State, string? Words) Room(Plan plan, Dictionary<string, Verdict> latest, Func<Zone, bool> belongs)
+    private static (CheckState? State, string? Words) Room(Plan plan, Dictionary<string, Verdict> latest, Func<Zone, bool> belongs)
     {
         string[] zones = [.. plan.Zones.Where(zone => belongs(zone.Zone)).Select(zone => zone.Zone.Name)];
         string[] read = [.. zones.Where(latest.ContainsKey)];
@@ -61,10 +61,10 @@ internal static class ChairPoints
             return (null, null);
         string[] low = [.. read.Where(zone => latest[zone] is Verdict.Under or Verdict.Critical)];
         if (low.Length > 0)
-            return (PointState.Fail, $"{low[0].Replace('-', ' ')} short{(low.Length > 1 ? $" and {low.Length - 1} more" : "")}");
+            return (CheckState.Fail, $"{low[0].Replace('-', ' ')} short{(low.Length > 1 ? $" and {low.Length - 1} more" : "")}");
         return read.Length == zones.Length && read.All(zone => latest[zone] is Verdict.Within or Verdict.Over)
-            ? (PointState.Pass, $"{read.Length} zones read, none short")
-            : (PointState.CantTell, $"{read.Length} of {zones.Length} zones read, none short");
+            ? (CheckState.Pass, $"{read.Length} zones read, none short")
+            : (CheckState.CantTell, $"{read.Length} of {zones.Length} zones read, none short");
     }
 
     private static string WordsOf(CheckPoint point, Plan plan) =>

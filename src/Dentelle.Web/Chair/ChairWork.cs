@@ -18,8 +18,7 @@ public sealed class ChairWork(
     CaseStore cases,
     VisitStore visits,
     RecordStore record,
-    SheetStore ticks,
-    DrawerStore drawer,
+    StepTicks ticks,
     CaseSheets sheets,
     UnitViews views,
     ProtocolShelf shelf,
@@ -40,19 +39,20 @@ public sealed class ChairWork(
     {
         if (await PlacedAsync(id, stop) is not var (visit, row))
             return NoVisit;
-        if (await record.HasAsync(entry.Id, stop))
-            return await ViewAsync(visit, row, stop);
         if (Complaint(entry, row) is { } wrong)
             return wrong;
         actor.Visit = visit.Id;
         await using var all = await cases.BeginAsync(stop);
+        // Within the transaction: of two that are sent at once the second finds the first.
+        if (await record.HasAsync(entry.Id, stop))
+            return await ViewAsync(visit, row, stop);
         if (entry.Note is StepNote step)
         {
             if (await StepAsync(visit, row, step, entry, stop) is { } refused)
                 return refused;
         }
         var words = JsonSerializer.Serialize(entry.Note, json.Value.SerializerOptions);
-        await record.WriteAsync(new(entry.Id, KindOf(words), words, entry.Unit, entry.At), row.Id, visit.Id, stop);
+        await record.WriteAsync(new(entry.Id, entry.Note.Kind(), words, entry.Unit, entry.At), row.Id, visit.Id, stop);
         await all.CommitAsync(stop);
         return await ViewAsync(visit, row, stop);
     }
@@ -62,13 +62,6 @@ public sealed class ChairWork(
 
     public static VisitView ViewOf(VisitRow visit) =>
         new(visit.Id, visit.Kind, visit.Kind.Name, visit.At, visit.Minutes, visit.Note, visit.DoneAt, visit.Version);
-
-    /// <summary>"dose": the kind that stands in the words themselves.</summary>
-    private static string KindOf(string words)
-    {
-        using var document = JsonDocument.Parse(words);
-        return document.RootElement.GetProperty("kind").GetString()!;
-    }
 
     private static Problem? Complaint(ChairEntry entry, CaseRow row)
     {
@@ -93,48 +86,42 @@ public sealed class ChairWork(
     /// <returns>What stands against it; null when it is done.</returns>
     private async Task<Problem?> StepAsync(VisitRow visit, CaseRow row, StepNote note, ChairEntry entry, CancellationToken stop)
     {
-        if (!(await StepsAsync(visit, row, stop)).Is(out var steps, out var problem))
+        if (!Steps(visit, row, await sheets.BenchAsync(stop)).Is(out var steps, out var problem))
             return problem;
-        if (steps.FirstOrDefault(step => step.Document.Key == note.Key) is not { } step)
+        if (steps.Find(step => step.Document.Key == note.Key) is not { } step)
             return Problems.Missing("step");
-        var at = entry.At;
         if (note.What == StepDoing.TakeBack)
         {
-            foreach (var taken in await ticks.TakeBackAsync(row.Id, note.Key, stop))
-                await drawer.TakeBackAsync(taken, stop);
+            await ticks.TakeBackAsync(row, note.Key, stop);
             return null;
         }
-        var there = (await ticks.TicksAsync(row.Id, stop)).FirstOrDefault(tick => tick.Key == note.Key);
+        var before = await ticks.OfAsync(row, stop);
+        var there = before.FirstOrDefault(tick => tick.Key == note.Key);
         if (note.What == StepDoing.Done && there is { EndedAt: { } ended })
             return new Problem(
                 "step-taken",
                 $"“{step.Document.Name}” was done already at {ended.ToLocalTime():HH:mm}. What stands there now is shown."
             );
         if (there is null)
-            await UsedAsync(row, await ticks.StartAsync(row.Id, note.Key, step.TimedAs, step.Kind, step.Document.BurId, stop, at), stop);
+            await ticks.BeginAsync(row, step.Ticked, stop, entry.At);
         if (note.What == StepDoing.Done)
-            await UsedAsync(row, await ticks.EndAsync(row.Id, note.Key, stop, at) is { } done ? [done] : [], stop);
-        if (note.Next is { } key && steps.FirstOrDefault(other => other.Document.Key == key) is { } next)
-        {
-            if ((await ticks.TicksAsync(row.Id, stop)).All(tick => tick.Key != key))
-                await UsedAsync(row, await ticks.StartAsync(row.Id, key, next.TimedAs, next.Kind, next.Document.BurId, stop, at), stop);
-        }
+            await ticks.EndAsync(row, note.Key, stop, entry.At);
+        var next = steps.Find(other => other != step && other.Document.Key == note.Next && before.All(tick => tick.Key != note.Next));
+        if (next is not null)
+            await ticks.BeginAsync(row, next.Ticked, stop, entry.At);
         return null;
     }
 
-    private async Task UsedAsync(CaseRow row, IReadOnlyList<StepTickRow> ended, CancellationToken stop)
+    private sealed record ChairStep(StepDocument Document, string TimedAs, ToothKind? Kind, VisitStep? Later)
     {
-        foreach (var done in ended.Where(done => done.BurId is not null))
-            await drawer.UseAsync(done.BurId!, CaseSheets.CutOn(row, done.Tooth), wet: true, row.Id, done.Tooth, stop);
+        public TickedStep Ticked => new(Document.Key, TimedAs, Kind, Document.BurId);
     }
 
-    private sealed record ChairStep(StepDocument Document, string TimedAs, ToothKind? Kind, VisitStep? Later);
-
-    private async Task<Answer<List<ChairStep>>> StepsAsync(VisitRow visit, CaseRow row, CancellationToken stop)
+    private Answer<List<ChairStep>> Steps(VisitRow visit, CaseRow row, Workbench bench)
     {
         if (visit.Kind == VisitKind.Prepare)
         {
-            if (!sheets.Of(row, await sheets.BenchAsync(stop)).Is(out var sheet, out var problem))
+            if (!sheets.Of(row, bench).Is(out var sheet, out var problem))
                 return problem;
             var documents = RunSheetDocument.From(sheet).Steps.ToDictionary(step => step.Key);
             return sheet
@@ -183,20 +170,20 @@ public sealed class ChairWork(
 
     private async Task<Answer<ChairView>> ViewAsync(VisitRow visit, CaseRow row, CancellationToken stop)
     {
+        var bench = await sheets.BenchAsync(stop);
         List<ChairStep> steps = [];
         // A case without a tooth has nothing to be done yet, but a visit all the same.
-        if (row.Units.Count > 0 && !(await StepsAsync(visit, row, stop)).Is(out steps!, out var problem))
+        if (row.Units.Count > 0 && !Steps(visit, row, bench).Is(out steps!, out var problem))
             return problem;
         var (now, notation) = (clock.GetUtcNow().UtcDateTime, (await cases.SettingsAsync(stop)).Notation);
-        var written = await record.OfCaseAsync(row.Id, stop);
-        var entries = NotesOf(written.Where(entry => entry.VisitId == visit.Id));
-        var done = await ticks.TicksAsync(row.Id, stop);
+        var written = await record.OfVisitAsync(visit.Id, stop);
+        var entries = NotesOf(written);
+        var done = await ticks.OfAsync(row, stop);
         var keys = steps.Select(step => step.Document.Key).ToHashSet();
         StepTickRow[] own = [.. done.Where(tick => keys.Contains(tick.Key))];
         var units = row.Units.OrderBy(unit => unit.Order).ToArray();
-        var bench = await sheets.BenchAsync(stop);
         var burs = bench.Ledgers.Select(ledger => ledger.Bur).Where(bur => steps.Exists(step => step.Document.BurId == bur.Id));
-        var signed = written.LastOrDefault(entry => entry.Kind == "signed" && entry.VisitId == visit.Id);
+        var signed = written.LastOrDefault(entry => entry.Kind == "signed");
         return new ChairView
         {
             Visit = ViewOf(visit),
@@ -206,7 +193,7 @@ public sealed class ChairWork(
             Alerts = row.PatientRecord?.AlertWords ?? [],
             EpinephrineSensitive = row.PatientRecord?.EpinephrineSensitive == true,
             Steps = [.. steps.Select(step => step.Document)],
-            Asks = AsksOf(visit.Kind, steps),
+            Asks = AsksOf(steps),
             Ticks = [.. own.Select(tick => new TickView(tick.Key, tick.StartedAt, tick.EndedAt))],
             Burs = burs.ToDictionary(bur => bur.Id, BurShapeView.From),
             Units = [.. units.Select(unit => new SheetUnit(unit.Id, unit.Tooth, UnitViews.ToothOf(unit).Write(notation)))],
@@ -217,16 +204,17 @@ public sealed class ChairWork(
                 .. entries.Where(entry => entry.Note is not StepNote).Reverse().Select(entry => ViewOf(entry.Row, entry.Note, written)),
             ],
             Choices = ChoicesOf(visit.Kind, row),
-            Last = written.Count == 0 ? 0 : written[^1].Number,
+            Last = await record.LastOfCaseAsync(row.Id, stop),
             Now = now,
             Signed = signed is null ? null : $"{signed.By}, {signed.At.ToLocalTime():yyyy-MM-dd HH:mm}",
         };
     }
 
+    /// <summary>What a chair wrote; the record has other kinds of entries.</summary>
     private IReadOnlyList<(RecordRow Row, ChairNote Note)> NotesOf(IEnumerable<RecordRow> rows)
     {
         var notes = new List<(RecordRow, ChairNote)>();
-        foreach (var row in rows.Where(row => row.Words is not null && ChairKinds.Contains(row.Kind)))
+        foreach (var row in rows.Where(row => row.Words is not null && ChairNote.Kinds.Values.Contains(row.Kind)))
         {
             if (JsonSerializer.Deserialize<ChairNote>(row.Words!, json.Value.SerializerOptions) is { } note)
                 notes.Add((row, note));
@@ -234,26 +222,17 @@ public sealed class ChairWork(
         return notes;
     }
 
-    /// <summary>Kinds of entries that a chair makes; the record has others.</summary>
-    internal static readonly HashSet<string> ChairKinds =
-    [
-        .. typeof(ChairNote)
-            .GetCustomAttributes(typeof(System.Text.Json.Serialization.JsonDerivedTypeAttribute), inherit: false)
-            .Cast<System.Text.Json.Serialization.JsonDerivedTypeAttribute>()
-            .Select(derived => (string)derived.TypeDiscriminator!),
-    ];
-
     private static ChairEntryView ViewOf(RecordRow row, ChairNote note, IReadOnlyList<RecordRow> all) =>
         new(row.Id, row.Number, row.Kind, note.Say(), row.At, row.By, all.Any(other => other.Amends == row.Id));
 
-    private Dictionary<string, StepAsks> AsksOf(VisitKind kind, IReadOnlyList<ChairStep> steps) =>
+    private Dictionary<string, StepAsks> AsksOf(IReadOnlyList<ChairStep> steps) =>
         steps
             .Select(step =>
                 step.Later is { } later
                     ? (step.Document.Code, Asks: new StepAsks(later.Asks, later.Photo, Gate: false))
                     : (step.Document.Code, Asks: PromptOf(step.Document.Code))
             )
-            .Where(pair => kind != VisitKind.Prepare || pair.Asks.Asks.Count > 0 || pair.Asks.Photo is not null)
+            .Where(pair => pair.Asks.Asks.Count > 0 || pair.Asks.Photo is not null)
             .DistinctBy(pair => pair.Code)
             .ToDictionary(pair => pair.Code, pair => pair.Asks);
 
@@ -267,7 +246,7 @@ public sealed class ChairWork(
         var advice = sheets.TeethOf(row.Units).Is(out var teeth, out _) ? LaterVisit.AdviceOf(kind, teeth, Table, sheets.Table) : [];
         return new(
             Table.Deviations,
-            [.. Table.Replans.Select(entry => new NamedEntry(entry.Code, entry.Words))],
+            Table.Replans,
             Table.Provisionals,
             [.. Table.Clocks.Select(entry => new NamedEntry(entry.Code, entry.Name))],
             [.. advice.Select(entry => new NamedEntry(entry.Code, entry.Text))]

@@ -1,7 +1,21 @@
 using System.ComponentModel.DataAnnotations;
 using System.Reflection;
+using Microsoft.AspNetCore.Http.Features;
 
 namespace Dentelle.Web.Http;
+
+internal static class BodyLimits
+{
+    /// <summary>
+    /// Lets a body be larger than what is usually taken: one byte more than may be kept, so that the sentence says what the
+    /// limit is.
+    /// </summary>
+    public static void TakeUpTo(this HttpRequest request, long bytes)
+    {
+        if (request.HttpContext.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
+            limit.MaxRequestBodySize = bytes + 1;
+    }
+}
 
 /// <summary>Holds what is sent to the limits that its contract names.</summary>
 internal sealed class EntryLimits : IEndpointFilter

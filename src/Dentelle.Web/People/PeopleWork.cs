@@ -40,7 +40,7 @@ public sealed class PeopleWork(UserManager<PersonRow> people, SignInWork signIn,
 
     public async Task<Answer<PeopleView>> ChangeAsync(Guid id, PersonEntry entry, CancellationToken stop)
     {
-        await using var all = await db.BeginTogetherAsync(stop);
+        await using var all = await Together.BeginAsync(db, stop);
         if (await db.People.FirstOrDefaultAsync(row => row.Id == id, stop) is not { } person)
             return Problems.Missing("person");
         if (entry.Roles is { Count: 0 })
@@ -92,16 +92,10 @@ public sealed class PeopleWork(UserManager<PersonRow> people, SignInWork signIn,
 
     private async Task<Problem?> NewPasswordAsync(PersonRow person, string password)
     {
-        foreach (var validator in people.PasswordValidators)
-        {
-            var valid = await validator.ValidateAsync(people, person, password);
-            if (!valid.Succeeded)
-                return SignInWork.Said(valid);
-        }
-        person.PasswordHash = people.PasswordHasher.HashPassword(person, password);
-        person.SecurityStamp = Guid.NewGuid().ToString("N");
         person.LockoutEnd = null;
-        return null;
+        await people.RemovePasswordAsync(person);
+        var set = await people.AddPasswordAsync(person, password);
+        return set.Succeeded ? null : SignInWork.Said(set);
     }
 
     private async Task<bool> IsLastAdministratorAsync(Guid id, CancellationToken stop)

@@ -59,7 +59,7 @@ public sealed class SignInWork(
     {
         if (Accounts.DoorsOf(files) != Doors.Accounts)
             return new Problem("no-accounts", "This practice is run without accounts, or with those of the demonstration.");
-        await using var all = await db.BeginTogetherAsync(stop);
+        await using var all = await Together.BeginAsync(db, stop);
         if (await db.People.AnyAsync(stop))
             return new Problem("not-first", "This practice has people already. One of its administrators can make you an account.");
         PersonRole[] roles = entry.Treats ? [PersonRole.Clinician, PersonRole.Administrator] : [PersonRole.Administrator];
@@ -92,8 +92,7 @@ public sealed class SignInWork(
     /// <summary>Invented people need no password, on this machine and with the demonstration's data only.</summary>
     public async Task<Answer<MeView>> InDemoAsync(Guid id, CancellationToken stop)
     {
-        var isHere = Context.Connection.RemoteIpAddress is not { } address || System.Net.IPAddress.IsLoopback(address);
-        if (Accounts.DoorsOf(files) != Doors.Demonstration || !isHere)
+        if (Accounts.DoorsOf(files) != Doors.Demonstration || !Accounts.IsHere(Context))
             return new Problem("no-demo", "There are no demonstration accounts here.");
         return await db.People.FirstOrDefaultAsync(row => row.Id == id && row.IsDemo && row.ShutAt == null, stop) is { } person
             ? await EnterAsync(person, stop)
@@ -211,7 +210,7 @@ public sealed class SignInWork(
         if (Context.User.SessionOf() is { } before)
             await sessions.RevokeAsync(before, null, stop);
         var session = await sessions.BeginAsync(person, Context.Request.Headers.UserAgent.ToString(), stop);
-        var principal = Accounts.PrincipalOf(person, session.Id, Accounts.CookieScheme);
+        var principal = Accounts.PrincipalOf(person, session, Accounts.CookieScheme);
         await Context.SignInAsync(Accounts.CookieScheme, principal);
         Context.Response.Cookies.Delete(Accounts.LeftDemo);
         Context.User = principal;

@@ -25,8 +25,7 @@ public static class RecordEndpoints
     private static async Task<RecordAnswer> OfPatient(Guid id, RecordWork work, CancellationToken stop) =>
         (await work.OfPatientAsync(id, stop)).ToResult();
 
-    private static async Task<Ok<RecordCheckView>> Check(RecordWork work, CancellationToken stop) =>
-        TypedResults.Ok(await work.CheckAsync(stop));
+    private static Ok<RecordCheckView> Check(RecordWork work, CancellationToken stop) => TypedResults.Ok(work.Check(stop));
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Sign(
         Guid id,

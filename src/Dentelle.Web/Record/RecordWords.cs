@@ -18,7 +18,8 @@ internal static class RecordWords
         {
             "case" => $"Case {Number(words, "number"):0000} begun.",
             "plan" => $"{Text(words, "tooth")} planned: {Text(words, "restoration")?.Replace('-', ' ')}, "
-                + $"{Text(words, "material")?.Replace('-', ' ')} (plan {Number(words, "version")}, protocol {Text(words, "protocol")} {Number(words, "protocolVersion")}).",
+                + $"{Text(words, "material")?.Replace('-', ' ')} (plan {Number(words, "version")}, "
+                + $"protocol {Text(words, "protocol")} {Number(words, "protocolVersion")}).",
             "reading" => $"{Text(words, "zone")?.Replace('-', ' ')}: {Interval(words)}, {Text(words, "kind")?.Replace('-', ' ')}, "
                 + $"{Text(words, "gauge")?.Replace('-', ' ')}.",
             "reading-taken-back" => $"Reading taken back: {Text(words, "zone")?.Replace('-', ' ')}, {Interval(words)}.",
@@ -43,7 +44,8 @@ internal static class RecordWords
     {
         var key = Text(words, "step") ?? "";
         var bur = Text(words, "bur");
-        return $"{key.Replace("/", ", ", StringComparison.Ordinal).Replace('-', ' ')}{(bur is null ? "" : $" with {bur.Replace('-', ' ')}")}";
+        var step = key.Replace("/", ", ", StringComparison.Ordinal).Replace('-', ' ');
+        return bur is null ? step : $"{step} with {bur.Replace('-', ' ')}";
     }
 
     private static string VisitWords(JsonElement words)
@@ -53,9 +55,10 @@ internal static class RecordWords
             return $"Visit taken off: {kind}.";
         if (Text(words, "doneAt") is not null)
             return $"Visit closed: {kind}.";
-        return Text(words, "at") is { } at
-            ? $"Visit agreed: {kind}, {DateTime.Parse(at, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind).ToLocalTime():yyyy-MM-dd HH:mm}."
-            : $"Visit without a time: {kind}.";
+        if (Text(words, "at") is not { } at)
+            return $"Visit without a time: {kind}.";
+        var time = DateTime.Parse(at, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind).ToLocalTime();
+        return $"Visit agreed: {kind}, {time:yyyy-MM-dd HH:mm}.";
     }
 
     private static string Interval(JsonElement words)

@@ -32,9 +32,9 @@ public sealed class RecordWork(
             ? ViewOf($"{patient.Name}, chart {patient.Chart}", [], await record.OfPatientAsync(id, stop), [])
             : Problems.Missing("patient");
 
-    public async Task<RecordCheckView> CheckAsync(CancellationToken stop)
+    public RecordCheckView Check(CancellationToken stop)
     {
-        var check = await record.CheckAsync(RecordAnchor.Read(files.AnchorPath), stop);
+        var check = record.Check(RecordAnchor.Read(files.AnchorPath), stop);
         return new(check.Entries, check.Erased, check.Head, check.Faults);
     }
 

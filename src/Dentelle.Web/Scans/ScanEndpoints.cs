@@ -1,7 +1,6 @@
 using System.Security.Claims;
 using Dentelle.Web.Access;
 using Dentelle.Web.Http;
-using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Dentelle.Web.Scans;
@@ -33,9 +32,7 @@ public static class ScanEndpoints
         CancellationToken stop
     )
     {
-        if (request.HttpContext.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
-            // One more than is taken, so that the sentence says what the limit is.
-            limit.MaxRequestBodySize = intake.MostBytes + 1;
+        request.TakeUpTo(intake.MostBytes);
         if (request.ContentLength > intake.MostBytes)
             return Problems.From(new Problem("file-too-large", $"The file is larger than {intake.MostBytes / 1_000_000} MB."));
         return (await intake.TakeAsync(request.Body, name, stop)).ToResult();

@@ -2,7 +2,6 @@ using System.Text.Json;
 using Dentelle.Core.Burs;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Sequencing;
-using Dentelle.Core.Sequencing.Steps;
 using Dentelle.Data;
 using Dentelle.Web.Figures;
 using Dentelle.Web.Http;
@@ -14,7 +13,7 @@ namespace Dentelle.Web.Sheets;
 /// What can be done with a case's run sheet: look at it, order it otherwise, tick its steps. Every answer shows it as it is
 /// afterwards.
 /// </summary>
-public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore ticks, DrawerStore drawer)
+public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore orders, StepTicks ticks)
 {
     private static readonly Problem NoCase = Problems.Missing("case");
 
@@ -37,7 +36,7 @@ public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore tic
         if (!sheets.Of(row, school, order, bench).Is(out var sheet, out var problem))
             return problem;
         var kept = order is null ? null : JsonSerializer.Serialize(sheet.Steps.Select(step => step.Step.Key));
-        await ticks.OrderAsync(row, school, kept, stop);
+        await orders.OrderAsync(row, school, kept, stop);
         return await ViewAsync(row, sheet, bench, stop);
     }
 
@@ -51,29 +50,23 @@ public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore tic
         if (sheet.Steps.FirstOrDefault(step => step.Step.Key == entry.Key)?.Step is not { } step)
             return Problems.Missing("step");
         await using var all = await store.BeginAsync(stop);
-        if (entry.What == TickWhat.TakeBack)
+        switch (entry.What)
         {
-            foreach (var taken in await ticks.TakeBackAsync(id, step.Key, stop))
-                await drawer.TakeBackAsync(taken, stop);
-        }
-        else
-        {
-            var ended = entry.What == TickWhat.Start ? await BeginAsync(id, step, stop) : await EndAsync(id, step, stop);
-            if (entry.What == TickWhat.Stop && ended.Count == 0)
-                return new Problem("not-running", "This step was not begun, so it can't be ended.");
-            foreach (var done in ended.Where(done => done.BurId is not null))
-                await drawer.UseAsync(done.BurId!, CaseSheets.CutOn(row, done.Tooth), wet: true, id, done.Tooth, stop);
+            case TickWhat.TakeBack:
+                await ticks.TakeBackAsync(row, step.Key, stop);
+                break;
+            case TickWhat.Start:
+                await ticks.BeginAsync(row, new(step.Key, step.TimedAs, step.Tooth?.Kind, step.Bur?.Chosen?.Id), stop);
+                break;
+            default:
+                if (!await ticks.EndAsync(row, step.Key, stop))
+                    return new Problem("not-running", "This step was not begun, so it can't be ended.");
+                break;
         }
         await all.CommitAsync(stop);
         // The ledger may just have changed.
         return await ViewAsync(row, sheet, await sheets.BenchAsync(stop), stop);
     }
-
-    private Task<IReadOnlyList<StepTickRow>> BeginAsync(Guid id, SheetStep step, CancellationToken stop) =>
-        ticks.StartAsync(id, step.Key, step.TimedAs, step.Tooth?.Kind, step.Bur?.Chosen?.Id, stop);
-
-    private async Task<IReadOnlyList<StepTickRow>> EndAsync(Guid id, SheetStep step, CancellationToken stop) =>
-        await ticks.EndAsync(id, step.Key, stop) is { } one ? [one] : [];
 
     private async Task<RunSheetView> ViewAsync(CaseRow row, RunSheet sheet, Workbench bench, CancellationToken stop)
     {
@@ -93,7 +86,7 @@ public sealed class SheetWork(CaseStore store, CaseSheets sheets, SheetStore tic
             School = row.SheetSchool,
             Burs = burs.ToDictionary(bur => bur.Id, BurShapeView.From),
             LayOut = TrayList.Of(TrayList.Wanted(CaseSheets.NameOf(row), sheet, sheets.ProtocolOf(row))),
-            Ticks = [.. (await ticks.TicksAsync(row.Id, stop)).Select(tick => new TickView(tick.Key, tick.StartedAt, tick.EndedAt))],
+            Ticks = [.. (await ticks.OfAsync(row, stop)).Select(tick => new TickView(tick.Key, tick.StartedAt, tick.EndedAt))],
             Units =
             [
                 .. row

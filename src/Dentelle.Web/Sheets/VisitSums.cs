@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Dentelle.Core.Exchange;
-using Dentelle.Core.Protocols;
 using Dentelle.Core.Sequencing;
 using Dentelle.Data;
 using Dentelle.Geometry.Meshes;
@@ -121,6 +120,5 @@ public sealed class VisitSums(CaseSheets sheets, SumStore store, SumsAhead ahead
         }
     }
 
-    private string Digest(CaseRow row, string key) =>
-        SchemaMemory.Digest($"{ThisProgram}\n{sheets.Files}\n{CaseSheets.NameOf(row)}\n{key}");
+    private string Digest(CaseRow row, string key) => TextDigest.Of($"{ThisProgram}\n{sheets.Files}\n{CaseSheets.NameOf(row)}\n{key}");
 }

@@ -19,6 +19,15 @@ export type PlanChange = Schemas['PlanChange'];
 
 export const api = createClient<paths>({ baseUrl: '' });
 
+/** A file as the body of a call, as it is. */
+export function rawBody(file: Blob) {
+  return {
+    body: file as unknown as string,
+    bodySerializer: (body: string) => body,
+    headers: { 'Content-Type': 'application/octet-stream' },
+  };
+}
+
 /** What is wrong, in a sentence for the user, with what could have been meant. */
 export class Refusal extends Error {
   constructor(

@@ -1854,7 +1854,7 @@ export interface components {
             amended: boolean;
         };
         /** @description Something that happened at the chair, as it is written into the record. Each kind says what it needs and no more. */
-        ChairNote: components["schemas"]["ChairNoteStepNote"] | components["schemas"]["ChairNoteDoseNote"] | components["schemas"]["ChairNoteCordNote"] | components["schemas"]["ChairNoteMaterialNote"] | components["schemas"]["ChairNoteBleedingNote"] | components["schemas"]["ChairNoteComfortNote"] | components["schemas"]["ChairNoteRemnantsNote"] | components["schemas"]["ChairNoteShadeNote"] | components["schemas"]["ChairNotePointNote"] | components["schemas"]["ChairNoteGateNote"] | components["schemas"]["ChairNoteProvisionalNote"] | components["schemas"]["ChairNoteAdviceNote"] | components["schemas"]["ChairNoteDeviationNote"] | components["schemas"]["ChairNoteClockNote"] | components["schemas"]["ChairNoteClockStopNote"] | components["schemas"]["ChairNoteReplanNote"] | components["schemas"]["ChairNotePictureNote"] | components["schemas"]["ChairNoteFreeNote"];
+        ChairNote: components["schemas"]["ChairNoteStepNote"] | components["schemas"]["ChairNoteDoseNote"] | components["schemas"]["ChairNoteCordNote"] | components["schemas"]["ChairNoteMaterialNote"] | components["schemas"]["ChairNoteBleedingNote"] | components["schemas"]["ChairNoteComfortNote"] | components["schemas"]["ChairNoteRemnantsNote"] | components["schemas"]["ChairNoteShadeNote"] | components["schemas"]["ChairNotePointNote"] | components["schemas"]["ChairNoteGateNote"] | components["schemas"]["ChairNoteProvisionalNote"] | components["schemas"]["ChairNoteAdviceNote"] | components["schemas"]["ChairNoteDeviationNote"] | components["schemas"]["ChairNoteClockNote"] | components["schemas"]["ChairNoteClockStopNote"] | components["schemas"]["ChairNotePictureNote"] | components["schemas"]["ChairNoteFreeNote"];
         ChairNoteAdviceNote: {
             /** @enum {string} */
             kind?: "advice";
@@ -1962,7 +1962,7 @@ export interface components {
             tooth: string;
             /** @description "facial-room", "margin". */
             point: string;
-            state: components["schemas"]["PointState"];
+            state: components["schemas"]["CheckState"];
             /** @description With what; null for by eye and hand. */
             measured?: null | string;
         };
@@ -1979,19 +1979,6 @@ export interface components {
             /** @enum {string} */
             kind?: "remnants";
             found: boolean;
-            words?: null | string;
-        };
-        /** @description A tooth was planned anew in the middle of the visit. */
-        ChairNoteReplanNote: {
-            /** @enum {string} */
-            kind?: "replan";
-            tooth: string;
-            /** @description One of the table's, in its words. */
-            reason: string;
-            /** Format: int32 */
-            fromVersion: number;
-            /** Format: int32 */
-            toVersion: number;
             words?: null | string;
         };
         ChairNoteShadeNote: {
@@ -2014,9 +2001,9 @@ export interface components {
             written: string;
             point: string;
             words: string;
-            measured?: null | components["schemas"]["PointState"];
+            measured?: null | components["schemas"]["CheckState"];
             measuredWords?: null | string;
-            answer?: null | components["schemas"]["PointState"];
+            answer?: null | components["schemas"]["CheckState"];
             answerWords?: null | string;
         };
         /** @description A visit as the chair shows it: its steps, how far it is, what runs, what was written. */
@@ -2058,6 +2045,8 @@ export interface components {
             /** @description When it was signed, and by whom; null while it is not. */
             signed?: null | string;
         };
+        /** @enum {unknown} */
+        CheckState: "pass" | "fail" | "cant-tell";
         ClockView: {
             /** @description The entry or step that set it going. */
             id: string;
@@ -3404,8 +3393,6 @@ export interface components {
             /** @description With what. */
             measured: string;
         };
-        /** @enum {unknown} */
-        PointState: "pass" | "fail" | "cant-tell";
         /** @description A place that is no zone: a piece of the margin, a contact, the edges. */
         PointView: {
             kind: components["schemas"]["PlatePointKind"];

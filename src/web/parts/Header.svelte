@@ -44,7 +44,8 @@
   </nav>
   {#if me.may('plan')}
     <button
-      class="ml-auto flex min-h-10 w-36 min-w-0 items-center justify-between rounded-full border border-firm bg-paper px-4 text-soft xl:w-72"
+      class="ml-auto flex min-h-10 w-36 min-w-0 items-center justify-between rounded-full border border-firm bg-paper px-4
+        text-soft xl:w-72"
       onclick={onquickline}
     >
       <span class="truncate">36 crown zirconia</span><span class="key" aria-hidden="true">/</span>

@@ -44,6 +44,17 @@ class Outbox {
   #timer: ReturnType<typeof setTimeout> | undefined;
   #sending: Promise<void> | null = null;
 
+  #listeners = new Map<string, (answer: unknown) => void>();
+
+  /**
+   * Hears what comes back of entries that waited for an address, before they leave the box: what is shown never goes back
+   * behind what was entered. Returns what ends it.
+   */
+  listen<T>(path: string, heard: (answer: T) => void): () => void {
+    this.#listeners.set(path, heard as (answer: unknown) => void);
+    return () => this.#listeners.delete(path);
+  }
+
   /** Since when entries wait, milliseconds; null while none does. */
   get since(): number | null {
     return this.unsent[0]?.since ?? null;
@@ -88,7 +99,8 @@ class Outbox {
       while (this.unsent[0]) {
         const first = this.unsent[0];
         try {
-          await answer(post(first));
+          const told = await answer(post(first));
+          this.#listeners.get(first.path)?.(told);
           sent++;
         } catch (error) {
           if (!(error instanceof Refusal)) throw error;

@@ -26,15 +26,14 @@
     void chair;
     untrack(() => void chair.load());
   });
-  $effect(() => {
-    const caseId = chair.view?.caseId;
-    if (!caseId) return;
-    return untrack(() => watchCase(caseId, () => void chair.load()));
-  });
+  $effect(() => chair.listen());
+  // One line for as long as it is the same case: every answer is another view of it.
+  const caseId = $derived(chair.view?.caseId);
+  $effect(() => (caseId ? watchCase(caseId, () => void chair.load()) : undefined));
   $effect(() => {
     if (chair.view) shared.enterCase(chair.view.caseId, chair.view.number, chair.view.patient);
   });
-  $effect(() => void chair.draw(chair.current?.tooth));
+  $effect(() => void chair.drawings.fetch(chair.view?.units ?? [], chair.current?.tooth));
   // Dark at the chair, whatever the desk has: figures and their hatch with it.
   onMount(() => {
     document.documentElement.dataset.theme = 'chair';
@@ -46,7 +45,7 @@
   });
 
   const step = $derived(chair.current);
-  const unit = $derived(step?.tooth ? chair.units[step.tooth] : undefined);
+  const unit = $derived(step?.tooth ? chair.drawings.byTooth[step.tooth] : undefined);
   const shape = $derived(step?.burId ? chair.view?.burs[step.burId] : undefined);
   const drawn = $derived(unit && step && (step.zones.length > 0 || step.segments.length > 0));
   const over = $derived(chair.steps.length > 0 && chair.steps.every((one) => chair.done.has(one.key)));

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../../api/client';
+  import { minutesAndSeconds } from '../sheet/waits';
   import type { ChairState } from './chairState.svelte';
 
   let { chair }: { chair: ChairState } = $props();
@@ -16,8 +17,6 @@
     const whole = Date.parse(clock.endsAt) - Date.parse(clock.startedAt);
     return Math.round((dots * left(clock) * 1000) / whole);
   }
-
-  const told = (seconds: number) => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
 
   // One short tone when a clock runs out, where sound is wanted.
   const rung: string[] = [];
@@ -50,7 +49,7 @@
 <section aria-label="Clocks" class:none={shown.length === 0}>
   {#each shown.slice(0, 3) as clock (clock.id)}
     <div class="clock" class:over={left(clock) === 0}>
-      <span class="measure time">{told(left(clock))}</span>
+      <span class="measure time">{minutesAndSeconds(left(clock))}</span>
       <span class="words">
         <b>{clock.name}</b>
         <span class="text-soft">{left(clock) === 0 ? 'time is over' : (clock.meanwhile ?? '')}</span>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { numberOf } from '../../words/typed';
   import type { ChairState, Note } from './chairState.svelte';
   import Deviations from './Deviations.svelte';
   import Panel from './Panel.svelte';
@@ -86,7 +87,7 @@
               {
                 kind: 'dose',
                 agent: text || 'local anaesthetic',
-                millilitres: Number(amount.replace(',', '.')),
+                millilitres: numberOf(amount) ?? 0,
                 epinephrine,
                 because: because || null,
               },
@@ -186,14 +187,14 @@
     <div class="choices">
       <button
         disabled={!text.trim()}
-        onclick={() => void put({ kind: 'clock', name: text, minutes: Number(amount.replace(',', '.')) }, 'A clock')}
+        onclick={() => void put({ kind: 'clock', name: text, minutes: numberOf(amount) ?? 0 }, 'A clock')}
         >Start it</button
       >
       {#each chair.view?.choices.clocks ?? [] as clock (clock.code)}
         <button
           onclick={() =>
             void put(
-              { kind: 'clock', clock: clock.code, name: clock.words, minutes: Number(amount.replace(',', '.')) },
+              { kind: 'clock', clock: clock.code, name: clock.words, minutes: numberOf(amount) ?? 0 },
               'A clock',
             )}>{clock.words}</button
         >

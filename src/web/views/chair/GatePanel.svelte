@@ -14,7 +14,7 @@
   ] as const;
   const gate = $derived(chair.asks?.gate === true && chair.current && !chair.done.has(chair.current.key));
 
-  function say(point: Schemas['ChairPointView'], state: Schemas['PointState']) {
+  function say(point: Schemas['ChairPointView'], state: Schemas['CheckState']) {
     const measured = point.measured === state ? point.measuredWords : null;
     const unit = chair.view?.units.find((one) => one.tooth === point.tooth)?.id;
     const note = { kind: 'point' as const, tooth: point.tooth, point: point.point, state, measured };

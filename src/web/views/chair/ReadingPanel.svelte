@@ -1,9 +1,10 @@
 <script lang="ts">
-  import { Refusal, type Schemas, type Unit } from '../../api/client';
-  import { notices } from '../../parts/notices.svelte';
+  import type { Schemas, Unit } from '../../api/client';
+  import { attempt } from '../../parts/notices.svelte';
   import { outbox } from '../../parts/outbox.svelte';
   import { shared } from '../../parts/shared.svelte';
-  import { mm, plain } from '../../words/words';
+  import { unsentReading } from '../../parts/unsentReading';
+  import { mm } from '../../words/words';
   import { verdicts } from '../../words/verdicts';
   import { valuesOf } from '../unit/reading/values';
   import type { ChairState } from './chairState.svelte';
@@ -19,7 +20,7 @@
   let kept = $state('');
 
   const tooth = $derived(chosenTooth ?? chair.current?.tooth ?? chair.view?.units[0]?.tooth ?? null);
-  const unit = $derived(tooth ? chair.units[tooth] : undefined);
+  const unit = $derived(tooth ? chair.drawings.byTooth[tooth] : undefined);
   // The zones that this step cuts come first: one tap chooses, one reads.
   const zones = $derived.by(() => {
     const cut = new Set(chair.current?.tooth === tooth ? chair.current?.zones : []);
@@ -33,31 +34,19 @@
   const gauge = $derived(gauges.find((one) => one.id === gaugeId) ?? gauges[0]);
   const values = $derived(gauge && zone ? valuesOf(gauge, zone.depthMm) : []);
 
-  $effect(() => void chair.draw(tooth));
+  $effect(() => void chair.drawings.fetch(chair.view?.units ?? [], tooth));
 
   async function read(value: number) {
     if (!unit || !zone || !gauge) return;
     const at = gauge.kind === 'pass' ? { passed: value } : { valueMm: value };
-    const body = { id: crypto.randomUUID(), zone: zone.zone, kind: 'index-gap' as const, gauge: gauge.id, ...at };
+    const unsent = unsentReading(unit.id, { zone: zone.zone, kind: 'index-gap', gauge: gauge.id, ...at });
     [last, kept] = [null, ''];
-    try {
-      const answered = await outbox.send<Unit>({
-        key: `reading ${body.id}`,
-        words: `Reading ${mm(value)}, ${plain(zone.zone)}`,
-        method: 'POST',
-        path: `/api/units/${unit.id}/readings`,
-        body,
-      });
-      notices.answered('chair');
-      if (answered === 'kept') kept = `${mm(value)} is kept here; what it means is told once Dentelle answers.`;
-      else {
-        chair.units = { ...chair.units, [answered.plan.tooth]: answered };
-        last = answered.readings.find((one) => one.id === body.id) ?? null;
-        await chair.load();
-      }
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
-      notices.warn(error.message, 'chair');
+    const answered = await attempt(outbox.send<Unit>(unsent), 'chair');
+    if (answered === 'kept') kept = `${mm(value)} is kept here; what it means is told once Dentelle answers.`;
+    else if (answered) {
+      chair.drawings.put(answered.plan.tooth, answered);
+      last = answered.readings.find((one) => one.id === unsent.body.id) ?? null;
+      await chair.load();
     }
   }
 </script>

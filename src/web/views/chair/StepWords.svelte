@@ -12,7 +12,13 @@
     [speeds[step.speed], step.speed === 'none' ? '' : step.water ? 'water on' : 'dry'].filter(Boolean).join(', '),
   );
   const next = $derived(chair.after);
-  const asked = { dose: 'dose', cord: 'cord', material: 'material and batch', bleeding: 'bleeding', comfort: 'comfort', remnants: 'remnants', shade: 'shade', points: 'five points', provisional: 'provisional', advice: 'advice', note: 'note' } as const; // prettier-ignore
+  // The points have a button of their own.
+  const asked = $derived([
+    ...(chair.asks?.asks ?? [])
+      .filter((ask) => ask !== 'points')
+      .map((ask) => (ask === 'material' ? 'material and batch' : ask)),
+    ...(chair.asks?.photo ? ['picture'] : []),
+  ]);
 </script>
 
 <section aria-label="Step" aria-live="polite">
@@ -58,13 +64,8 @@
           >Five points{chair.open.length > 0 ? `: ${chair.open.length} open` : ': all passed'}</button
         >
       {/if}
-      {#if chair.asks.asks.some((ask) => ask !== 'points') || chair.asks.photo}
-        <button onclick={onwrite}
-          >Write down: {[
-            ...chair.asks.asks.filter((ask) => ask !== 'points').map((ask) => asked[ask]),
-            ...(chair.asks.photo ? ['picture'] : []),
-          ].join(', ')}</button
-        >
+      {#if asked.length > 0}
+        <button onclick={onwrite}>Write down: {asked.join(', ')}</button>
       {/if}
     </p>
   {/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { answer, api } from '../../api/client';
-  import { attempt, notices } from '../../parts/notices.svelte';
+  import { amend } from '../../parts/amend';
+  import { notices } from '../../parts/notices.svelte';
   import { me } from '../../parts/me.svelte';
   import { time } from '../../words/times';
   import type { ChairState } from './chairState.svelte';
@@ -10,11 +10,9 @@
   let amending = $state<string | null>(null);
   let right = $state('');
 
-  async function amend(event: SubmitEvent) {
+  async function put(event: SubmitEvent) {
     event.preventDefault();
-    const params = { path: { id: amending! } };
-    const body = { id: crypto.randomUUID(), text: right.trim() };
-    if ((await attempt(answer(api.POST('/api/record/{id}/amendments', { params, body })), 'chair')) === null) return;
+    if (!amending || !(await amend(amending, right))) return;
     [amending, right] = [null, ''];
     notices.say('The amendment stands beside it in the record.');
     await chair.load();
@@ -29,7 +27,7 @@
       <span class="words">
         {entry.text}{entry.amended ? ' (amended)' : ''} <span class="text-soft">{entry.by}</span>
         {#if amending === entry.id}
-          <form onsubmit={amend}>
+          <form onsubmit={put}>
             <input type="text" maxlength="4000" aria-label="What is right" bind:value={right} />
             <button class="enter" type="submit" disabled={!right.trim()}>Amend</button>
           </form>

@@ -1,5 +1,6 @@
 import { SvelteSet } from 'svelte/reactivity';
-import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
+import { answer, api, rawBody, Refusal, type Schemas } from '../../api/client';
+import { Drawings } from '../../parts/drawings.svelte';
 import { attempt, notices } from '../../parts/notices.svelte';
 import { outbox } from '../../parts/outbox.svelte';
 import { turns } from '../../parts/turns';
@@ -11,9 +12,10 @@ const isoOf = (milliseconds: number): string => new Date(milliseconds).toISOStri
 
 /** The visit on screen: which step, what runs, what is asked. */
 export class ChairState {
-  view = $state<Schemas['ChairView'] | null>(null);
+  /** As the server had it last. */
+  #told = $state<Schemas['ChairView'] | null>(null);
   missing = $state<string | null>(null);
-  units = $state<Record<string, Unit>>({});
+  readonly drawings = new Drawings();
   /** The step that is looked at; null follows the one that is done. */
   looked = $state<string | null>(null);
   now = $state(Date.now());
@@ -21,7 +23,19 @@ export class ChairState {
   #ahead = 0;
   readonly #inTurn = turns();
 
-  constructor(readonly visitId: string) {}
+  readonly #path: string;
+
+  constructor(readonly visitId: string) {
+    this.#path = `/api/visits/${visitId}/entries`;
+  }
+
+  readonly view = $derived(
+    this.#told &&
+      withUnsent(
+        this.#told,
+        outbox.unsent.filter((one) => one.path === this.#path).map((one) => one.body as Schemas['ChairEntry']),
+      ),
+  );
 
   readonly steps = $derived(this.view?.steps ?? []);
   readonly done = $derived(
@@ -48,6 +62,11 @@ export class ChairState {
     return this.now + this.#ahead;
   }
 
+  /** Hears of what waited here and was sent. Returns what ends it. */
+  listen(): () => void {
+    return outbox.listen<Schemas['ChairView']>(this.#path, (view) => this.show(view));
+  }
+
   async load(): Promise<void> {
     try {
       const params = { path: { id: this.visitId } };
@@ -58,14 +77,6 @@ export class ChairState {
       // What is shown stays while nothing answers.
       if (!this.view) this.missing = error.message;
     }
-  }
-
-  /** The tooth's drawing, fetched once. */
-  async draw(tooth: string | null | undefined): Promise<void> {
-    const unit = this.view?.units.find((one) => one.tooth === tooth);
-    if (!unit || this.units[unit.tooth]) return;
-    const drawn = await answer(api.GET('/api/units/{id}', { params: { path: { id: unit.id } } })).catch(() => null);
-    if (drawn) this.units = { ...this.units, [unit.tooth]: drawn };
   }
 
   /** Enters it; while nothing answers it is kept here and shown as done all the same. */
@@ -80,13 +91,12 @@ export class ChairState {
       key: `chair ${body.id}`,
       words,
       method: 'POST' as const,
-      path: `/api/visits/${this.visitId}/entries`,
+      path: this.#path,
       body,
     };
     try {
       const view = await this.#inTurn(() => outbox.send<Schemas['ChairView']>(entry));
-      if (view === 'kept') this.#asIf(note, body.at!);
-      else this.show(view);
+      if (view !== 'kept') this.show(view);
       notices.answered('chair');
       return true;
     } catch (error) {
@@ -122,36 +132,28 @@ export class ChairState {
 
   async picture(file: Blob, proves: string): Promise<void> {
     const params = { path: { id: this.visitId }, query: { entry: crypto.randomUUID(), proves } };
-    const view = await attempt(
-      answer(
-        api.POST('/api/visits/{id}/pictures', {
-          params,
-          body: file as never,
-          bodySerializer: (body) => body as never,
-          headers: { 'content-type': 'application/octet-stream' },
-        }),
-      ),
-      'chair',
-    );
+    const view = await attempt(answer(api.POST('/api/visits/{id}/pictures', { params, ...rawBody(file) })), 'chair');
     if (view) this.show(view);
   }
 
   show(view: Schemas['ChairView']): void {
     // An answer that was overtaken by a newer one is old news.
-    if (this.view && view.last < this.view.last) return;
+    if (this.#told && view.last < this.#told.last) return;
     this.#ahead = Date.parse(view.now) - Date.now();
-    this.view = view;
+    this.#told = view;
   }
+}
 
-  /** What the server will say once it hears of it. */
-  #asIf(note: Note, at: string): void {
-    if (!this.view || note.kind !== 'step') return;
+/** A visit as the server will have it once it hears of what waits here. */
+function withUnsent(view: Schemas['ChairView'], unsent: readonly Schemas['ChairEntry'][]): Schemas['ChairView'] {
+  let ticks = view.ticks;
+  for (const { note, at } of unsent) {
+    if (note.kind !== 'step' || !at) continue;
     const step = note as Schemas['ChairNoteStepNote'];
-    const others = this.view.ticks.filter((tick) => tick.key !== step.key && tick.key !== step.next);
-    const mine = this.view.ticks.find((tick) => tick.key === step.key);
-    const ticks = [...others];
-    if (step.what === 'done') ticks.push({ key: step.key, startedAt: mine?.startedAt ?? at, endedAt: at });
-    if (step.next) ticks.push({ key: step.next, startedAt: at });
-    this.view = { ...this.view, ticks };
+    const mine = ticks.find((tick) => tick.key === step.key);
+    ticks = ticks.filter((tick) => tick.key !== step.key && tick.key !== step.next);
+    if (step.what === 'done') ticks = [...ticks, { key: step.key, startedAt: mine?.startedAt ?? at, endedAt: at }];
+    if (step.next) ticks = [...ticks, { key: step.next, startedAt: at }];
   }
+  return { ...view, ticks };
 }

@@ -1,4 +1,4 @@
-import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
+import { answer, api, rawBody, Refusal, type Schemas, type Unit } from '../../api/client';
 import { attempt, notices } from '../../parts/notices.svelte';
 import { undo } from '../../parts/undo.svelte';
 import { lines } from './newsLines';
@@ -133,9 +133,7 @@ export class InspectState {
         answer(
           api.POST('/api/scan-files', {
             params: { query: { name: file.name } },
-            body: file as unknown as string,
-            bodySerializer: (body) => body,
-            headers: { 'Content-Type': 'application/octet-stream' },
+            ...rawBody(file),
             signal: stop.signal,
           }),
         ),

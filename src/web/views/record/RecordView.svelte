@@ -3,6 +3,7 @@
   import Input from 'flowbite-svelte/Input.svelte';
   import { untrack } from 'svelte';
   import { answer, api, Refusal, type Schemas } from '../../api/client';
+  import { amend } from '../../parts/amend';
   import { changed } from '../../parts/changed.svelte';
   import LineButton from '../../parts/LineButton.svelte';
   import { watchCase } from '../../parts/live';
@@ -66,14 +67,19 @@
     await load();
   }
 
-  async function amend(event: SubmitEvent) {
+  async function putRight(event: SubmitEvent) {
     event.preventDefault();
-    const params = { path: { id: amending! } };
-    const body = { id: crypto.randomUUID(), text: amendment.trim() };
-    if ((await attempt(answer(api.POST('/api/record/{id}/amendments', { params, body })), 'amend')) === null) return;
+    if (!amending || !(await amend(amending, amendment))) return;
     [amending, amendment] = [null, ''];
     await load();
   }
+
+  const checked = $derived.by(() => {
+    if (!check) return '';
+    const erased = check.erased > 0 ? `, ${check.erased} erased by law` : '';
+    const whole = `${check.entries} entries of the practice, whole${erased}; the last is ${check.head.slice(0, 8)}.`;
+    return check.faults.length > 0 ? check.faults.join(' ') : whole;
+  });
 
   async function verify() {
     check = await attempt(answer(api.GET('/api/record/check')));
@@ -99,9 +105,7 @@
       <LineButton onclick={() => void verify()}>Is it whole?</LineButton>
       {#if check}
         <span class={check.faults.length > 0 ? 'text-critical' : 'text-done'} role="status">
-          {check.faults.length > 0
-            ? check.faults.join(' ')
-            : `${check.entries} entries of the practice, whole${check.erased > 0 ? `, ${check.erased} erased by law` : ''}; the last is ${check.head.slice(0, 8)}.`}
+          {checked}
         </span>
       {/if}
     </p>
@@ -148,7 +152,7 @@
                 <img class="mt-1 max-h-48" src="/api/pictures/{entry.picture}" alt={entry.text ?? 'picture'} />
               {/if}
               {#if amending === entry.id}
-                <form class="mt-1 flex gap-2" onsubmit={amend}>
+                <form class="mt-1 flex gap-2" onsubmit={putRight}>
                   <Input
                     class="min-w-0 flex-1"
                     maxlength={4000}

@@ -23,7 +23,7 @@
     if (sheet.view) shared.enterCase(id, sheet.view.number, sheet.view.patient);
   });
   $effect(() => {
-    void sheet.draw(sheet.current?.tooth);
+    void sheet.drawings.fetch(sheet.view?.units ?? [], sheet.current?.tooth);
   });
   function shift(by: number) {
     const at = sheet.steps.findIndex((step) => step.key === sheet.current?.key);

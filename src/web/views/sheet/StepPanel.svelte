@@ -13,7 +13,7 @@
     onshift,
   }: { step: Step; sheet: SheetState; ontick: () => void; onshift: (by: number) => void } = $props();
 
-  const unit = $derived(step.tooth ? sheet.units[step.tooth] : undefined);
+  const unit = $derived(step.tooth ? sheet.drawings.byTooth[step.tooth] : undefined);
   const shape = $derived(step.burId ? sheet.view?.burs[step.burId] : undefined);
   const running = $derived(sheet.running?.key === step.key ? sheet.running : null);
   const done = $derived(sheet.view?.ticks.find((tick) => tick.key === step.key && tick.endedAt));

@@ -1,4 +1,5 @@
-import { answer, api, Refusal, type Schemas, type Unit } from '../../api/client';
+import { answer, api, Refusal, type Schemas } from '../../api/client';
+import { Drawings } from '../../parts/drawings.svelte';
 import { attempt, notices } from '../../parts/notices.svelte';
 import { turns } from '../../parts/turns';
 import { undo } from '../../parts/undo.svelte';
@@ -13,7 +14,7 @@ export class SheetState {
   view = $state<Schemas['RunSheetView'] | null>(null);
   missing = $state<string | null>(null);
   selected = $state('');
-  units = $state<Record<string, Unit>>({});
+  readonly drawings = new Drawings();
 
   /** Two quick ticks: the sheet of the second is the one that stays. */
   readonly #inTurn = turns();
@@ -37,14 +38,6 @@ export class SheetState {
       if (!(error instanceof Refusal)) throw error;
       this.missing = error.message;
     }
-  }
-
-  /** The tooth's drawing, fetched once. */
-  async draw(tooth: string | null | undefined): Promise<void> {
-    const unit = this.view?.units.find((one) => one.tooth === tooth);
-    if (!unit || this.units[unit.tooth]) return;
-    const drawn = await answer(api.GET('/api/units/{id}', { params: { path: { id: unit.id } } })).catch(() => null);
-    if (drawn) this.units = { ...this.units, [unit.tooth]: drawn };
   }
 
   async change(body: Schemas['SheetEntry']): Promise<void> {

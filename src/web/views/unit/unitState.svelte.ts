@@ -12,9 +12,10 @@ import {
 import { attempt, notices } from '../../parts/notices.svelte';
 import { changeCase } from '../../parts/caseChanges.svelte';
 import { outbox } from '../../parts/outbox.svelte';
+import { unsentReading } from '../../parts/unsentReading';
 import { turns } from '../../parts/turns';
 import { undo } from '../../parts/undo.svelte';
-import { mm, plain } from '../../words/words';
+import { plain } from '../../words/words';
 import type { Measured, PointName, ReadingEntry } from './entries';
 
 /** One unit on the screen. The server plans; this keeps what it answered and what is on its way to it. */
@@ -168,22 +169,14 @@ export class UnitState {
 
   async read(entry: ReadingEntry): Promise<boolean> {
     this.pick(null);
-    const body = { ...entry, id: crypto.randomUUID() };
-    const value = entry.passed ?? entry.valueMm ?? entry.afterMm ?? 0;
-    const unsent = {
-      key: `reading ${body.id}`,
-      words: `Reading ${mm(value)}, ${plain(entry.zone)}`,
-      method: 'POST' as const,
-      path: `/api/units/${this.#id}/readings`,
-      body,
-    };
+    const unsent = unsentReading(this.#id, entry);
     const unit = await attempt(
       this.#inTurn(() => outbox.send<Unit>(unsent)),
       'reading',
     );
     if (!unit) return false;
     if (unit !== 'kept') this.#show(unit);
-    undo.add(unsent.words.toLowerCase(), () => this.takeBack(body.id, true));
+    undo.add(unsent.words.toLowerCase(), () => this.takeBack(unsent.body.id, true));
     return true;
   }
 
