@@ -59,6 +59,10 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options, Actor? acto
 
     public DbSet<PictureRow> Pictures => Set<PictureRow>();
 
+    public DbSet<HandOverRow> HandOvers => Set<HandOverRow>();
+
+    public DbSet<LaboratoryQueryRow> LaboratoryQueries => Set<LaboratoryQueryRow>();
+
     public DbSet<ScanSetRow> ScanSets => Set<ScanSetRow>();
 
     /// <summary>Goes into the record with the next save, or not at all.</summary>
@@ -291,6 +295,14 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options, Actor? acto
             row.HasOne<CaseRow>().WithMany(entry => entry.Visits).HasForeignKey(entry => entry.CaseId);
             row.HasQueryFilter(Removed, entry => entry.RemovedAt == null);
         });
+        modelBuilder.Entity<HandOverRow>(row =>
+        {
+            row.HasIndex(entry => entry.CaseId);
+            row.HasIndex(entry => entry.At);
+            row.HasOne<CaseRow>().WithMany().HasForeignKey(entry => entry.CaseId).OnDelete(DeleteBehavior.Restrict);
+            row.HasMany(entry => entry.Queries).WithOne(entry => entry.HandOver).HasForeignKey(entry => entry.HandOverId);
+        });
+        modelBuilder.Entity<LaboratoryQueryRow>().HasIndex(entry => entry.RepliedAt);
         modelBuilder.Entity<RecordRow>(row =>
         {
             row.HasIndex(entry => entry.Number).IsUnique();

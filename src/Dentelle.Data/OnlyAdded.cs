@@ -31,6 +31,12 @@ internal static class OnlyAdded
         (typeof(BurUseRow), [nameof(BurUseRow.TakenBackAt)], "0"),
         // Words may be erased where the law asks for it, never put otherwise: the trigger below.
         (typeof(RecordRow), [nameof(RecordRow.Words)], "0"),
+        (typeof(HandOverRow), [nameof(HandOverRow.AnsweredAt), nameof(HandOverRow.AnsweredBy), nameof(HandOverRow.Unseen)], "0"),
+        (
+            typeof(LaboratoryQueryRow),
+            [nameof(LaboratoryQueryRow.Reply), nameof(LaboratoryQueryRow.RepliedAt), nameof(LaboratoryQueryRow.RepliedBy)],
+            "0"
+        ),
         (typeof(AuditRow), [], "0"),
     ];
 

@@ -58,7 +58,11 @@ public sealed class PatientStore(DentelleDb db, Actor actor, TimeProvider clock)
     {
         if (actor.Sight != Sight.All)
             return null;
-        var same = await db.Patients.Where(row => row.Name == name && row.MergedInto == null).Take(2).ToListAsync(stop);
+        var same = await db
+            .Patients.Where(row => row.Name == name && row.MergedInto == null)
+            .OrderBy(row => row.Chart)
+            .Take(2)
+            .ToListAsync(stop);
         return same.Count == 1 ? same[0]
             : await AddAsync(new(Name: name), stop) is { Value: { } added } ? added
             : null;

@@ -35,8 +35,36 @@ internal static class RecordNews
             case CaseRow whole when isNew:
                 yield return new("case", Words(new { number = whole.Number, name = whole.Patient }), CaseId: whole.Id);
                 break;
-            case CaseRow whole when Changed(entry, nameof(CaseRow.HandedOverAt)) && whole.HandedOverAt is not null:
-                yield return new("handed-over", Words(new { to = "laboratory" }), CaseId: whole.Id);
+            case HandOverRow sent when isNew:
+                yield return new(
+                    "handed-over",
+                    Words(
+                        new
+                        {
+                            handOver = sent.Id,
+                            teeth = sent.Teeth,
+                            bundleSha256 = sent.Sha256,
+                            documentSha256 = TextDigest.Of(sent.Document),
+                        }
+                    ),
+                    CaseId: sent.CaseId
+                );
+                break;
+            case LaboratoryQueryRow query when isNew || Changed(entry, nameof(LaboratoryQueryRow.RepliedAt)):
+                yield return new(
+                    isNew ? "laboratory-asks" : "laboratory-replied",
+                    Words(
+                        new
+                        {
+                            query = query.Id,
+                            by = query.By,
+                            tooth = query.Tooth,
+                            text = query.Text,
+                            reply = query.Reply,
+                        }
+                    ),
+                    CaseId: query.CaseId
+                );
                 break;
             case VisitRow visit:
                 yield return new("visit", Words(WordsOf(visit)), CaseId: visit.CaseId, VisitId: visit.Id);

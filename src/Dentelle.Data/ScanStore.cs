@@ -97,6 +97,7 @@ public sealed class ScanStore(DentelleDb db, FileStore files, TimeProvider clock
     public async Task ClearAsync(CancellationToken stop)
     {
         var named = (await db.ScanFiles.Select(row => row.Sha256).ToListAsync(stop)).ToHashSet();
+        named.UnionWith(await db.HandOvers.Select(row => row.Sha256).ToListAsync(stop));
         named.UnionWith(await db.Pictures.Select(row => row.Sha256).ToListAsync(stop));
         foreach (var file in files.Before(Now.AddDays(-1)).Where(file => !named.Contains(file)))
             files.Remove(file);

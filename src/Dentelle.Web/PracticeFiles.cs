@@ -27,6 +27,16 @@ public sealed record PracticeFiles
     /// <summary>How many sets of scans one case may have.</summary>
     public int ScanSetsOfCase { get; init; } = 40;
 
+    /// <summary>Folder that is shared with the laboratory; in the data folder when not set.</summary>
+    public string? Laboratory { get; init; }
+
+    /// <summary>Whether the stand-in answers in the laboratory's place; with the demonstration when not set.</summary>
+    public bool? LaboratoryStandIn { get; init; }
+
+    public string LaboratoryFolder => Laboratory ?? Path.Combine(Data, "laboratory");
+
+    public bool AnswersForLaboratory => LaboratoryStandIn ?? Demo;
+
     public string ScannerFolder => Scanner ?? Path.Combine(Data, "scanner");
 
     /// <summary>Large files beside the database, by digest.</summary>

@@ -14,6 +14,7 @@ using Dentelle.Web.Drawer;
 using Dentelle.Web.Export;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Http;
+using Dentelle.Web.Laboratory;
 using Dentelle.Web.Live;
 using Dentelle.Web.Patients;
 using Dentelle.Web.People;
@@ -65,6 +66,11 @@ builder.Services.AddScoped<RecordStore>();
 builder.Services.AddScoped<RecordWork>();
 builder.Services.AddScoped<ChairWork>();
 builder.Services.AddScoped<Pictures>();
+builder.Services.AddScoped<HandOverStore>();
+builder.Services.AddScoped<HandedTeeth>();
+builder.Services.AddScoped<HandOverWork>();
+builder.Services.AddSingleton<LaboratoryFolder>();
+builder.Services.AddSingleton<LiveNews>();
 builder.Services.AddScoped<Appointments>();
 builder.Services.AddScoped<SignInWork>();
 builder.Services.AddScoped<PeopleWork>();
@@ -105,6 +111,7 @@ builder.Services.AddSingleton<SumsAhead>();
 if (!isRead)
 {
     builder.Services.AddHostedService<BinKeeper>();
+    builder.Services.AddHostedService<LaboratoryPost>();
     builder.Services.AddHostedService(services => services.GetRequiredService<AuditTrail>());
     builder.Services.AddHostedService(services => services.GetRequiredService<SumsAhead>());
 }
@@ -162,6 +169,7 @@ api.MapPeople();
 api.MapPatients();
 api.MapChair();
 api.MapRecord();
+api.MapLaboratory();
 api.MapCases();
 api.MapUnits();
 api.MapBodies();

@@ -29,7 +29,7 @@ public sealed class AccountTests : IDisposable
         ["sign"] = "clinician",
         ["drawer"] = "clinician assistant",
         ["house"] = "clinician",
-        ["laboratory"] = "technician",
+        ["laboratory"] = "technician clinician",
         ["administer"] = "administrator",
         ["self"] = "clinician assistant technician teacher student administrator",
     };

@@ -24,6 +24,8 @@ namespace Dentelle.Core.Exchange;
 [JsonSerializable(typeof(ProtocolDocument))]
 [JsonSerializable(typeof(RunSheetDocument))]
 [JsonSerializable(typeof(BurDocument))]
+[JsonSerializable(typeof(HandOverDocument))]
+[JsonSerializable(typeof(LaboratoryAnswer))]
 internal sealed partial class DocumentJson : JsonSerializerContext;
 
 [JsonSourceGenerationOptions(
@@ -34,6 +36,17 @@ internal sealed partial class DocumentJson : JsonSerializerContext;
 )]
 [JsonSerializable(typeof(PlanInputs))]
 internal sealed partial class InputJson : JsonSerializerContext;
+
+/// <summary>What others send: nothing unknown, nothing missing.</summary>
+[JsonSourceGenerationOptions(
+    PropertyNamingPolicy = JsonKnownNamingPolicy.CamelCase,
+    UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+    RespectNullableAnnotations = true,
+    RespectRequiredConstructorParameters = true
+)]
+[JsonSerializable(typeof(HandOverDocument))]
+[JsonSerializable(typeof(LaboratoryAnswer))]
+internal sealed partial class StrictJson : JsonSerializerContext;
 
 /// <summary>Reads and writes the documents of this folder.</summary>
 public static class JsonDocuments
@@ -69,6 +82,36 @@ public static class JsonDocuments
     public static Bur ReadBur(string json) => JsonSerializer.Deserialize(json, BurJson.Default.Bur)!;
 
     public static string Write(BurDocument bur) => JsonSerializer.Serialize(bur, Writing.BurDocument);
+
+    public static string Write(HandOverDocument handOver) => JsonSerializer.Serialize(handOver, Writing.HandOverDocument);
+
+    public static string Write(LaboratoryAnswer answer) => JsonSerializer.Serialize(answer, Writing.LaboratoryAnswer);
+
+    /// <summary>Reads a bundle's case.json.</summary>
+    public static Answer<HandOverDocument> ReadHandOver(string json) =>
+        Read(json, "case.json", StrictJson.Default.HandOverDocument, read => (read.Format, read.Version), HandOverDocument.FormatName);
+
+    /// <summary>Reads what a laboratory sends.</summary>
+    public static Answer<LaboratoryAnswer> ReadLaboratoryAnswer(string name, string json) =>
+        Read(json, name, StrictJson.Default.LaboratoryAnswer, read => (read.Format, read.Version), LaboratoryAnswer.FormatName);
+
+    private static Answer<T> Read<T>(string json, string name, JsonTypeInfo<T> type, Func<T, (string, int)> format, string wanted)
+        where T : class
+    {
+        if (JsonRules.Complaint(System.Text.Encoding.UTF8.GetBytes(json)) is { } broken)
+            return new Problem("document", $"{name}: {broken.Sentence}");
+        try
+        {
+            return JsonSerializer.Deserialize(json, type) is { } read && format(read) == (wanted, 1)
+                ? read
+                : new Problem("document", $"{name} is no {wanted.Replace('-', ' ')} of version 1.");
+        }
+        catch (JsonException e)
+        {
+            var where = string.IsNullOrEmpty(e.Path) || e.Path == "$" ? $"line {e.LineNumber + 1}" : e.Path[2..];
+            return new Problem("document", $"{name}: {where}: {Plainly(e.Message)}.");
+        }
+    }
 
     /// <summary>Compact, for keeping with the unit.</summary>
     public static string Write(PlanInputs inputs) => JsonSerializer.Serialize(inputs, InputJson.Default.PlanInputs);
@@ -139,6 +182,18 @@ public static class JsonDocuments
             "What `measure --json` answers. Lengths in millimetres, angles in degrees; places in the tooth's own frame: x mesial, y "
                 + "facial, z to the bite."
         );
+
+    /// <summary>JSON Schema of what goes to the laboratory.</summary>
+    public static string HandOverSchema() =>
+        Schema(
+            Writing.HandOverDocument,
+            "case.json of a bundle for the laboratory. Lengths in millimetres, angles in degrees; places in each tooth's own frame: x mesial, "
+                + "y facial, z to the bite."
+        );
+
+    /// <summary>JSON Schema of what a laboratory answers.</summary>
+    public static string AnswerSchema() =>
+        Schema(Writing.LaboratoryAnswer, "What a laboratory answers a bundle with. Lengths in millimetres.");
 
     /// <summary>JSON Schema of a run sheet.</summary>
     public static string RunSheetSchema() =>

@@ -183,12 +183,7 @@ public sealed class SiteSurface
             // A neighbour's surface that faces this one is none of this tooth's.
             Seen[i] = !before.Edges[place.Triangle] && OldNormals[i].Dot(Mesh.Normals[i]) > -0.3;
         }
-        for (var i = 0; i < Mesh.TriangleCount; i++)
-        {
-            var area = Mesh.AreaVector(i).Length / 6;
-            for (var k = 0; k < 3; k++)
-                Areas[Mesh.Corners[(3 * i) + k]] += area;
-        }
+        Mesh.VertexAreas().CopyTo(Areas, 0);
         Flood(present is null ? null : OnTooth(present));
     }
 

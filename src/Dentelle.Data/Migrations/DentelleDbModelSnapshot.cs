@@ -198,6 +198,54 @@ namespace Dentelle.Data.Migrations
                     b.ToTable("DrawerBurs");
                 });
 
+            modelBuilder.Entity("Dentelle.Data.HandOverRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("AnsweredAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("AnsweredBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("CaseId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Sha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Teeth")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Unseen")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("At");
+
+                    b.HasIndex("CaseId");
+
+                    b.ToTable("HandOvers");
+                });
+
             modelBuilder.Entity("Dentelle.Data.KeptSumRow", b =>
                 {
                     b.Property<string>("Key")
@@ -215,6 +263,66 @@ namespace Dentelle.Data.Migrations
                     b.HasIndex("At");
 
                     b.ToTable("KeptSums");
+                });
+
+            modelBuilder.Entity("Dentelle.Data.LaboratoryQueryRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CaseId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("FoundMm")
+                        .HasColumnType("REAL");
+
+                    b.Property<Guid>("HandOverId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("NeededMm")
+                        .HasColumnType("REAL");
+
+                    b.Property<DateTime?>("RepliedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("RepliedBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reply")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Simulated")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Tooth")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Zone")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("HandOverId");
+
+                    b.HasIndex("RepliedAt");
+
+                    b.ToTable("LaboratoryQueries");
                 });
 
             modelBuilder.Entity("Dentelle.Data.PatientRow", b =>
@@ -923,6 +1031,26 @@ namespace Dentelle.Data.Migrations
                     b.Navigation("PatientRecord");
                 });
 
+            modelBuilder.Entity("Dentelle.Data.HandOverRow", b =>
+                {
+                    b.HasOne("Dentelle.Data.CaseRow", null)
+                        .WithMany()
+                        .HasForeignKey("CaseId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Dentelle.Data.LaboratoryQueryRow", b =>
+                {
+                    b.HasOne("Dentelle.Data.HandOverRow", "HandOver")
+                        .WithMany("Queries")
+                        .HasForeignKey("HandOverId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.Navigation("HandOver");
+                });
+
             modelBuilder.Entity("Dentelle.Data.PlanResultRow", b =>
                 {
                     b.HasOne("Dentelle.Data.PlanRow", null)
@@ -999,7 +1127,7 @@ namespace Dentelle.Data.Migrations
             modelBuilder.Entity("Dentelle.Data.VisitRow", b =>
                 {
                     b.HasOne("Dentelle.Data.CaseRow", null)
-                        .WithMany()
+                        .WithMany("Visits")
                         .HasForeignKey("CaseId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
@@ -1008,6 +1136,13 @@ namespace Dentelle.Data.Migrations
             modelBuilder.Entity("Dentelle.Data.CaseRow", b =>
                 {
                     b.Navigation("Units");
+
+                    b.Navigation("Visits");
+                });
+
+            modelBuilder.Entity("Dentelle.Data.HandOverRow", b =>
+                {
+                    b.Navigation("Queries");
                 });
 
             modelBuilder.Entity("Dentelle.Data.PlanRow", b =>

@@ -64,6 +64,19 @@ public sealed class Mesh
         return (b - a).Cross(c - a);
     }
 
+    /// <summary>Of each vertex a third of the triangles round it: its share of the surface's area.</summary>
+    public double[] VertexAreas()
+    {
+        var areas = new double[positions.Length];
+        for (var i = 0; i < TriangleCount; i++)
+        {
+            var third = AreaVector(i).Length / 6;
+            for (var k = 0; k < 3; k++)
+                areas[corners[(3 * i) + k]] += third;
+        }
+        return areas;
+    }
+
     /// <summary>What part each corner of a triangle has in a place on it: together one (barycentric).</summary>
     public (double A, double B, double C) Shares(int triangle, Vec3 place)
     {

@@ -48,7 +48,7 @@ public static class Policies
         [Sign] = [PersonRole.Clinician],
         [Drawer] = [PersonRole.Clinician, PersonRole.Assistant],
         [House] = [PersonRole.Clinician],
-        [Laboratory] = [PersonRole.Technician],
+        [Laboratory] = [PersonRole.Technician, PersonRole.Clinician],
         [Administer] = [PersonRole.Administrator],
         [Self] = Enum.GetValues<PersonRole>(),
     };

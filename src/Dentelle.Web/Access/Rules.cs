@@ -19,7 +19,7 @@ public static class Rules
             "getDay findCases getCase getUnit getCost getBridgeRound compareOptions getScene getRound getRoundDrawing getBridgeBody "
                 + "getOptionBody getAround getBody getSheet getRunSheet proposeVisits getTray printRunSheet getVisitCalendar printTray "
                 + "getScans inspectScans getScanPart tryPath getIndexSection getSliding getMeasuredRound getMeasuredValues getMeasuredCsv "
-                + "getDepthPly printMeasured getVisits getChair getRecord checkRecord getFile"
+                + "getDepthPly printMeasured getVisits getChair getRecord checkRecord getFile getHandOver printLaboratorySheet"
         ),
         (
             Policies.Plan,
@@ -32,7 +32,8 @@ public static class Rules
                 + "takeBackScans addScanReadings writeEntry addPicture"
         ),
         (Policies.Patients, "findPatients getPatient addPatient changePatient joinPatients getHistory"),
-        (Policies.Sign, "signVisit amendEntry exportAll exportPatient"),
+        (Policies.Sign, "signVisit amendEntry exportAll exportPatient handOver replyToLaboratory"),
+        (Policies.Laboratory, "getBench getBundle askPractice"),
         (Policies.Drawer, "addBur changeBur removeBur"),
         (Policies.House, "keepProtocol useProtocol importProtocol removeProtocol saveSettings"),
         (Policies.Administer, "getPeople addPerson changePerson getSessionsOf revokeSessionOf getAudit"),

@@ -14,13 +14,19 @@ namespace Dentelle.Web.Cases;
 /// <param name="ComingInAll">However many of them are listed.</param>
 /// <param name="WithoutVisitInAll">However many of them are listed.</param>
 /// <param name="EarlierOpen">Visits of days before with a tooth that is not finished.</param>
+/// <param name="Asked">What laboratories ask and nobody has replied to, the oldest first.</param>
 public sealed record DayView(
     IReadOnlyList<CaseView> Cases,
     IReadOnlyList<CaseView> WithoutVisit,
     int ComingInAll,
     int WithoutVisitInAll,
-    int EarlierOpen
+    int EarlierOpen,
+    IReadOnlyList<AskedView> Asked
 );
+
+/// <summary>A question of the laboratory's, with the case it is about.</summary>
+/// <param name="Kind">"room", "undercut".</param>
+public sealed record AskedView(Guid Id, Guid CaseId, string Number, string Patient, string Tooth, string Kind, string Text, DateTime At);
 
 /// <param name="Broken">Why it can't be shown; null for a case that can.</param>
 /// <param name="Unprintable">Letters of its name and note that no typeface of the printed pages has; null when none.</param>
@@ -48,6 +54,9 @@ public sealed record CaseView(
     public string? NextVisitName { get; init; }
 
     public bool HasVisits { get; init; }
+
+    /// <summary>When it last went to the laboratory.</summary>
+    public DateTime? HandedOverAt { get; init; }
 }
 
 public sealed record CaseUnitView

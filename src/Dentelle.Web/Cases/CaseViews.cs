@@ -17,6 +17,7 @@ public sealed class CaseViews(
     PatientStore patients,
     CaseList list,
     CaseFinder finder,
+    HandOverStore handOvers,
     UnitViews views,
     ProtocolShelf shelf,
     TimeProvider clock,
@@ -39,7 +40,19 @@ public sealed class CaseViews(
             [.. day.WithoutVisit.Select(listed => ViewOf(listed, settings))],
             day.ComingInAll,
             day.WithoutVisitInAll,
-            day.EarlierOpen
+            day.EarlierOpen,
+            [
+                .. (await handOvers.OpenAsync(MostListed, stop)).Select(open => new AskedView(
+                    open.Query.Id,
+                    open.Query.CaseId,
+                    Number(open.Number),
+                    open.Patient,
+                    open.Query.Tooth,
+                    open.Query.Kind,
+                    open.Query.Text,
+                    open.Query.At
+                )),
+            ]
         );
     }
 
@@ -138,6 +151,7 @@ public sealed class CaseViews(
                     NextVisit = next?.Id,
                     NextVisitName = next is null ? null : next.Kind.Name,
                     HasVisits = row.Visits.Count > 0,
+                    HandedOverAt = row.HandedOverAt,
                 };
             }
             catch (Exception broken) when (broken is not OperationCanceledException)

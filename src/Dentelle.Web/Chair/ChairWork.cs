@@ -177,7 +177,7 @@ public sealed class ChairWork(
             return problem;
         var (now, notation) = (clock.GetUtcNow().UtcDateTime, (await cases.SettingsAsync(stop)).Notation);
         var written = await record.OfVisitAsync(visit.Id, stop);
-        var entries = NotesOf(written);
+        var entries = ChairNotes.Of(written, json.Value.SerializerOptions);
         var done = await ticks.OfAsync(row, stop);
         var keys = steps.Select(step => step.Document.Key).ToHashSet();
         StepTickRow[] own = [.. done.Where(tick => keys.Contains(tick.Key))];
@@ -208,18 +208,6 @@ public sealed class ChairWork(
             Now = now,
             Signed = signed is null ? null : $"{signed.By}, {signed.At.ToLocalTime():yyyy-MM-dd HH:mm}",
         };
-    }
-
-    /// <summary>What a chair wrote; the record has other kinds of entries.</summary>
-    private IReadOnlyList<(RecordRow Row, ChairNote Note)> NotesOf(IEnumerable<RecordRow> rows)
-    {
-        var notes = new List<(RecordRow, ChairNote)>();
-        foreach (var row in rows.Where(row => row.Words is not null && ChairNote.Kinds.Values.Contains(row.Kind)))
-        {
-            if (JsonSerializer.Deserialize<ChairNote>(row.Words!, json.Value.SerializerOptions) is { } note)
-                notes.Add((row, note));
-        }
-        return notes;
     }
 
     private static ChairEntryView ViewOf(RecordRow row, ChairNote note, IReadOnlyList<RecordRow> all) =>

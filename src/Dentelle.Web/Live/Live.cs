@@ -28,7 +28,17 @@ public sealed class LiveHub(DentelleDb db, Actor actor) : Hub
     public Task Leave(Guid caseId) => Groups.RemoveFromGroupAsync(Context.ConnectionId, caseId.ToString(), Context.ConnectionAborted);
 }
 
-internal static class LiveNews
+/// <summary>Tells of cases of which something was kept.</summary>
+public sealed class LiveNews(IHubContext<LiveHub> hub)
+{
+    public async Task TellAsync(IReadOnlyCollection<Guid> cases)
+    {
+        foreach (var id in cases)
+            await hub.Clients.Group(id.ToString()).SendAsync("changed", id, CancellationToken.None);
+    }
+}
+
+internal static class LiveNewsOfRequests
 {
     /// <summary>Tells of every case that a request has changed, once it is kept.</summary>
     public static void UseLiveNews(this WebApplication app) =>
@@ -37,11 +47,8 @@ internal static class LiveNews
             {
                 await next(context);
                 var touched = context.RequestServices.GetRequiredService<Actor>().Touched;
-                if (touched.Count == 0 || context.Response.StatusCode >= StatusCodes.Status400BadRequest)
-                    return;
-                var hub = context.RequestServices.GetRequiredService<IHubContext<LiveHub>>();
-                foreach (var id in touched)
-                    await hub.Clients.Group(id.ToString()).SendAsync("changed", id, CancellationToken.None);
+                if (touched.Count > 0 && context.Response.StatusCode < StatusCodes.Status400BadRequest)
+                    await context.RequestServices.GetRequiredService<LiveNews>().TellAsync(touched);
             }
         );
 }

@@ -23,4 +23,10 @@ internal static partial class LogLines
 
     [LoggerMessage(Level = LogLevel.Error, Message = "Scans could not be measured")]
     public static partial void InspectionFailed(this ILogger log, Exception fault);
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "The laboratory's folder can't be read just now")]
+    public static partial void LaboratoryNotRead(this ILogger log, Exception fault);
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "{Name} was laid aside: {Sentence}")]
+    public static partial void AnswerRefused(this ILogger log, string name, string sentence);
 }

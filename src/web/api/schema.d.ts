@@ -484,6 +484,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cases/{id}/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getHandOver"];
+        put?: never;
+        post: operations["handOver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{id}/laboratory.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printLaboratorySheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queries/{id}/reply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["replyToLaboratory"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/laboratory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hand-overs/{id}/queries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["askPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day": {
         parameters: {
             query?: never;
@@ -1453,6 +1533,26 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        AskEntry: {
+            tooth: string;
+            text: string;
+            kind: components["schemas"]["QueryKind"];
+        };
+        /** @description A question of the laboratory's, with the case it is about. */
+        AskedView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            caseId: string;
+            number: string;
+            patient: string;
+            tooth: string;
+            /** @description "room", "undercut". */
+            kind: string;
+            text: string;
+            /** Format: date-time */
+            at: string;
+        };
         AuditLine: {
             /** Format: date-time */
             at: string;
@@ -1470,6 +1570,16 @@ export interface components {
         AuditView: {
             lines: components["schemas"]["AuditLine"][];
             more: boolean;
+        };
+        BenchCaseView: {
+            number: string;
+            sent: components["schemas"]["SentView"];
+            /** @description The bundle's case.json. */
+            document: components["schemas"]["HandOverDocument"];
+        };
+        /** @description What the laboratory has, without names. */
+        BenchView: {
+            cases: components["schemas"]["BenchCaseView"][];
         };
         Bending: {
             /**
@@ -1767,6 +1877,11 @@ export interface components {
             /** @description What it is for: "Cement"; null while none is spoken of. */
             nextVisitName?: null | string;
             hasVisits: boolean;
+            /**
+             * Format: date-time
+             * @description When it last went to the laboratory.
+             */
+            handedOverAt?: null | string;
         };
         /** @description Something to think about before cutting. */
         CautionDocument: {
@@ -2189,6 +2304,8 @@ export interface components {
              * @description Visits of days before with a tooth that is not finished.
              */
             earlierOpen: number;
+            /** @description What laboratories ask and nobody has replied to, the oldest first. */
+            asked: components["schemas"]["AskedView"][];
         };
         DemoSignInEntry: {
             /** Format: uuid */
@@ -2668,6 +2785,120 @@ export interface components {
          * @enum {unknown}
          */
         Grit: "ultra-fine" | "extra-fine" | "fine" | "medium" | "coarse" | "super-coarse";
+        /**
+         * @description What goes to the laboratory, as `case.json` of its bundle (docs/handover.schema.json). No patient's name: the case's number says whose
+         *     it is. Lengths in millimetres, angles in degrees; places and directions in each tooth's own frame: x mesial, y facial, z to the bite.
+         */
+        HandOverDocument: {
+            format: string;
+            /** Format: int32 */
+            version: number;
+            /**
+             * Format: uuid
+             * @description Of this hand-over: answers name it.
+             */
+            id: string;
+            /** @description The case's number. */
+            case: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description What was written to all of it; empty for nothing. */
+            wishes: string;
+            units: components["schemas"]["HandOverUnit"][];
+            /** @description What lies beside it in the bundle. */
+            files: components["schemas"]["HandOverFile"][];
+        };
+        HandOverEntry: {
+            /**
+             * Format: uuid
+             * @description Made by whoever sends it: sent again, it counts once.
+             */
+            id: string;
+            /** @description To all of it. */
+            wishes?: null | string;
+            /** @description Contacts and form, by tooth. */
+            wishesOf: {
+                [key: string]: string;
+            };
+            /** @description Digests of the pictures that go along. */
+            pictures: string[];
+        };
+        HandOverFile: {
+            /** @description Within the bundle. */
+            path: string;
+            kind: components["schemas"]["HandOverFileKind"];
+            sha256: string;
+            /** Format: int64 */
+            bytes: number;
+            /** @description What it shows. */
+            words: string;
+            /** @description Which it belongs to; left out for all. */
+            tooth?: null | string;
+            /**
+             * @description Whether a stand-in made it.
+             * @default false
+             */
+            simulated: boolean;
+        };
+        /**
+         * @description What a file of a bundle holds.
+         * @enum {unknown}
+         */
+        HandOverFileKind: "cut" | "before" | "antagonist" | "planned" | "scan" | "picture" | "sheet";
+        HandOverPicture: {
+            sha256: string;
+            proves: string;
+            /** Format: date-time */
+            at: string;
+            simulated: boolean;
+        };
+        /** @description One tooth of a hand-over. */
+        HandOverUnit: {
+            /** @description ISO 3950 code. */
+            tooth: string;
+            toothName: string;
+            restoration: components["schemas"]["Restoration"];
+            material: components["schemas"]["Material"];
+            /** @description Restoration and material as a person says them. */
+            what: string;
+            /** @description Whether the material has the colour of a tooth, so that a shade belongs to it. */
+            needsShade: boolean;
+            shade?: null | string;
+            stumpShade?: null | string;
+            /** @description Contacts and form, in words. */
+            wishes?: null | string;
+            /** @description The other teeth of its bridge. */
+            bridgeWith?: null | string[];
+            rooms: components["schemas"]["RoomDocument"][];
+            margin: components["schemas"]["MarginHandedOver"][];
+            tocDeg?: null | components["schemas"]["RangeDocument"];
+            /** @description Direction of draw out of the tooth, length 1. */
+            path: number[];
+            pathWords: string;
+            measured?: null | components["schemas"]["MeasuredForLaboratory"];
+            /** @description Where room is short, and what was done otherwise than planned. */
+            warnings: string[];
+        };
+        /** @description What would go to the laboratory now, and what went there before. */
+        HandOverView: {
+            /** Format: uuid */
+            caseId: string;
+            number: string;
+            patient: string;
+            /** @description As case.json would say it. */
+            units: components["schemas"]["HandOverUnit"][];
+            /** @description Pictures of the case that can go along. */
+            pictures: components["schemas"]["HandOverPicture"][];
+            /** @description What is missing, in sentences; it can go all the same. */
+            missing: string[];
+            /** @description The newest first. */
+            sent: components["schemas"]["SentView"][];
+            /** @description Folder in which the bundle lands. */
+            folder: string;
+            /** @description Whether a stand-in answers in the laboratory's place. */
+            standIn: boolean;
+        };
         HoldFigures: {
             side: string;
             /** Format: double */
@@ -2891,6 +3122,22 @@ export interface components {
             segments: components["schemas"]["SegmentFigures"][];
             steps: components["schemas"]["StepFigures"][];
         };
+        /** @description One segment of the margin: as planned, and as measured where a scan shows it. */
+        MarginHandedOver: {
+            segment: components["schemas"]["Segment"];
+            design: components["schemas"]["MarginDesign"];
+            /** Format: double */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Over the crest of the gum; negative under it.
+             */
+            levelMm: number;
+            /** Format: double */
+            measuredWidthMm?: null | number;
+            /** Format: double */
+            measuredLevelMm?: null | number;
+        };
         MarginMarkView: {
             segment: components["schemas"]["Segment"];
             /** Format: double */
@@ -3017,6 +3264,14 @@ export interface components {
             least: number;
             /** Format: double */
             most: number;
+        };
+        /** @description What a scan says that a laboratory works by. */
+        MeasuredForLaboratory: {
+            walls: components["schemas"]["MeasuredWalls"][];
+            edges: components["schemas"]["EdgeFigures"][];
+            /** @description Closed: the last place is followed by the first. */
+            finishLine: number[][];
+            simulated: boolean;
         };
         MeasuredPath: {
             direction: number[];
@@ -3546,6 +3801,25 @@ export interface components {
             /** @description Whether a reading of this patient's radiograph stands behind it, less what is cut; else an average. */
             radiograph: boolean;
         };
+        /** @enum {unknown} */
+        QueryKind: "room" | "undercut" | "sharp-edge" | "margin" | "shade" | "other";
+        QueryView: {
+            /** Format: uuid */
+            id: string;
+            tooth: string;
+            /** @description "room", "undercut", "sharp-edge", "margin", "shade", "other". */
+            kind: string;
+            text: string;
+            zone?: null | string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            simulated: boolean;
+            reply?: null | string;
+            /** Format: date-time */
+            repliedAt?: null | string;
+            repliedBy?: null | string;
+        };
         RangeDocument: {
             /** Format: double */
             target: number;
@@ -3710,6 +3984,9 @@ export interface components {
             /** @description The same in a sentence. */
             text: string;
         };
+        ReplyEntry: {
+            text: string;
+        };
         /** @enum {unknown} */
         Restoration: "crown" | "veneer-facial" | "veneer-butt" | "veneer-wrap" | "onlay" | "inlay" | "partial-crown" | "pontic";
         RidgeFigures: {
@@ -3719,6 +3996,46 @@ export interface components {
              * @description How far the cut ridge lies under the neighbour's.
              */
             underMm: number;
+        };
+        /** @description Room for the restoration in one zone: how thick it may become there. */
+        RoomDocument: {
+            zone: string;
+            words: string;
+            /**
+             * Format: double
+             * @description Thickness below which the material is not to go.
+             */
+            leastMm: number;
+            /** Format: double */
+            plannedMm: number;
+            /**
+             * Format: double
+             * @description As measured; the lower end of what a gauge says.
+             */
+            reachedMm?: null | number;
+            /**
+             * Format: double
+             * @description The upper end of what a gauge says; left out where no larger one was tried.
+             */
+            upToMm?: null | number;
+            /**
+             * Format: double
+             * @description Half of the interval in which a scan's number lies 95 times in 100.
+             */
+            doubtMm?: null | number;
+            /**
+             * Format: double
+             * @description The least a scan shows: at a place that stands up out of the zone, or where the jaws close.
+             */
+            leastFoundMm?: null | number;
+            /**
+             * Format: double
+             * @description To the antagonist, closed, where it was scanned.
+             */
+            clearanceMm?: null | number;
+            /** @description "scan", or the gauge. */
+            by?: null | string;
+            standing: components["schemas"]["RoomStanding"];
         };
         RoomFigures: {
             zone: string;
@@ -3733,6 +4050,11 @@ export interface components {
              */
             roomBeforeMm: number;
         };
+        /**
+         * @description Whether there is as much room as the material needs.
+         * @enum {unknown}
+         */
+        RoomStanding: "enough" | "short" | "unsure" | "not-measured";
         /** @description Root surface of abutments against that of the teeth they replace, mm²: a rule of thumb. */
         RootSurface: {
             /** Format: double */
@@ -3987,6 +4309,27 @@ export interface components {
             /** Format: double */
             lipMm: number;
             shelf?: null | components["schemas"]["ShelfFigures"];
+        };
+        /** @description A case as it went to the laboratory. */
+        SentView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            teeth: string[];
+            /** Format: int64 */
+            bytes: number;
+            sha256: string;
+            /**
+             * Format: date-time
+             * @description When the laboratory answered last; null while it has not.
+             */
+            answeredAt?: null | string;
+            answeredBy?: null | string;
+            /** @description What the laboratory could not look at. */
+            unseen: string[];
+            queries: components["schemas"]["QueryView"][];
         };
         SessionView: {
             /** Format: uuid */
@@ -5499,6 +5842,153 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["AmendEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    getHandOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverView"];
+                };
+            };
+        };
+    };
+    handOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOverEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverView"];
+                };
+            };
+        };
+    };
+    printLaboratorySheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    replyToLaboratory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplyEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    getBench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchView"];
+                };
+            };
+        };
+    };
+    askPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskEntry"];
             };
         };
         responses: {

@@ -1,0 +1,90 @@
+using System.Globalization;
+using Dentelle.Core.Exchange;
+using Dentelle.Core.Protocols;
+using Dentelle.Geometry.Meshes;
+
+namespace Dentelle.Core.HandingOver;
+
+/// <summary>
+/// A laboratory that is none: it looks at a bundle as a technician would, with nothing but what lies in it, and asks where the work
+/// can't be made as it is wanted.
+/// </summary>
+public static class LaboratoryStandIn
+{
+    public const string Name = "Laboratory stand-in (simulated)";
+
+    /// <param name="handOver">The bundle's case.json.</param>
+    /// <param name="meshOf">A mesh of the bundle by its path; null where it can't be read.</param>
+    /// <param name="protocol">What a laboratory goes by: least undercut, step and edge told, the mill's tool.</param>
+    /// <param name="at">When it answers.</param>
+    public static LaboratoryAnswer Answer(HandOverDocument handOver, Func<string, Mesh?> meshOf, Protocol protocol, DateTime at)
+    {
+        var (queries, unseen) = (new List<LaboratoryQuery>(), new List<string>());
+        foreach (var unit in handOver.Units)
+        {
+            queries.AddRange(Rooms(unit));
+            queries.AddRange(Shades(unit));
+            queries.AddRange(Edges(unit, protocol));
+            var file = handOver.Files.FirstOrDefault(one => one.Kind == HandOverFileKind.Cut && one.Tooth == unit.Tooth);
+            if (file is null || unit.Measured is not { FinishLine.Count: > 2 } measured)
+                unseen.Add($"{unit.Tooth}: no scan came along, so margin and undercut can't be looked at before the model is here.");
+            else if (meshOf(file.Path) is { } mesh)
+                queries.AddRange(LookedAt.Of(unit, measured, mesh, protocol));
+            else
+                unseen.Add($"{unit.Tooth}: {file.Path} can't be read.");
+        }
+        return new LaboratoryAnswer
+        {
+            Format = LaboratoryAnswer.FormatName,
+            Version = 1,
+            HandOver = handOver.Id,
+            At = at,
+            By = Name,
+            Simulated = true,
+            Queries = queries,
+            Unseen = unseen,
+        };
+    }
+
+    private static IEnumerable<LaboratoryQuery> Rooms(HandOverUnit unit) =>
+        unit
+            .Rooms.Where(room => room.Standing == RoomStanding.Short)
+            .Select(room => new LaboratoryQuery(
+                unit.Tooth,
+                QueryKind.Room,
+                $"{HandOver.Short(room, MaterialOf(unit)).UpperFirst()}. Is it cut again, may it come out thinner, or is another material wanted?",
+                room.Zone,
+                HandOver.Found(room),
+                room.LeastMm
+            ));
+
+    private static string MaterialOf(HandOverUnit unit) => unit.What.Split(", ", 2)[^1];
+
+    private static IEnumerable<LaboratoryQuery> Shades(HandOverUnit unit)
+    {
+        if (unit is { NeedsShade: true, Shade: null })
+            yield return new(unit.Tooth, QueryKind.Shade, "No shade is given. Which one?");
+    }
+
+    /// <summary>Edges that the mill's tool can't follow: it would cut past them, and the ceramic over them comes out thinner.</summary>
+    private static IEnumerable<LaboratoryQuery> Edges(HandOverUnit unit, Protocol protocol)
+    {
+        var (least, tool) = (protocol.Inspection.EdgeLeastRadiusMm.Value, protocol.Milling.ToolDiameterMm.Value);
+        if (!unit.NeedsShade || unit.Measured is not { } measured)
+            yield break;
+        foreach (var edge in measured.Edges.Where(edge => edge.RadiusMm < least && edge.MilledPastMm > 0))
+            yield return new(
+                unit.Tooth,
+                QueryKind.SharpEdge,
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"The {edge.Side} edge has a radius of {HandOver.Said(edge.RadiusMm)}; a tool of {tool:0.0} cuts {edge.MilledPastMm:0.00} past it. "
+                        + $"Is it rounded, or made thinner there?"
+                ),
+                null,
+                edge.RadiusMm,
+                least,
+                edge.At
+            );
+    }
+}
