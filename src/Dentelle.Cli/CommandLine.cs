@@ -22,11 +22,12 @@ public static class CommandLine
         dentelle protocol FILE [--json]
         dentelle runsheet "45x47 bridge metal-ceramic" [--school axial-first] [--drawer FILE] [--assessment FILE] [--protocol FILE] [--json]
         dentelle bur 806314001524016 [--json]
-        dentelle schema plan|inputs|runsheet|measure
+        dentelle schema plan|inputs|runsheet|measure|handover|answer
         dentelle scan "36 crown zirconia" [--fault undercut:distal:0.2]… [--seed 7] [--reach teeth|quadrant|arch] [--out DIR] [--json]
         dentelle measure --before FILE --after FILE --tooth 36 [--plan LINE] [--opposing FILE] [--pick X,Y,Z=X,Y,Z]…
                 [--aligned] [--framed] [--json]
         dentelle path --tooth 35=FILE --tooth 37=FILE [--up x,y,z] [--lean 2] [--json]
+        dentelle laboratory BUNDLE.zip [--json]
         dentelle verify-record [--data DIR] [--json]
 
         plan also takes "11 21 veneer butt +1.0 dark", "16 onlay lithium disilicate gap distal 1.2",
@@ -75,13 +76,14 @@ public static class CommandLine
             ["bur", .. var rest] => SheetCommands.Bur(rest, home),
             ["protocol", .. var rest] => ProtocolCommand.Compare(rest, home),
             ["verify-record", .. var rest] => RecordCommand.Verify(rest),
+            ["laboratory", .. var rest] => LaboratoryCommand.Look(rest, home),
             ["schema", .. var rest] => Schema(rest),
             _ => new Problem(
                 "usage",
                 args.Length == 0
-                    ? "Name a command: plan, form, prepare, scan, measure, path, runsheet, bur, protocol, verify-record, schema or help."
+                    ? "Name a command: plan, form, prepare, scan, measure, path, runsheet, bur, protocol, laboratory, verify-record, schema or help."
                     : $"There is no command “{args[0]}”; there are "
-                        + "plan, form, prepare, scan, measure, path, runsheet, bur, protocol, verify-record, schema and help."
+                        + "plan, form, prepare, scan, measure, path, runsheet, bur, protocol, laboratory, verify-record, schema and help."
             ),
         };
 
@@ -170,7 +172,12 @@ public static class CommandLine
             ["inputs"] => JsonDocuments.InputSchema(),
             ["runsheet"] => JsonDocuments.RunSheetSchema(),
             ["measure"] => JsonDocuments.MeasureSchema(),
-            _ => new Problem("usage", "schema needs plan (what the answer holds), inputs (what --assessment takes), runsheet or measure."),
+            ["handover"] => JsonDocuments.HandOverSchema(),
+            ["answer"] => JsonDocuments.AnswerSchema(),
+            _ => new Problem(
+                "usage",
+                "schema needs plan (what the answer holds), inputs (what --assessment takes), runsheet, measure, handover or answer."
+            ),
         };
 
     internal static Answer<PlannedLine> Lined(string words, CommandOptions options, Handbook handbook) =>

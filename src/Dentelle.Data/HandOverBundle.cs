@@ -3,6 +3,8 @@ using System.IO.Compression;
 using System.Security.Cryptography;
 using System.Text;
 using Dentelle.Core.Exchange;
+using Dentelle.Geometry.Files;
+using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Data;
 
@@ -45,7 +47,7 @@ public sealed class HandOverBundle : IDisposable
     {
         var json = Encoding.UTF8.GetBytes(JsonDocuments.Write(document));
         var sums = new StringBuilder();
-        await using var archive = await ZipArchive.CreateAsync(to, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8, stop);
+        await using var packed = await ZipArchive.CreateAsync(to, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8, stop);
         await AddAsync(DocumentName, () => new MemoryStream(json), Convert.ToHexStringLower(SHA256.HashData(json)));
         foreach (var part in parts)
             await AddAsync(part.File.Path, part.Open, part.File.Sha256);
@@ -54,7 +56,7 @@ public sealed class HandOverBundle : IDisposable
 
         async Task AddAsync(string path, Func<Stream> open, string sha256)
         {
-            var entry = archive.CreateEntry(path, CompressionLevel.Fastest);
+            var entry = packed.CreateEntry(path, CompressionLevel.Fastest);
             // The same content is the same file, whenever it is packed.
             entry.LastWriteTime = new DateTimeOffset(document.At, TimeSpan.Zero);
             await using var into = await entry.OpenAsync(stop);
@@ -68,14 +70,14 @@ public sealed class HandOverBundle : IDisposable
     /// <param name="zip">Sought in; closed with the bundle.</param>
     public static Answer<HandOverBundle> Open(Stream zip)
     {
-        ZipArchive? archive = null;
+        ZipArchive? opened = null;
         try
         {
-            archive = new ZipArchive(zip, ZipArchiveMode.Read);
-            if (!Checked(archive).Is(out var document, out var problem))
+            opened = new ZipArchive(zip, ZipArchiveMode.Read);
+            if (!Checked(opened).Is(out var document, out var problem))
                 return problem;
-            var bundle = new HandOverBundle(archive, document);
-            archive = null;
+            var bundle = new HandOverBundle(opened, document);
+            opened = null;
             return bundle;
         }
         catch (Exception broken) when (broken is InvalidDataException or EndOfStreamException or NotSupportedException)
@@ -84,13 +86,26 @@ public sealed class HandOverBundle : IDisposable
         }
         finally
         {
-            archive?.Dispose();
+            opened?.Dispose();
         }
     }
 
-    /// <exception cref="InvalidOperationException">It holds no such part.</exception>
-    public Stream OpenPart(string path) =>
-        archive.GetEntry(path)?.Open() ?? throw new InvalidOperationException($"The bundle holds no {path}.");
+    /// <summary>A surface it holds; null where it can't be read.</summary>
+    public Mesh? Mesh(string path)
+    {
+        try
+        {
+            using var whole = new MemoryStream();
+            using (var content = archive.GetEntry(path)?.Open() ?? Stream.Null)
+                content.CopyTo(whole);
+            whole.Position = 0;
+            return MeshFile.Read(whole, path);
+        }
+        catch (MeshFileException)
+        {
+            return null;
+        }
+    }
 
     public void Dispose() => archive.Dispose();
 

@@ -53,7 +53,7 @@
     const known = me.load().then(() => {
       // Who sees no cases has no day.
       if (me.person && !me.may('see') && route.pathname === '/')
-        void navigate(me.may('administer') ? '/people' : '/protocols');
+        void navigate(me.may('administer') ? '/people' : me.may('laboratory') ? '/laboratory' : '/protocols');
     });
     known.catch((error: unknown) => {
       if (!(error instanceof Refusal)) throw error;

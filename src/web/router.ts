@@ -13,6 +13,8 @@ export const places = {
   '/case/:id/sheet': 'Run sheet',
   '/chair/:id': 'Chair',
   '/case/:id/record': 'Record',
+  '/case/:id/hand-over': 'Hand-over',
+  '/laboratory': 'Laboratory',
   '/inspect/:id': 'Inspect',
   '/drawer': 'Drawer',
   '/protocols': 'Protocols',
@@ -20,7 +22,13 @@ export const places = {
 } as const;
 
 /** Not named above every screen: one comes there from a case, or from who one is. */
-export const aside: readonly string[] = ['/chair/:id', '/case/:id/record', '/people'];
+export const aside: readonly string[] = [
+  '/chair/:id',
+  '/case/:id/record',
+  '/case/:id/hand-over',
+  '/laboratory',
+  '/people',
+];
 
 export type Place = keyof typeof places;
 

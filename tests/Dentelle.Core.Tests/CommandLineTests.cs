@@ -115,7 +115,7 @@ public class CommandLineTests
     [Fact(DisplayName = "Every kind of answer holds against the published JSON Schema, and the published schemas are the program's")]
     public void Published_schemas()
     {
-        foreach (var name in new[] { "plan", "inputs", "runsheet", "measure" })
+        foreach (var name in new[] { "plan", "inputs", "runsheet", "measure", "handover", "answer" })
             Assert.Equal(Run("schema", name).Output.ReplaceLineEndings("\n").TrimEnd(), Doc($"{name}.schema.json"));
         foreach (
             var line in new[]

@@ -46,6 +46,9 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
     /// <summary>Largest scan that is taken; null for the usual.</summary>
     public int? ScanMegabytes { get; init; }
 
+    /// <summary>Whether the stand-in answers in the laboratory's place.</summary>
+    public bool LaboratoryStandIn { get; init; }
+
     /// <summary>What lies in the file store.</summary>
     public IReadOnlyList<string> Files() =>
         Directory.Exists(new PracticeFiles { Data = folder }.FilesFolder)
@@ -65,6 +68,7 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
         builder.UseSetting("Dentelle:SingleUser", Accounts || Fills ? "false" : "true");
         if (ScanMegabytes is { } most)
             builder.UseSetting("Dentelle:ScanMegabytes", most.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        builder.UseSetting("Dentelle:LaboratoryStandIn", LaboratoryStandIn ? "true" : "false");
         builder.UseSetting("Serilog:MinimumLevel:Default", "Error");
         builder.ConfigureServices(services => services.AddSingleton(Clock));
     }

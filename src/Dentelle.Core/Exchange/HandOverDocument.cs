@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using Dentelle.Core.Plans;
 
 namespace Dentelle.Core.Exchange;
 

@@ -10,7 +10,9 @@ using Dentelle.Data;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Protocols;
 using Dentelle.Web.Units;
+using Microsoft.AspNetCore.Http.Json;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Options;
 
 namespace Dentelle.Web.Demo;
 
@@ -45,6 +47,7 @@ internal static class DemoPractice
             await AddVisitsAsync(demo, added, today, scope.ServiceProvider.GetRequiredService<VisitStore>(), stop);
             foreach (var unit in demo.Units)
                 await AddAsync(unit, added, store, unit.House ? house.Handbook : shelf.InUse.Handbook, stop);
+            await AddNotesAsync(demo, added, scope.ServiceProvider, stop);
         }
 
         var drawer = scope.ServiceProvider.GetRequiredService<DrawerStore>();
@@ -97,6 +100,17 @@ internal static class DemoPractice
             var at = today.AddDays(more.Day).ToDateTime(more.Time, DateTimeKind.Local);
             await visits.AddAsync(to.Id, more.Kind, new(At: at, Done: more.Day < 0), stop);
         }
+    }
+
+    /// <summary>What was written at the cutting visit.</summary>
+    private static async Task AddNotesAsync(DemoCase demo, CaseRow to, IServiceProvider services, CancellationToken stop)
+    {
+        var json = services.GetRequiredService<IOptions<JsonOptions>>().Value.SerializerOptions;
+        var record = services.GetRequiredService<RecordStore>();
+        var visits = await services.GetRequiredService<VisitStore>().OfCaseAsync(to.Id, stop);
+        var visit = visits.FirstOrDefault(one => one.Kind == VisitKind.Prepare);
+        foreach (var note in demo.Notes ?? [])
+            await record.WriteAsync(new(Guid.CreateVersion7(), note.Kind(), JsonSerializer.Serialize(note, json)), to.Id, visit?.Id, stop);
     }
 
     private static async Task AddAsync(DemoUnit demo, CaseRow to, CaseStore store, Handbook handbook, CancellationToken stop)
@@ -188,7 +202,8 @@ internal static class DemoPractice
         string Note,
         IReadOnlyList<DemoUnit> Units,
         PatientFacts? Alerts = null,
-        IReadOnlyList<DemoVisit>? MoreVisits = null
+        IReadOnlyList<DemoVisit>? MoreVisits = null,
+        IReadOnlyList<ChairNote>? Notes = null
     );
 
     private sealed record DemoVisit(int Day, TimeOnly Time, VisitKind Kind);

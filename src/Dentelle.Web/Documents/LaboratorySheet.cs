@@ -35,9 +35,7 @@ internal static class LaboratorySheet
                 $"laboratory, case {document.Case}",
                 printed,
                 [
-                    .. document
-                        .Units.Zip(planned)
-                        .SelectMany(tooth => Pages(measuring, document, tooth.First, tooth.Second, printed)),
+                    .. document.Units.Zip(planned).SelectMany(tooth => Pages(measuring, document, tooth.First, tooth.Second, printed)),
                     .. shown
                         .Chunk((int)PicturesOfPage)
                         .Select<(string, XImage)[], Action<XGraphics>>(some => page => Pictures(page, document, some, printed)),

@@ -1,4 +1,3 @@
-using Dentelle.Core.Drawing;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Visiting;
 using Dentelle.Data;

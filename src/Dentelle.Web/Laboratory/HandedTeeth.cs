@@ -4,7 +4,6 @@ using Dentelle.Core.Visiting;
 using Dentelle.Data;
 using Dentelle.Web.Chair;
 using Dentelle.Web.Handbooks;
-using Dentelle.Web.Http;
 using Dentelle.Web.Scans;
 using Dentelle.Web.Units;
 using Microsoft.AspNetCore.Http.Json;

@@ -1,8 +1,6 @@
 using Dentelle.Core.Exchange;
 using Dentelle.Core.HandingOver;
 using Dentelle.Data;
-using Dentelle.Geometry.Files;
-using Dentelle.Geometry.Meshes;
 using Dentelle.Web.Handbooks;
 using Dentelle.Web.Live;
 using Dentelle.Web.Logging;
@@ -84,33 +82,11 @@ internal sealed class LaboratoryPost(
             using (bundle)
             {
                 var answer = await Task.Run(
-                    () =>
-                        LaboratoryStandIn.Answer(
-                            bundle.Document,
-                            part => MeshOf(bundle, part),
-                            shelf.Shipped.Protocol,
-                            clock.GetUtcNow().UtcDateTime
-                        ),
+                    () => LaboratoryStandIn.Answer(bundle.Document, bundle.Mesh, shelf.Shipped.Protocol, clock.GetUtcNow().UtcDateTime),
                     stop
                 );
                 await folder.AnswerAsync(name, JsonDocuments.Write(answer), stop);
             }
-        }
-    }
-
-    private static Mesh? MeshOf(HandOverBundle bundle, string part)
-    {
-        try
-        {
-            using var whole = new MemoryStream();
-            using (var content = bundle.OpenPart(part))
-                content.CopyTo(whole);
-            whole.Position = 0;
-            return MeshFile.Read(whole, part);
-        }
-        catch (MeshFileException)
-        {
-            return null;
         }
     }
 }

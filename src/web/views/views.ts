@@ -5,7 +5,9 @@ import ChairView from './chair/ChairView.svelte';
 import DayView from './day/DayView.svelte';
 import DrawerView from './drawer/DrawerView.svelte';
 import FindView from './find/FindView.svelte';
+import HandOverView from './handover/HandOverView.svelte';
 import InspectView from './inspect/InspectView.svelte';
+import LaboratoryView from './laboratory/LaboratoryView.svelte';
 import NowhereView from './nowhere/NowhereView.svelte';
 import PeopleView from './people/PeopleView.svelte';
 import ProtocolsView from './protocols/ProtocolsView.svelte';
@@ -17,12 +19,14 @@ import UnitView from './unit/UnitView.svelte';
 export const views: Record<Place | typeof elsewhere, Component> = {
   '/': DayView,
   '/case/:id': CaseView,
+  '/case/:id/hand-over': HandOverView,
   '/case/:id/record': RecordView,
   '/case/:id/sheet': RunSheetView,
   '/chair/:id': ChairView,
   '/drawer': DrawerView,
   '/find': FindView,
   '/inspect/:id': InspectView,
+  '/laboratory': LaboratoryView,
   '*': NowhereView,
   '/people': PeopleView,
   '/protocols': ProtocolsView,

@@ -70,6 +70,7 @@
   <p class="mt-3 flex flex-col items-start gap-1">
     <LineButton href="/case/{whole.id}/sheet">Run sheet</LineButton>
     <LineButton href="/case/{whole.id}/record">Record</LineButton>
+    {#if whole.units.length > 0}<LineButton href="/case/{whole.id}/hand-over">To the laboratory</LineButton>{/if}
     <LineButton href="/api/cases/{whole.id}/file" download>Save as file</LineButton>
     <LineButton onclick={() => void take()}>Remove the case</LineButton>
   </p>

@@ -3,7 +3,7 @@
   import { verdicts } from '../../words/verdicts';
   import ToothName from '../../parts/ToothName.svelte';
   import { stages } from '../../words/stages';
-  import { time } from '../../words/times';
+  import { dateOf, time } from '../../words/times';
   import { lowerFirst, upperFirst } from '../../words/words';
 
   let { entry, chair }: { entry: Schemas['CaseView']; chair?: Schemas['VisitTime'] | undefined } = $props();
@@ -37,6 +37,13 @@
         <a
           class="inline-block min-h-[26px] text-plum underline decoration-hairline underline-offset-4"
           href="/chair/{entry.nextVisit}">{entry.nextVisitName}, at the chair</a
+        >
+      </p>
+    {/if}
+    {#if entry.handedOverAt}
+      <p class="mt-0.5 text-[14px]">
+        <a class="inline-block min-h-[26px] hover:text-plum" href="/case/{entry.id}/hand-over"
+          >at the laboratory since {dateOf(entry.handedOverAt)}</a
         >
       </p>
     {/if}

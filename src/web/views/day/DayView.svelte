@@ -5,6 +5,7 @@
   import { shared } from '../../parts/shared.svelte';
   import { day as dayWords } from '../../words/times';
   import AddFromFile from './AddFromFile.svelte';
+  import AskedList from './AskedList.svelte';
   import CaseRow from './CaseRow.svelte';
   import FirstSteps from './FirstSteps.svelte';
   import { askAgain } from '../../parts/counting';
@@ -80,6 +81,8 @@
         >
       </p>
     {/if}
+
+    {#if day && day.asked.length > 0}<AskedList asked={day.asked} />{/if}
 
     {#each groups as [title, cases] (title)}
       <section class="mt-7">
