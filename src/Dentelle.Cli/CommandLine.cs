@@ -29,6 +29,9 @@ public static class CommandLine
         dentelle path --tooth 35=FILE --tooth 37=FILE [--up x,y,z] [--lean 2] [--json]
         dentelle laboratory BUNDLE.zip [--json]
         dentelle verify-record [--data DIR] [--json]
+        dentelle backup [--data DIR] [--to DIR]
+        dentelle check-backup BACKUP
+        dentelle restore BACKUP --into DIR
 
         plan also takes "11 21 veneer butt +1.0 dark", "16 onlay lithium disilicate gap distal 1.2",
         "35x37 bridge metal-ceramic" (each x a pontic) and "34x36 bridge 34:metal-ceramic-full 36:metal".
@@ -76,14 +79,17 @@ public static class CommandLine
             ["bur", .. var rest] => SheetCommands.Bur(rest, home),
             ["protocol", .. var rest] => ProtocolCommand.Compare(rest, home),
             ["verify-record", .. var rest] => RecordCommand.Verify(rest),
+            ["backup", .. var rest] => BackupCommands.Make(rest),
+            ["check-backup", .. var rest] => BackupCommands.Check(rest),
+            ["restore", .. var rest] => BackupCommands.Restore(rest),
             ["laboratory", .. var rest] => LaboratoryCommand.Look(rest, home),
             ["schema", .. var rest] => Schema(rest),
             _ => new Problem(
                 "usage",
                 args.Length == 0
-                    ? "Name a command: plan, form, prepare, scan, measure, path, runsheet, bur, protocol, laboratory, verify-record, schema or help."
+                    ? "Name a command: plan, form, prepare, scan, measure, path, runsheet, bur, protocol, laboratory, verify-record, backup, check-backup, restore, schema or help."
                     : $"There is no command “{args[0]}”; there are "
-                        + "plan, form, prepare, scan, measure, path, runsheet, bur, protocol, laboratory, verify-record, schema and help."
+                        + "plan, form, prepare, scan, measure, path, runsheet, bur, protocol, laboratory, verify-record, backup, check-backup, restore, schema and help."
             ),
         };
 

@@ -22,7 +22,7 @@ internal static class LaboratoryCommand
                 return problem;
             using (bundle)
             {
-                var answer = LaboratoryStandIn.Answer(bundle.Document, bundle.Mesh, handbook.Protocol, DateTime.UtcNow);
+                var answer = LaboratoryStandIn.Answer(bundle.Document, bundle.OpenPart, handbook.Protocol, RecordRow.Text(DateTime.UtcNow));
                 return options.Has("--json") ? JsonDocuments.Write(answer) : Words(answer);
             }
         }

@@ -87,7 +87,29 @@ public static class DatabaseFile
         db.Database.Migrate();
     }
 
-    /// <summary>Writes a whole copy, also while the practice is at work.</summary>
+    /// <summary>What is wrong with a file; null when it can be worked with.</summary>
+    public static Problem? Complaint(string path)
+    {
+        using var db = Open(path);
+        return Complaint(db);
+    }
+
+    /// <summary>Outside the pool: it is closed when it is let go.</summary>
+    private static SqliteConnection Bare(string path, SqliteOpenMode mode)
+    {
+        var connection = new SqliteConnection(
+            new SqliteConnectionStringBuilder
+            {
+                DataSource = path,
+                Mode = mode,
+                Pooling = false,
+            }.ToString()
+        );
+        connection.Open();
+        return connection;
+    }
+
+    /// <summary>Writes a whole copy with SQLite's own backup, also while the practice is at work.</summary>
     /// <returns>Why it could not be written; null when it stands there, checked.</returns>
     public static Problem? Copy(string path, string to)
     {
@@ -97,11 +119,11 @@ public static class DatabaseFile
             return new Problem("copy-there", $"{to} is there already; a copy takes no other's place.");
         try
         {
-            using (var db = Open(path))
-                db.Database.ExecuteSql($"VACUUM INTO {to}");
-            OwnersOnly.ShutFile(to);
-            using var copy = Open(to);
-            return Complaint(copy);
+            OwnersOnly.OpenFile(to, FileShare.ReadWrite).Dispose();
+            using (var from = Bare(path, SqliteOpenMode.ReadWrite))
+            using (var into = Bare(to, SqliteOpenMode.ReadWrite))
+                from.BackupDatabase(into);
+            return Complaint(to);
         }
         catch (Exception failed) when (StoreFaults.AtStart(failed, to) is { } fault)
         {

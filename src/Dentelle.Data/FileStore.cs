@@ -61,6 +61,10 @@ public sealed class FileStore(string folder)
         }
     }
 
+    /// <summary>Keeps what is known not to be too large.</summary>
+    public Answer<KeptFile> Keep(Stream content, CancellationToken stop) =>
+        KeepAsync(content, long.MaxValue, stop).GetAwaiter().GetResult();
+
     /// <exception cref="FileNotFoundException">It is not kept.</exception>
     public FileStream Open(string sha256) => File.OpenRead(PathOf(sha256));
 

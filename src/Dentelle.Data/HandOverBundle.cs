@@ -3,8 +3,6 @@ using System.IO.Compression;
 using System.Security.Cryptography;
 using System.Text;
 using Dentelle.Core.Exchange;
-using Dentelle.Geometry.Files;
-using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Data;
 
@@ -58,7 +56,7 @@ public sealed class HandOverBundle : IDisposable
         {
             var entry = packed.CreateEntry(path, CompressionLevel.Fastest);
             // The same content is the same file, whenever it is packed.
-            entry.LastWriteTime = new DateTimeOffset(document.At, TimeSpan.Zero);
+            entry.LastWriteTime = DateTimeOffset.Parse(document.At, CultureInfo.InvariantCulture);
             await using var into = await entry.OpenAsync(stop);
             await using var from = open();
             await from.CopyToAsync(into, stop);
@@ -90,21 +88,14 @@ public sealed class HandOverBundle : IDisposable
         }
     }
 
-    /// <summary>A surface it holds; null where it can't be read.</summary>
-    public Mesh? Mesh(string path)
+    /// <summary>A part, unpacked; empty where it holds none of that name.</summary>
+    public Stream OpenPart(string path)
     {
-        try
-        {
-            using var whole = new MemoryStream();
-            using (var content = archive.GetEntry(path)?.Open() ?? Stream.Null)
-                content.CopyTo(whole);
-            whole.Position = 0;
-            return MeshFile.Read(whole, path);
-        }
-        catch (MeshFileException)
-        {
-            return null;
-        }
+        var whole = new MemoryStream();
+        using (var content = archive.GetEntry(path)?.Open() ?? Stream.Null)
+            content.CopyTo(whole);
+        whole.Position = 0;
+        return whole;
     }
 
     public void Dispose() => archive.Dispose();

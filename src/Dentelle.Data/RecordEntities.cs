@@ -65,5 +65,6 @@ public sealed class RecordRow
 
     internal static string Text(Guid? id) => id?.ToString("D") ?? "";
 
-    internal static string Text(DateTime at) => at.ToString("yyyy-MM-ddTHH:mm:ss.fffZ", System.Globalization.CultureInfo.InvariantCulture);
+    /// <summary>UTC to the millisecond, ISO 8601: as times stand in every document.</summary>
+    public static string Text(DateTime at) => at.ToString("yyyy-MM-ddTHH:mm:ss.fffZ", System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -33,6 +33,17 @@ public sealed record PracticeFiles
     /// <summary>Whether the stand-in answers in the laboratory's place; with the demonstration when not set.</summary>
     public bool? LaboratoryStandIn { get; init; }
 
+    /// <summary>Where backups go; in the data folder when not set, where they help against a slip but not against a lost disk.</summary>
+    public string? Backups { get; init; }
+
+    /// <summary>A backup is made when the last is so old; 0 for never.</summary>
+    public double BackupHours { get; init; } = 24;
+
+    /// <summary>So many backups are kept.</summary>
+    public int BackupsKept { get; init; } = 14;
+
+    public string BackupFolder => Backups ?? Path.Combine(Data, "backups");
+
     public string LaboratoryFolder => Laboratory ?? Path.Combine(Data, "laboratory");
 
     public bool AnswersForLaboratory => LaboratoryStandIn ?? Demo;

@@ -6,6 +6,7 @@ using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web;
 using Dentelle.Web.Access;
+using Dentelle.Web.Backups;
 using Dentelle.Web.Cases;
 using Dentelle.Web.Chair;
 using Dentelle.Web.Demo;
@@ -39,10 +40,6 @@ if (!Handbook.Read(name => File.ReadAllText(Path.Combine(files.ProtocolFolder, n
     // Planning on wrong numbers would be worse than not starting.
     return Refused(problem, Exit.WrongNumbers);
 
-// "copy FILE": the whole database, also while the practice is at work.
-if (args is ["copy", var copy])
-    return DatabaseFile.Copy(files.DatabasePath, copy) is { } failed ? Refused(failed, Exit.NoData) : 0;
-
 FolderLock? held = null;
 if (!isRead && !FolderLock.Take(files.Data).Is(out held, out problem))
     return Refused(problem, problem.Code == "folder-in-use" ? Exit.InUse : Exit.NoData);
@@ -69,6 +66,7 @@ builder.Services.AddScoped<Pictures>();
 builder.Services.AddScoped<HandOverStore>();
 builder.Services.AddScoped<HandedTeeth>();
 builder.Services.AddScoped<HandOverWork>();
+builder.Services.AddSingleton<BackupKeeper>();
 builder.Services.AddSingleton<LaboratoryFolder>();
 builder.Services.AddSingleton<LiveNews>();
 builder.Services.AddScoped<Appointments>();
@@ -112,6 +110,7 @@ if (!isRead)
 {
     builder.Services.AddHostedService<BinKeeper>();
     builder.Services.AddHostedService<LaboratoryPost>();
+    builder.Services.AddHostedService(services => services.GetRequiredService<BackupKeeper>());
     builder.Services.AddHostedService(services => services.GetRequiredService<AuditTrail>());
     builder.Services.AddHostedService(services => services.GetRequiredService<SumsAhead>());
 }
@@ -170,6 +169,7 @@ api.MapPatients();
 api.MapChair();
 api.MapRecord();
 api.MapLaboratory();
+api.MapBackups();
 api.MapCases();
 api.MapUnits();
 api.MapBodies();

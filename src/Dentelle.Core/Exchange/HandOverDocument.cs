@@ -22,7 +22,8 @@ public sealed record HandOverDocument
     /// <summary>The case's number.</summary>
     public required string Case { get; init; }
 
-    public required DateTime At { get; init; }
+    /// <summary>UTC, ISO 8601.</summary>
+    public required string At { get; init; }
 
     public required string By { get; init; }
 

@@ -14,7 +14,8 @@ public sealed record LaboratoryAnswer
     /// <summary>The hand-over it answers.</summary>
     public required Guid HandOver { get; init; }
 
-    public required DateTime At { get; init; }
+    /// <summary>UTC, ISO 8601.</summary>
+    public required string At { get; init; }
 
     public required string By { get; init; }
 

@@ -32,9 +32,8 @@ public sealed record HandedTooth
     public IReadOnlyList<string> Said { get; init; } = [];
 }
 
-/// <param name="At">When the scans were taken.</param>
 /// <param name="Simulated">Whether the stand-in scanner made them.</param>
-public sealed record ScannedTooth(MeasuredTooth Tooth, DateTime At, bool Simulated);
+public sealed record ScannedTooth(MeasuredTooth Tooth, bool Simulated);
 
 /// <summary>Puts together what a laboratory needs of a tooth.</summary>
 public static class HandOver

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Protocols;
+using Dentelle.Geometry.Files;
 using Dentelle.Geometry.Meshes;
 
 namespace Dentelle.Core.HandingOver;
@@ -14,10 +15,10 @@ public static class LaboratoryStandIn
     public const string Name = "Laboratory stand-in (simulated)";
 
     /// <param name="handOver">The bundle's case.json.</param>
-    /// <param name="meshOf">A mesh of the bundle by its path; null where it can't be read.</param>
+    /// <param name="open">Opens a file of the bundle by its path.</param>
     /// <param name="protocol">What a laboratory goes by: least undercut, step and edge told, the mill's tool.</param>
-    /// <param name="at">When it answers.</param>
-    public static LaboratoryAnswer Answer(HandOverDocument handOver, Func<string, Mesh?> meshOf, Protocol protocol, DateTime at)
+    /// <param name="at">When it answers, UTC, ISO 8601.</param>
+    public static LaboratoryAnswer Answer(HandOverDocument handOver, Func<string, Stream> open, Protocol protocol, string at)
     {
         var (queries, unseen) = (new List<LaboratoryQuery>(), new List<string>());
         foreach (var unit in handOver.Units)
@@ -28,7 +29,7 @@ public static class LaboratoryStandIn
             var file = handOver.Files.FirstOrDefault(one => one.Kind == HandOverFileKind.Cut && one.Tooth == unit.Tooth);
             if (file is null || unit.Measured is not { FinishLine.Count: > 2 } measured)
                 unseen.Add($"{unit.Tooth}: no scan came along, so margin and undercut can't be looked at before the model is here.");
-            else if (meshOf(file.Path) is { } mesh)
+            else if (MeshOf(open, file.Path) is { } mesh)
                 queries.AddRange(LookedAt.Of(unit, measured, mesh, protocol));
             else
                 unseen.Add($"{unit.Tooth}: {file.Path} can't be read.");
@@ -44,6 +45,19 @@ public static class LaboratoryStandIn
             Queries = queries,
             Unseen = unseen,
         };
+    }
+
+    private static Mesh? MeshOf(Func<string, Stream> open, string path)
+    {
+        try
+        {
+            using var content = open(path);
+            return MeshFile.Read(content, path);
+        }
+        catch (MeshFileException)
+        {
+            return null;
+        }
     }
 
     private static IEnumerable<LaboratoryQuery> Rooms(HandOverUnit unit) =>

@@ -7,15 +7,16 @@ using Dentelle.Core.Protocols;
 
 namespace Dentelle.Core.HandingOver;
 
-/// <summary>A reading with the name of its gauge and the time it was taken.</summary>
-public sealed record TakenReading(Reading Reading, string Gauge, DateTime At);
+/// <summary>A reading with the name of its gauge.</summary>
+/// <param name="AfterScan">Whether it was taken after the newest scans.</param>
+public sealed record TakenReading(Reading Reading, string Gauge, bool AfterScan);
 
 /// <summary>How thick the restoration may become, zone by zone: what was planned, and what was measured of it last.</summary>
 internal static class ReachedRoom
 {
     /// <param name="plan">The plan.</param>
     /// <param name="readings">Standing readings, the newest first.</param>
-    /// <param name="scan">What was measured on scans, and when they were taken; null for none.</param>
+    /// <param name="scan">What was measured on scans, ; null for none.</param>
     /// <param name="protocol">Tolerance and limits.</param>
     public static IEnumerable<RoomDocument> Of(Plan plan, IReadOnlyList<TakenReading> readings, ScannedTooth? scan, Protocol protocol)
     {
@@ -33,7 +34,7 @@ internal static class ReachedRoom
                 ClearanceMm = scan?.Tooth.Room?.Zones.FirstOrDefault(one => one.Zone == zone.Zone) is { } clear ? Fine(clear.After) : null,
                 Standing = RoomStanding.NotMeasured,
             };
-            yield return depth is not null && (read is null || read.At <= scan!.At)
+            yield return depth is not null && read?.AfterScan != true
                 ? Scanned(room, zone, depth, [.. findings.Where(finding => finding.Zone == zone.Zone.Name)])
             : read is not null ? Read(room, zone, read)
             : room;

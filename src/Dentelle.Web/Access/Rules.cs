@@ -36,7 +36,7 @@ public static class Rules
         (Policies.Laboratory, "getBench getBundle askPractice"),
         (Policies.Drawer, "addBur changeBur removeBur"),
         (Policies.House, "keepProtocol useProtocol importProtocol removeProtocol saveSettings"),
-        (Policies.Administer, "getPeople addPerson changePerson getSessionsOf revokeSessionOf getAudit"),
+        (Policies.Administer, "getPeople addPerson changePerson getSessionsOf revokeSessionOf getAudit getBackups makeBackup"),
         (Policies.Self, "signOut lockScreen changeCode changePassword getSessions revokeSession")
     );
 

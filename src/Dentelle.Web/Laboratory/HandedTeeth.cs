@@ -56,8 +56,8 @@ public sealed class HandedTeeth(
             var set = sets.Where(set => set.ToothCodes.Contains(unit.Tooth)).MaxBy(set => set.Entry);
             var found = set is null ? null : (await scans.ToothAsync(set.Id, unit.Tooth, stop)).Value;
             var files = set is null ? [] : await FilesAsync(set, stop);
-            var scan = found is null ? null : new ScannedTooth(found.Tooth, set!.At, files.Any(file => file.File.Simulated));
-            ready.Add(new(Of(unit, planned, notes, scan, wishes.GetValueOrDefault(unit.Tooth)), planned, found, files));
+            var scan = found is null ? null : new ScannedTooth(found.Tooth, files.Any(file => file.File.Simulated));
+            ready.Add(new(Of(unit, planned, notes, scan, set?.At, wishes.GetValueOrDefault(unit.Tooth)), planned, found, files));
         }
         return ready;
     }
@@ -73,6 +73,7 @@ public sealed class HandedTeeth(
         PlannedUnit planned,
         IReadOnlyList<(RecordRow Row, ChairNote Note)> notes,
         ScannedTooth? scan,
+        DateTime? scannedAt,
         string? wishes
     )
     {
@@ -89,7 +90,7 @@ public sealed class HandedTeeth(
                     .. unit
                         .Readings.Where(reading => reading.TakenBackAt is null)
                         .OrderByDescending(reading => reading.Entry)
-                        .Select(reading => new TakenReading(reading.ToReading(), GaugeOf(reading), reading.TakenAt)),
+                        .Select(reading => new TakenReading(reading.ToReading(), GaugeOf(reading), scannedAt < reading.TakenAt)),
                 ],
                 Scan = scan,
                 Shade = shade?.Shade,

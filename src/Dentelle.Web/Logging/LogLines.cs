@@ -24,6 +24,9 @@ internal static partial class LogLines
     [LoggerMessage(Level = LogLevel.Error, Message = "Scans could not be measured")]
     public static partial void InspectionFailed(this ILogger log, Exception fault);
 
+    [LoggerMessage(Level = LogLevel.Error, Message = "No backup was made: {Sentence}")]
+    public static partial void BackupFailed(this ILogger log, string sentence);
+
     [LoggerMessage(Level = LogLevel.Warning, Message = "The laboratory's folder can't be read just now")]
     public static partial void LaboratoryNotRead(this ILogger log, Exception fault);
 
