@@ -14,7 +14,9 @@ internal static class BackupCommands
         if (!File.Exists(practice.Database))
             return new Problem("no-practice", $"There is no practice in {Path.GetFullPath(practice.Data)}.");
         var root = options.Value("--to") ?? Path.Combine(practice.Data, "backups");
-        return Backup.Make(practice, root, DateTime.UtcNow).Is(out var made, out problem) ? Words("Backup made and checked", made) : problem;
+        return Backup.Make(practice, root, DateTime.UtcNow).Is(out var made, out problem)
+            ? Words("Backup made and checked", made)
+            : problem;
     }
 
     public static Answer<string> Check(string[] args) =>

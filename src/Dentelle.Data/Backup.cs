@@ -73,7 +73,10 @@ public static class Backup
             }
             if (!Looked(coming, root, at, named, digests: false, stop).Is(out var found, out var problem))
                 return problem;
-            File.WriteAllText(Path.Combine(coming, Manifest), JsonSerializer.Serialize(new Written(found.At, found.Entries, [.. named]), Json));
+            File.WriteAllText(
+                Path.Combine(coming, Manifest),
+                JsonSerializer.Serialize(new Written(found.At, found.Entries, [.. named]), Json)
+            );
             Directory.Move(coming, place);
             return found with { Folder = place };
         }
@@ -112,7 +115,9 @@ public static class Backup
         try
         {
             OwnersOnly.MakeFolder(into.Data);
-            foreach (var name in new[] { DatabaseFile.FileName, RecordAnchor.FileName }.Where(name => File.Exists(Path.Combine(folder, name))))
+            foreach (
+                var name in new[] { DatabaseFile.FileName, RecordAnchor.FileName }.Where(name => File.Exists(Path.Combine(folder, name)))
+            )
                 File.Copy(Path.Combine(folder, name), Path.Combine(into.Data, name));
             OwnersOnly.ShutFile(into.Database);
             CopyFolder(Path.Combine(folder, "keys"), into.Keys);

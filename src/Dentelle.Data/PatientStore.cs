@@ -25,6 +25,10 @@ public sealed class PatientStore(DentelleDb db, Actor actor, TimeProvider clock)
     public async Task<PatientRow?> PatientAsync(Guid id, CancellationToken stop) =>
         actor.Sight == Sight.All ? await db.Patients.FirstOrDefaultAsync(row => row.Id == id, stop) : null;
 
+    /// <summary>Its cases, the first one first.</summary>
+    public async Task<IReadOnlyList<Guid>> CasesAsync(Guid id, CancellationToken stop) =>
+        await db.Cases.Where(row => row.PatientId == id).OrderBy(row => row.Number).Select(row => row.Id).ToListAsync(stop);
+
     /// <summary>By parts of name or chart number; those who stand for themselves only.</summary>
     public async Task<IReadOnlyList<FoundPatient>> FindAsync(string text, int most, CancellationToken stop)
     {

@@ -65,6 +65,12 @@ builder.Services.AddScoped<ChairWork>();
 builder.Services.AddScoped<Pictures>();
 builder.Services.AddScoped<HandOverStore>();
 builder.Services.AddScoped<HandedTeeth>();
+builder.Services.AddScoped<Dossiers>();
+builder.Services.AddScoped<FhirBundle>();
+builder.Services.AddScoped<ReadingTable>();
+builder.Services.AddScoped<BundleImport>();
+builder.Services.AddScoped<Narratives>();
+builder.Services.AddScoped<PatientArchive>();
 builder.Services.AddScoped<HandOverWork>();
 builder.Services.AddSingleton<BackupKeeper>();
 builder.Services.AddSingleton<LaboratoryFolder>();
@@ -186,6 +192,7 @@ api.MapScans();
 api.MapInspections();
 api.MapBin();
 api.MapExport();
+api.MapTakeAlong();
 app.MapHub<LiveHub>(LiveHub.Path);
 
 // The front end finds its own screens; what is asked of the program and not there is a problem, not a page.

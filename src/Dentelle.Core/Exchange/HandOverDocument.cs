@@ -166,12 +166,15 @@ public enum HandOverFileKind
 
     /// <summary>A scan as it came from the scanner.</summary>
     Scan,
+
+    /// <summary>The case with its inputs and readings, for another practice that works with this program.</summary>
+    Case,
     Picture,
     Sheet,
 }
 
 /// <param name="Path">Within the bundle.</param>
-/// <param name="Tooth">Which it belongs to; left out for all.</param>
+/// <param name="Tooth">Which it belongs to, several with commas; left out for all.</param>
 /// <param name="Words">What it shows.</param>
 /// <param name="Simulated">Whether a stand-in made it.</param>
 public sealed record HandOverFile(

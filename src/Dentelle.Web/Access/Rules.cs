@@ -19,20 +19,24 @@ public static class Rules
             "getDay findCases getCase getUnit getCost getBridgeRound compareOptions getScene getRound getRoundDrawing getBridgeBody "
                 + "getOptionBody getAround getBody getSheet getRunSheet proposeVisits getTray printRunSheet getVisitCalendar printTray "
                 + "getScans inspectScans getScanPart tryPath getIndexSection getSliding getMeasuredRound getMeasuredValues getMeasuredCsv "
-                + "getDepthPly printMeasured getVisits getChair getRecord checkRecord getFile getHandOver printLaboratorySheet"
+                + "getDepthPly printMeasured getVisits getChair getRecord checkRecord getFile getHandOver printLaboratorySheet printAdvice"
         ),
         (
             Policies.Plan,
-            "doLine changeCase importCase saveInputs takeProtocol finishUnit changeRunSheet splitVisits moveUnit removeCase "
+            "doLine changeCase importCase importBundle saveInputs takeProtocol finishUnit changeRunSheet splitVisits moveUnit removeCase "
                 + "removeUnit getBin emptyBin bringBack addVisit changeVisit removeVisit findFreeTimes exportCase"
         ),
         (
             Policies.Enter,
             "tickStep addReading takeBackReading addScanFile addScans takeArrivedScans standInScan correctScans pickPlaces "
-                + "takeBackScans addScanReadings writeEntry addPicture"
+                + "takeBackScans addScanReadings writeEntry addPicture importReadings"
         ),
         (Policies.Patients, "findPatients getPatient addPatient changePatient joinPatients getHistory"),
-        (Policies.Sign, "signVisit amendEntry exportAll exportPatient handOver replyToLaboratory"),
+        (
+            Policies.Sign,
+            "signVisit amendEntry exportAll exportPatient handOver replyToLaboratory "
+                + "getNarrative signNarrative printNarrative exportFhir exportRecordCsv exportReadingsCsv"
+        ),
         (Policies.Laboratory, "getBench getBundle askPractice"),
         (Policies.Drawer, "addBur changeBur removeBur"),
         (Policies.House, "keepProtocol useProtocol importProtocol removeProtocol saveSettings"),

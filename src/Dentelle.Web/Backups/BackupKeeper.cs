@@ -42,8 +42,8 @@ public sealed class BackupKeeper(PracticeFiles files, TimeProvider clock, ILogge
         // Not while it starts: whoever opens it in the morning wants the day first.
         while (await timer.WaitForNextTickAsync(stoppingToken))
         {
-            var last = Backup.List(files.BackupFolder).FirstOrDefault();
-            if (last is null || clock.GetUtcNow().UtcDateTime - last.At >= TimeSpan.FromHours(files.BackupHours))
+            var made = Backup.List(files.BackupFolder);
+            if (made.Count == 0 || clock.GetUtcNow().UtcDateTime - made[0].At >= TimeSpan.FromHours(files.BackupHours))
                 await MakeAsync(stoppingToken);
         }
     }

@@ -4,6 +4,7 @@ using Dentelle.Core.Inputs;
 using Dentelle.Core.Inspecting;
 using Dentelle.Core.Judging;
 using Dentelle.Core.Measuring;
+using Dentelle.Core.Plans;
 using Dentelle.Core.Protocols;
 using Dentelle.Data;
 using Dentelle.Web.Handbooks;
@@ -125,15 +126,8 @@ public sealed class CaseFiles(CaseStore store, PatientStore patients, Bin bin, P
             var (unit, protocol) = (file.Units[i], named[i].Handbook.Protocol);
             foreach (var reading in unit.Readings)
             {
-                if (reading.Gauge != ScanJudge.Gauge && protocol.Gauges.All(gauge => gauge.Id != reading.Gauge))
-                    return new Problem("case-file", $"Unit {unit.Tooth}: there is no gauge “{reading.Gauge}”.");
-                if (!CanBe(reading, protocol))
-                    return new Problem(
-                        "case-file",
-                        $"Unit {unit.Tooth}: a reading from {new Mm(reading.FromMm)} to {new Mm(reading.BelowMm ?? 0)} can't be."
-                    );
-                if (!Judge.Of(ReadingOf(reading), planned[i].Plan, protocol).Is(out _, out problem))
-                    return problem with { Sentence = $"Unit {unit.Tooth}: {problem.Sentence}" };
+                if (Complaint(reading, planned[i].Plan, protocol) is { } wrong)
+                    return wrong with { Sentence = $"Unit {unit.Tooth}: {wrong.Sentence}" };
             }
             if (unit.Finished && UnitWork.Unanswered(planned[i]) is { } open)
                 return new Problem("case-file", $"Unit {unit.Tooth} is called finished, but “{open.Text}” wants a reason first.");
@@ -142,6 +136,14 @@ public sealed class CaseFiles(CaseStore store, PatientStore patients, Bin bin, P
         return planned.Zip(file.Units).ToList();
     }
 
+    /// <returns>Why a reading of a file can't be; null when it can.</returns>
+    internal static Problem? Complaint(CaseFileReading reading, Plan plan, Protocol protocol) =>
+        reading.Gauge != ScanJudge.Gauge && protocol.Gauges.All(gauge => gauge.Id != reading.Gauge)
+            ? new Problem("case-file", $"there is no gauge “{reading.Gauge}”.")
+        : !CanBe(reading, protocol)
+            ? new Problem("case-file", $"a reading from {new Mm(reading.FromMm)} to {new Mm(reading.BelowMm ?? 0)} can't be.")
+        : Judge.Of(ReadingOf(reading), plan, protocol).Problem;
+
     private static bool CanBe(CaseFileReading reading, Protocol protocol) =>
         protocol.Plausible.ReadingMm.Include(reading.FromMm)
         && (reading.BelowMm is not { } below || (below >= reading.FromMm && double.IsFinite(below)));
@@ -149,7 +151,7 @@ public sealed class CaseFiles(CaseStore store, PatientStore patients, Bin bin, P
     /// <summary>What the file's plan was made with where this practice keeps it, else what is in use here.</summary>
     private KeptProtocol ProtocolOf(CaseFileUnit unit) => shelf.Find(unit.Protocol, unit.ProtocolVersion) ?? shelf.InUse;
 
-    private static Reading ReadingOf(CaseFileReading reading) =>
+    internal static Reading ReadingOf(CaseFileReading reading) =>
         new(
             reading.Zone,
             reading.Kind,

@@ -57,6 +57,15 @@ public sealed class ChairWork(
         return await ViewAsync(visit, row, stop);
     }
 
+    /// <summary>What was told to the patient at a visit; null where nothing was written down.</summary>
+    public async Task<IReadOnlyList<string>?> ToldAsync(Guid id, CancellationToken stop) =>
+        ChairNotes
+            .Of(await record.OfVisitAsync(id, stop), json.Value.SerializerOptions)
+            .Select(entry => entry.Note)
+            .OfType<AdviceNote>()
+            .LastOrDefault()
+            ?.Told;
+
     internal async Task<(VisitRow Visit, CaseRow Case)?> PlacedAsync(Guid id, CancellationToken stop) =>
         await visits.VisitAsync(id, stop) is { } visit && await cases.CaseAsync(visit.CaseId, stop) is { } row ? (visit, row) : null;
 

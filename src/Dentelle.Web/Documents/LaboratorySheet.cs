@@ -126,7 +126,10 @@ internal static class LaboratorySheet
     {
         page.Write(title, SheetFonts.NumberFont(22), Ink.Brush(Ink.Text), new XPoint(Edge, 62));
         page.Write(under, SheetFonts.TextFont(11, bold: true), Ink.Brush(Ink.Text), new XPoint(Edge, 80));
-        var from = document.By.Length > 0 ? $" · from {document.By}, {DateTime.Parse(document.At, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind).ToLocalTime():yyyy-MM-dd HH:mm}" : "";
+        var from =
+            document.By.Length > 0
+                ? $" · from {document.By}, {DateTime.Parse(document.At, CultureInfo.InvariantCulture, DateTimeStyles.RoundtripKind).ToLocalTime():yyyy-MM-dd HH:mm}"
+                : "";
         page.Write($"For the laboratory · case {document.Case}{from}", SheetFonts.TextFont(9), Ink.Brush(Ink.Soft), new XPoint(Edge, 95));
         page.DrawLine(Ink.Line(Ink.Hairline, 0.8), Edge, 102, Edge + Width, 102);
     }

@@ -29,19 +29,10 @@ public static class ExportEndpoints
     )
     {
         // An archive writes in one go what an answer takes in pieces only; and it may be larger than memory.
-        var file = new FileStream(
-            Path.Combine(practice.Data, $"{Guid.CreateVersion7():N}.export"),
-            new FileStreamOptions
-            {
-                Mode = FileMode.CreateNew,
-                Access = FileAccess.ReadWrite,
-                Options = FileOptions.DeleteOnClose | FileOptions.Asynchronous,
-                UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
-            }
-        );
+        var file = TemporaryFiles.Open(practice.Data, "export");
         await using (var archive = await ZipArchive.CreateAsync(file, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8, stop))
         {
-            var ticks = new StringBuilder("case,step,tooth,bur,started,ended\r\n");
+            var ticks = new List<IReadOnlyList<string?>>();
             // One case after the other: the whole practice need not fit into memory.
             await foreach (var listed in cases.EachAsync(stop))
             {
@@ -54,24 +45,29 @@ public static class ExportEndpoints
                 );
                 await AddScansAsync(archive, row, scans, files, stop);
                 foreach (var tick in await sheets.TicksAsync(row.Id, stop))
-                    ticks.Append(Row([$"{row.Number:0000}", tick.Code, tick.Tooth, tick.BurId, Time(tick.StartedAt), Time(tick.EndedAt)]));
+                    ticks.Add([$"{row.Number:0000}", tick.Code, tick.Tooth, tick.BurId, Time(tick.StartedAt), Time(tick.EndedAt)]);
             }
-            await AddAsync(archive, "steps.csv", ticks.ToString());
+            await AddAsync(archive, "steps.csv", Csv.Write(["case", "step", "tooth", "bur", "started", "ended"], ticks));
             foreach (var kept in shelf.All)
                 await AddAsync(archive, $"protocols/{kept.Protocol.Id}-{kept.Protocol.Version}.json", kept.Text.File.Text);
-            var burs = new StringBuilder("bur,code,pieces,sterilised,worn,uses\r\n");
-            foreach (var ledger in await drawer.LedgersAsync(stop))
-                burs.Append(
-                    Row([
-                        ledger.Bur.Name,
-                        ledger.Bur.Code,
-                        $"{ledger.Pieces}",
-                        $"{ledger.Sterilised}",
-                        ledger.Worn ? "yes" : "no",
-                        $"{ledger.Uses.Count}",
-                    ])
-                );
-            await AddAsync(archive, "drawer.csv", burs.ToString());
+            await AddAsync(
+                archive,
+                "drawer.csv",
+                Csv.Write(
+                    ["bur", "code", "pieces", "sterilised", "worn", "uses"],
+                    (await drawer.LedgersAsync(stop)).Select(ledger =>
+                        (IReadOnlyList<string?>)
+                            [
+                                ledger.Bur.Name,
+                                ledger.Bur.Code,
+                                $"{ledger.Pieces}",
+                                $"{ledger.Sterilised}",
+                                ledger.Worn ? "yes" : "no",
+                                $"{ledger.Uses.Count}",
+                            ]
+                    )
+                )
+            );
         }
         file.Position = 0;
         return TypedResults.Stream(file, "application/zip", $"dentelle-{clock.GetLocalNow():yyyy-MM-dd}.zip");
@@ -98,8 +94,4 @@ public static class ExportEndpoints
     }
 
     private static string Time(DateTime? at) => at is { } time ? time.ToString("yyyy-MM-dd'T'HH:mm:ss'Z'") : "";
-
-    /// <summary>By RFC 4180.</summary>
-    private static string Row(IEnumerable<string?> cells) =>
-        string.Join(',', cells.Select(cell => $"\"{(cell ?? "").Replace("\"", "\"\"", StringComparison.Ordinal)}\"")) + "\r\n";
 }

@@ -23,13 +23,14 @@ internal static class BundleParts
                 yield return Surface(antagonist, "antagonist", HandOverFileKind.Antagonist, "the other jaw, closed");
             foreach (var (part, file) in ready.Files)
                 yield return Kept(
-                    $"scans/{file.Sha256[..8]}-{part}{Path.GetExtension(file.Name).ToLowerInvariant()}",
+                    $"scans/{ready.Set!.Id.ToString("N")[^8..]}-{part}{Path.GetExtension(file.Name).ToLowerInvariant()}",
                     HandOverFileKind.Scan,
                     $"Scan as it came: {part}",
                     file.Sha256,
                     file.Bytes,
                     files,
-                    file.Simulated
+                    file.Simulated,
+                    ready.Set.Teeth
                 );
         }
         else if (ready.Planned.Preparation.Body is { } body)
@@ -92,8 +93,9 @@ internal static class BundleParts
         string sha256,
         long bytes,
         FileStore files,
-        bool simulated
-    ) => new(new(path, kind, sha256, bytes, words, Simulated: simulated), () => files.Open(sha256));
+        bool simulated,
+        string? tooth = null
+    ) => new(new(path, kind, sha256, bytes, words, tooth, simulated), () => files.Open(sha256));
 
     private static byte[] Stl(Mesh mesh, string note)
     {

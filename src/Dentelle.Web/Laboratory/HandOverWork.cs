@@ -2,9 +2,11 @@ using System.Text.Json;
 using Dentelle.Core.Exchange;
 using Dentelle.Core.Visiting;
 using Dentelle.Data;
+using Dentelle.Web.Cases;
 using Dentelle.Web.Chair;
 using Dentelle.Web.Documents;
 using Dentelle.Web.Http;
+using Dentelle.Web.QuickLine;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 
@@ -79,7 +81,7 @@ public sealed class HandOverWork(
         if (pictures.Length < entry.Pictures.Distinct().Count())
             return new Problem("picture", "One of these pictures is not this case's.");
         var document = Document(entry.Id, row, ready, entry.Wishes?.Trim() ?? "", by);
-        var parts = await PartsAsync(document, ready, pictures, stop);
+        var parts = await PartsAsync(caseId, document, ready, pictures, stop);
         document = document with { Files = [.. parts.Select(part => part.File)] };
         if (!(await PackedAsync(document, parts, stop)).Is(out var bundle, out problem))
             return problem;
@@ -192,22 +194,14 @@ public sealed class HandOverWork(
     /// <summary>Packed on the disk: a bundle with scans may be larger than memory.</summary>
     private async Task<Answer<KeptFile>> PackedAsync(HandOverDocument document, IReadOnlyList<BundlePart> parts, CancellationToken stop)
     {
-        await using var packed = new FileStream(
-            Path.Combine(practice.Data, $"{Guid.CreateVersion7():N}.bundle"),
-            new FileStreamOptions
-            {
-                Mode = FileMode.CreateNew,
-                Access = FileAccess.ReadWrite,
-                Options = FileOptions.DeleteOnClose | FileOptions.Asynchronous,
-                UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
-            }
-        );
+        await using var packed = TemporaryFiles.Open(practice.Data, "bundle");
         await HandOverBundle.WriteAsync(packed, document, parts, stop);
         packed.Position = 0;
         return await files.KeepAsync(packed, MostBundleBytes, stop);
     }
 
     private async Task<IReadOnlyList<BundlePart>> PartsAsync(
+        Guid caseId,
         HandOverDocument document,
         IReadOnlyList<ReadyTooth> ready,
         IReadOnlyList<(PictureNote Note, DateTime At)> pictures,
@@ -224,6 +218,17 @@ public sealed class HandOverWork(
             [.. ready.Select(tooth => tooth.Planned)],
             [.. pictures.Select(picture => (picture.Note.Proves, (Func<Stream>)(() => files.Open(picture.Note.Sha256))))],
             clock.GetLocalNow()
+        );
+        var whole = await cases.CaseAsync(caseId, stop, results: true);
+        var file = CaseFiles.Write(whole!) with { Patient = LineWork.Unnamed, Note = "", VisitAt = null };
+        parts.Insert(
+            0,
+            BundleParts.Made(
+                BundleImport.CaseName,
+                HandOverFileKind.Case,
+                "The case for another practice that works with this program",
+                JsonSerializer.SerializeToUtf8Bytes(file, json.Value.SerializerOptions)
+            )
         );
         parts.Insert(0, BundleParts.Made("sheet.pdf", HandOverFileKind.Sheet, "The sheet on paper", sheet));
         return parts;

@@ -13,11 +13,13 @@ namespace Dentelle.Web.Laboratory;
 
 /// <summary>One tooth of a case as it goes to the laboratory, with what its sheet is drawn from.</summary>
 /// <param name="Kept">What was measured on its newest scans; null where there are none.</param>
-/// <param name="Files">Those scans, by what they are: "before", "after", "antagonist".</param>
+/// <param name="Set">Those scans.</param>
+/// <param name="Files">Their files, by what they are: "before", "after", "antagonist".</param>
 public sealed record ReadyTooth(
     HandOverUnit Unit,
     PlannedUnit Planned,
     ScanWork.FoundTooth? Kept,
+    ScanSetRow? Set,
     IReadOnlyList<(string Part, ScanFileRow File)> Files
 )
 {
@@ -57,7 +59,7 @@ public sealed class HandedTeeth(
             var found = set is null ? null : (await scans.ToothAsync(set.Id, unit.Tooth, stop)).Value;
             var files = set is null ? [] : await FilesAsync(set, stop);
             var scan = found is null ? null : new ScannedTooth(found.Tooth, files.Any(file => file.File.Simulated));
-            ready.Add(new(Of(unit, planned, notes, scan, set?.At, wishes.GetValueOrDefault(unit.Tooth)), planned, found, files));
+            ready.Add(new(Of(unit, planned, notes, scan, set?.At, wishes.GetValueOrDefault(unit.Tooth)), planned, found, set, files));
         }
         return ready;
     }

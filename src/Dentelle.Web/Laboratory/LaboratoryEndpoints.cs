@@ -22,6 +22,7 @@ public static class LaboratoryEndpoints
         api.MapPost("queries/{id:guid}/reply", Reply).WithName("replyToLaboratory");
         api.MapGet("laboratory", Bench).WithName("getBench");
         api.MapGet("hand-overs/{id:guid}/bundle.zip", Bundle).WithName("getBundle").ExcludeFromDescription();
+        api.MapPost("cases/bundle", Import).WithName("importBundle").Accepts<byte[]>("application/octet-stream").ExcludeFromDescription();
         api.MapPost("hand-overs/{id:guid}/queries", Ask).WithName("askPractice");
     }
 
@@ -60,6 +61,21 @@ public static class LaboratoryEndpoints
         await work.BundleAsync(id, stop) is var (content, name)
             ? TypedResults.File(content, "application/zip", name)
             : Problems.NoSuch("hand-over");
+
+    /// <summary>The body is the ZIP.</summary>
+    private static async Task<IResult> Import(
+        string? ifThere,
+        HttpRequest request,
+        BundleImport work,
+        PracticeFiles practice,
+        ClaimsPrincipal user,
+        CancellationToken stop
+    )
+    {
+        request.TakeUpTo(3L * practice.ScanMegabytes * 1_000_000);
+        var read = await work.ReadAsync(request.Body, ifThere, user.NameOf(), stop);
+        return read.Is(out var imported, out var problem) ? TypedResults.Ok(imported) : Problems.From(problem);
+    }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Ask(
         Guid id,

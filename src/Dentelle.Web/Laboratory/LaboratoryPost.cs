@@ -82,7 +82,13 @@ internal sealed class LaboratoryPost(
             using (bundle)
             {
                 var answer = await Task.Run(
-                    () => LaboratoryStandIn.Answer(bundle.Document, bundle.OpenPart, shelf.Shipped.Protocol, RecordRow.Text(clock.GetUtcNow().UtcDateTime)),
+                    () =>
+                        LaboratoryStandIn.Answer(
+                            bundle.Document,
+                            bundle.OpenPart,
+                            shelf.Shipped.Protocol,
+                            RecordRow.Text(clock.GetUtcNow().UtcDateTime)
+                        ),
                     stop
                 );
                 await folder.AnswerAsync(name, JsonDocuments.Write(answer), stop);

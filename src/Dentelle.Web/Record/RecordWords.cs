@@ -36,6 +36,7 @@ internal static class RecordWords
             "laboratory-asks" => $"{Text(words, "by")} asks of {Text(words, "tooth")}: {Text(words, "text")}",
             "laboratory-replied" => $"Replied to the laboratory about {Text(words, "tooth")}: {Text(words, "reply")}",
             "signed" => $"Signed: {Text(words, "statement")}",
+            "narrative" => $"For the insurer, signed: {Text(words, "text")}",
             "amendment" => Text(words, "text"),
             _ => JsonSerializer.Deserialize<ChairNote>(row.Words, json)?.Say() ?? row.Kind,
         };

@@ -564,6 +564,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBackups"];
+        put?: never;
+        post: operations["makeBackup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/day": {
         parameters: {
             query?: never;
@@ -1428,6 +1444,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cases/{id}/narrative": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getNarrative"];
+        put?: never;
+        post: operations["signNarrative"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{id}/narrative.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printNarrative"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/advice.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["printAdvice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1570,6 +1634,36 @@ export interface components {
         AuditView: {
             lines: components["schemas"]["AuditLine"][];
             more: boolean;
+        };
+        BackupView: {
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: int64
+             * @description Length of the record in it.
+             */
+            entries: number;
+            /**
+             * Format: int32
+             * @description Scans, pictures and bundles that belong to it.
+             */
+            files: number;
+            /** Format: int64 */
+            bytes: number;
+        };
+        BackupsView: {
+            /** @description Where they lie. */
+            folder: string;
+            /**
+             * Format: double
+             * @description One is made when the last is so old; 0 for never.
+             */
+            hours: number;
+            /** Format: int32 */
+            kept: number;
+            backups: components["schemas"]["BackupView"][];
+            /** @description Why the last one failed; null when it did not. */
+            failed?: null | string;
         };
         BenchCaseView: {
             number: string;
@@ -2800,7 +2894,7 @@ export interface components {
             id: string;
             /** @description The case's number. */
             case: string;
-            /** Format: date-time */
+            /** @description UTC, ISO 8601. */
             at: string;
             by: string;
             /** @description What was written to all of it; empty for nothing. */
@@ -2833,7 +2927,7 @@ export interface components {
             bytes: number;
             /** @description What it shows. */
             words: string;
-            /** @description Which it belongs to; left out for all. */
+            /** @description Which it belongs to, several with commas; left out for all. */
             tooth?: null | string;
             /**
              * @description Whether a stand-in made it.
@@ -2845,7 +2939,7 @@ export interface components {
          * @description What a file of a bundle holds.
          * @enum {unknown}
          */
-        HandOverFileKind: "cut" | "before" | "antagonist" | "planned" | "scan" | "picture" | "sheet";
+        HandOverFileKind: "cut" | "before" | "antagonist" | "planned" | "scan" | "case" | "picture" | "sheet";
         HandOverPicture: {
             sha256: string;
             proves: string;
@@ -3385,6 +3479,21 @@ export interface components {
         NamedEntry: {
             code: string;
             words: string;
+        };
+        NarrativeEntry: {
+            /** Format: uuid */
+            id: string;
+            text: string;
+            /** @description Who signs says it again; null for the one user without an account. */
+            codeOrPassword?: null | string;
+        };
+        /** @description A text for the insurer: the draft from what was recorded, and those that were signed. */
+        NarrativeView: {
+            number: string;
+            patient: string;
+            draft: string;
+            notRecorded: string[];
+            signed: components["schemas"]["SignedNarrative"][];
         };
         OptionColumn: {
             /** @description As it was asked for; empty for what is planned. */
@@ -4470,6 +4579,16 @@ export interface components {
         SignInEntry: {
             name: string;
             password: string;
+        };
+        SignedNarrative: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            text: string;
+            /** @description The first letters of its entry's hash. */
+            hash: string;
         };
         SizeInput: {
             /** Format: double */
@@ -5998,6 +6117,46 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    getBackups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsView"];
+                };
+            };
+        };
+    };
+    makeBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsView"];
+                };
             };
         };
     };
@@ -7543,6 +7702,98 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    getNarrative: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NarrativeView"];
+                };
+            };
+        };
+    };
+    signNarrative: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NarrativeEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NarrativeView"];
+                };
+            };
+        };
+    };
+    printNarrative: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    printAdvice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
             };
         };
     };
