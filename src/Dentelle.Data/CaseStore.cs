@@ -134,6 +134,15 @@ public sealed class CaseStore(DentelleDb db, VisitStore visits, TimeProvider clo
             stop
         );
 
+    /// <summary>Every version of every plan of a case's teeth, the first one first; without what was shown.</summary>
+    public async Task<IReadOnlyList<PlanRow>> PlansAsync(Guid caseId, CancellationToken stop) =>
+        await db
+            .Plans.AsNoTracking()
+            .Where(plan => db.Units.Any(unit => unit.Id == plan.UnitId && unit.CaseId == caseId))
+            .OrderBy(plan => plan.MadeAt)
+            .ThenBy(plan => plan.Version)
+            .ToListAsync(stop);
+
     /// <returns>What an earlier plan of a unit was made from; null when it has no such plan.</returns>
     public async Task<PlanInputs?> InputsOfAsync(Guid unitId, int version, CancellationToken stop) =>
         await db.Plans.Where(plan => plan.UnitId == unitId && plan.Version == version).Select(plan => plan.Inputs).FirstOrDefaultAsync(stop)

@@ -61,6 +61,7 @@ builder.Services.AddScoped<PatientStore>();
 builder.Services.AddScoped<VisitStore>();
 builder.Services.AddScoped<RecordStore>();
 builder.Services.AddScoped<RecordWork>();
+builder.Services.AddScoped<PlanAgainstDone>();
 builder.Services.AddScoped<ChairWork>();
 builder.Services.AddScoped<Pictures>();
 builder.Services.AddScoped<HandOverStore>();

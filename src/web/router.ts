@@ -15,6 +15,7 @@ export const places = {
   '/case/:id/record': 'Record',
   '/case/:id/hand-over': 'Hand-over',
   '/laboratory': 'Laboratory',
+  '/patient/:id': 'Patient',
   '/inspect/:id': 'Inspect',
   '/drawer': 'Drawer',
   '/protocols': 'Protocols',
@@ -27,6 +28,7 @@ export const aside: readonly string[] = [
   '/case/:id/record',
   '/case/:id/hand-over',
   '/laboratory',
+  '/patient/:id',
   '/people',
 ];
 

@@ -19,7 +19,7 @@ public static class Rules
             "getDay findCases getCase getUnit getCost getBridgeRound compareOptions getScene getRound getRoundDrawing getBridgeBody "
                 + "getOptionBody getAround getBody getSheet getRunSheet proposeVisits getTray printRunSheet getVisitCalendar printTray "
                 + "getScans inspectScans getScanPart tryPath getIndexSection getSliding getMeasuredRound getMeasuredValues getMeasuredCsv "
-                + "getDepthPly printMeasured getVisits getChair getRecord checkRecord getFile getHandOver printLaboratorySheet printAdvice"
+                + "getDepthPly printMeasured getVisits getChair getRecord getDone checkRecord getFile getHandOver printLaboratorySheet printAdvice"
         ),
         (
             Policies.Plan,

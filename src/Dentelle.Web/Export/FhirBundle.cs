@@ -86,18 +86,22 @@ public sealed class FhirBundle(UnitViews views, RecordStore record)
         return encounter;
     }
 
-    private static JsonObject Device(Core.Burs.Bur bur) =>
-        new()
+    private static JsonObject Device(Core.Burs.Bur bur)
+    {
+        var device = new JsonObject
         {
             ["resourceType"] = "Device",
             ["id"] = IdOf($"bur {bur.Id}"),
-            // A bur of the house's own has no number.
-            ["identifier"] = bur.Code is { } code
-                ? new JsonArray(new JsonObject { ["system"] = Burs, ["value"] = code.Replace(" ", "", StringComparison.Ordinal) })
-                : null,
             ["deviceName"] = new JsonArray(new JsonObject { ["name"] = bur.Name, ["type"] = "user-friendly-name" }),
             ["type"] = Text("Rotary dental instrument"),
         };
+        // A bur of the house's own has no number.
+        if (bur.Code is { } code)
+            device["identifier"] = new JsonArray(
+                new JsonObject { ["system"] = Burs, ["value"] = code.Replace(" ", "", StringComparison.Ordinal) }
+            );
+        return device;
+    }
 
     private JsonObject Procedure(Dossier dossier, UnitRow unit, IReadOnlyList<string> burs)
     {

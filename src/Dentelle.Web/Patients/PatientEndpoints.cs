@@ -43,6 +43,9 @@ public sealed record PatientView
 
     public required IReadOnlyList<string> Alerts { get; init; }
 
+    /// <summary>Its cases, where they were asked for.</summary>
+    public IReadOnlyList<PatientCaseView> Cases { get; init; } = [];
+
     public static PatientView From(PatientRow row) =>
         new()
         {
@@ -58,6 +61,9 @@ public sealed record PatientView
             Alerts = row.AlertWords,
         };
 }
+
+/// <param name="Teeth">ISO codes.</param>
+public sealed record PatientCaseView(Guid Id, string Number, IReadOnlyList<string> Teeth, DateTime? VisitAt, bool Finished);
 
 /// <summary>What is null stays as it is.</summary>
 public sealed record PatientEntry
@@ -116,8 +122,26 @@ public static class PatientEndpoints
             ])
         );
 
-    private static async Task<PatientAnswer> Get(Guid id, PatientStore patients, CancellationToken stop) =>
-        await patients.PatientAsync(id, stop) is { } row ? TypedResults.Ok(PatientView.From(row)) : Problems.NoSuch("patient");
+    private static async Task<PatientAnswer> Get(Guid id, PatientStore patients, CaseStore cases, CancellationToken stop)
+    {
+        if (await patients.PatientAsync(id, stop) is not { } row)
+            return Problems.NoSuch("patient");
+        var own = new List<PatientCaseView>();
+        foreach (var one in await patients.CasesAsync(id, stop))
+        {
+            if (await cases.CaseAsync(one, stop) is { } whole)
+                own.Add(
+                    new(
+                        whole.Id,
+                        $"{whole.Number:0000}",
+                        [.. whole.Units.OrderBy(unit => unit.Order).Select(unit => unit.Tooth)],
+                        whole.VisitAt,
+                        whole.Units.Count > 0 && whole.Units.TrueForAll(unit => unit.FinishedAt is not null)
+                    )
+                );
+        }
+        return TypedResults.Ok(PatientView.From(row) with { Cases = own });
+    }
 
     private static async Task<PatientAnswer> Add(PatientEntry entry, PatientStore patients, CancellationToken stop)
     {

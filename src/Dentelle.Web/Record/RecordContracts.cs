@@ -19,6 +19,7 @@ public sealed record RecordView
 /// <param name="Text">What it says; null where the law has had it erased.</param>
 /// <param name="Hash">The first letters of its hash.</param>
 /// <param name="Picture">Digest of the picture it is about.</param>
+/// <param name="Case">Number of its case, where several are shown.</param>
 public sealed record RecordEntryView(
     Guid Id,
     long Number,
@@ -31,7 +32,8 @@ public sealed record RecordEntryView(
     string? Tooth,
     Guid? Amends,
     string Hash,
-    string? Picture
+    string? Picture,
+    string? Case = null
 );
 
 /// <summary>Whether the record is whole.</summary>

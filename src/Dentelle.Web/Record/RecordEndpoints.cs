@@ -13,6 +13,7 @@ public static class RecordEndpoints
     {
         var api = routes.MapGroup("").WithTags("Record");
         api.MapGet("cases/{id:guid}/record", OfCase).WithName("getRecord");
+        api.MapGet("cases/{id:guid}/done", Done).WithName("getDone");
         api.MapGet("patients/{id:guid}/record", OfPatient).WithName("getHistory");
         api.MapGet("record/check", Check).WithName("checkRecord");
         api.MapPost("visits/{id:guid}/signature", Sign).WithName("signVisit");
@@ -21,6 +22,9 @@ public static class RecordEndpoints
 
     private static async Task<RecordAnswer> OfCase(Guid id, RecordWork work, CancellationToken stop) =>
         (await work.OfCaseAsync(id, stop)).ToResult();
+
+    private static async Task<Results<Ok<DoneView>, ProblemHttpResult>> Done(Guid id, PlanAgainstDone work, CancellationToken stop) =>
+        (await work.OfAsync(id, stop)).ToResult();
 
     private static async Task<RecordAnswer> OfPatient(Guid id, RecordWork work, CancellationToken stop) =>
         (await work.OfPatientAsync(id, stop)).ToResult();

@@ -27,10 +27,22 @@ public sealed class RecordWork(
             ? ViewOf($"{row.Number:0000}, {row.Patient}", await visits.OfCaseAsync(id, stop), await record.OfCaseAsync(id, stop), row.Units)
             : Problems.Missing("case");
 
-    public async Task<Answer<RecordView>> OfPatientAsync(Guid id, CancellationToken stop) =>
-        await patients.PatientAsync(id, stop) is { } patient
-            ? ViewOf($"{patient.Name}, chart {patient.Chart}", [], await record.OfPatientAsync(id, stop), [])
-            : Problems.Missing("patient");
+    public async Task<Answer<RecordView>> OfPatientAsync(Guid id, CancellationToken stop)
+    {
+        if (await patients.PatientAsync(id, stop) is not { } patient)
+            return Problems.Missing("patient");
+        var (of, units, numbers) = (new List<VisitRow>(), new List<UnitRow>(), new Dictionary<Guid, string>());
+        foreach (var own in await patients.CasesAsync(id, stop))
+        {
+            if (await cases.CaseAsync(own, stop) is not { } row)
+                continue;
+            of.AddRange(await visits.OfCaseAsync(own, stop));
+            units.AddRange(row.Units);
+            numbers[own] = $"{row.Number:0000}";
+        }
+        var view = ViewOf($"{patient.Name}, chart {patient.Chart}", of, await record.OfPatientAsync(id, stop), units, numbers);
+        return view;
+    }
 
     public RecordCheckView Check(CancellationToken stop)
     {
@@ -82,16 +94,22 @@ public sealed class RecordWork(
         return null;
     }
 
-    private RecordView ViewOf(string title, IReadOnlyList<VisitRow> of, IReadOnlyList<RecordRow> rows, IReadOnlyList<UnitRow> units) =>
+    private RecordView ViewOf(
+        string title,
+        IReadOnlyList<VisitRow> of,
+        IReadOnlyList<RecordRow> rows,
+        IReadOnlyList<UnitRow> units,
+        IReadOnlyDictionary<Guid, string>? numbers = null
+    ) =>
         new()
         {
             Title = title,
             Visits = [.. of.Select(ChairWork.ViewOf)],
             // Steps stand there as begun and done; what was pressed for it is the same once more.
-            Entries = [.. rows.Where(row => row.Kind != "step").Select(row => ViewOf(row, units))],
+            Entries = [.. rows.Where(row => row.Kind != "step").Select(row => ViewOf(row, units, numbers))],
         };
 
-    private RecordEntryView ViewOf(RecordRow row, IReadOnlyList<UnitRow> units) =>
+    private RecordEntryView ViewOf(RecordRow row, IReadOnlyList<UnitRow> units, IReadOnlyDictionary<Guid, string>? numbers) =>
         new(
             row.Id,
             row.Number,
@@ -106,6 +124,7 @@ public sealed class RecordWork(
             row.Hash[..8],
             row is { Kind: "picture", Words: { } words }
                 ? (JsonSerializer.Deserialize<ChairNote>(words, json.Value.SerializerOptions) as PictureNote)?.Sha256
-                : null
+                : null,
+            row.CaseId is { } whole ? numbers?.GetValueOrDefault(whole) : null
         );
 }

@@ -420,6 +420,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cases/{id}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getDone"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/patients/{id}/record": {
         parameters: {
             query?: never;
@@ -2441,6 +2457,38 @@ export interface components {
             source: string;
             standing: components["schemas"]["Standing"];
         };
+        DoneStep: {
+            key: string;
+            name: string;
+            tooth?: null | string;
+            /** Format: double */
+            plannedMinutes: number;
+            /**
+             * Format: double
+             * @description As they passed; null while it is not done.
+             */
+            minutes?: null | number;
+            bur?: null | string;
+            /** @description The bur it was done with, where that is not the planned one. */
+            otherBur?: null | string;
+        };
+        /** @description What was planned beside what was done: steps, zones, versions of the plan. */
+        DoneView: {
+            steps: components["schemas"]["DoneStep"][];
+            zones: components["schemas"]["DoneZone"][];
+            plans: components["schemas"]["PlanVersion"][];
+            deviations: string[];
+        };
+        DoneZone: {
+            tooth: string;
+            words: string;
+            /** Format: double */
+            plannedMm: number;
+            /** @description The newest reading in words; null where nothing was read. */
+            found?: null | string;
+            verdict?: null | components["schemas"]["Verdict"];
+            headline?: null | string;
+        };
         /**
          * @description How people come in.
          * @enum {unknown}
@@ -3604,6 +3652,16 @@ export interface components {
              */
             hidden: string;
         };
+        PatientCaseView: {
+            /** Format: uuid */
+            id: string;
+            number: string;
+            /** @description ISO codes. */
+            teeth: string[];
+            /** Format: date-time */
+            visitAt?: null | string;
+            finished: boolean;
+        };
         /** @description What is null stays as it is. */
         PatientEntry: {
             chart?: null | string;
@@ -3634,6 +3692,8 @@ export interface components {
             /** Format: int32 */
             version: number;
             alerts: string[];
+            /** @description Its cases, where they were asked for. */
+            cases: components["schemas"]["PatientCaseView"][];
         };
         PeopleView: {
             people: components["schemas"]["PersonDetail"][];
@@ -3746,6 +3806,15 @@ export interface components {
                 [key: string]: string;
             };
             bridge?: null | components["schemas"]["BridgeInput"];
+        };
+        PlanVersion: {
+            tooth: string;
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            what: string;
         };
         /** @enum {unknown} */
         PlatePointKind: "margin" | "contact" | "edge";
@@ -4033,6 +4102,8 @@ export interface components {
             hash: string;
             /** @description Digest of the picture it is about. */
             picture?: null | string;
+            /** @description Number of its case, where several are shown. */
+            case?: null | string;
         };
         /** @description The record of a case, or of a patient: what was written, in its order. */
         RecordView: {
@@ -5879,6 +5950,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecordView"];
+                };
+            };
+        };
+    };
+    getDone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneView"];
                 };
             };
         };

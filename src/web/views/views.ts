@@ -9,6 +9,7 @@ import HandOverView from './handover/HandOverView.svelte';
 import InspectView from './inspect/InspectView.svelte';
 import LaboratoryView from './laboratory/LaboratoryView.svelte';
 import NowhereView from './nowhere/NowhereView.svelte';
+import PatientView from './patient/PatientView.svelte';
 import PeopleView from './people/PeopleView.svelte';
 import ProtocolsView from './protocols/ProtocolsView.svelte';
 import RecordView from './record/RecordView.svelte';
@@ -28,6 +29,7 @@ export const views: Record<Place | typeof elsewhere, Component> = {
   '/inspect/:id': InspectView,
   '/laboratory': LaboratoryView,
   '*': NowhereView,
+  '/patient/:id': PatientView,
   '/people': PeopleView,
   '/protocols': ProtocolsView,
   '/unit/:id': UnitView,

@@ -36,6 +36,7 @@
   {#each patient.alerts as alert (alert)}
     <p class="mt-1 border-l-4 border-critical pl-2 text-[14px] leading-tight font-semibold">{alert}</p>
   {/each}
+  <LineButton class="text-[13px] mr-3" href="/patient/{id}">History</LineButton>
   <LineButton class="text-[13px]" aria-expanded={open} onclick={() => (open = !open)}
     >{open ? 'Close' : patient.alerts.length > 0 ? 'Correct' : 'Alerts, birth year'}</LineButton
   >

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Button from 'flowbite-svelte/Button.svelte';
-  import { answer, api, Refusal, type Schemas } from '../../api/client';
+  import { answer, api, rawBody, Refusal, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
   import LineButton from '../../parts/LineButton.svelte';
   import { jsonOf, notices } from '../../parts/notices.svelte';
@@ -16,8 +16,31 @@
     event.currentTarget.value = '';
     there = null;
     if (!file) return;
+    if (file.name.toLowerCase().endsWith('.zip')) {
+      await addBundle(file);
+      return;
+    }
     const body = await jsonOf(file, 'case file');
     if (body !== undefined) await add(body as Schemas['CaseFile']);
+  }
+
+  /** A bundle as it went to the laboratory, here or elsewhere. */
+  async function addBundle(file: File) {
+    const response = await fetch('/api/cases/bundle', { method: 'POST', ...rawBody(file), body: file }).catch(
+      () => null,
+    );
+    const said = (await response?.json().catch(() => null)) as {
+      firstUnit?: string;
+      told?: string;
+      detail?: string;
+    } | null;
+    if (!response?.ok) {
+      notices.warn(said?.detail ?? 'The bundle could not be read.', 'file');
+      return;
+    }
+    await onadded();
+    if (said?.told) notices.say(said.told);
+    if (said?.firstUnit) await navigate('/unit/:id', { params: { id: said.firstUnit } });
   }
 
   async function add(body: Schemas['CaseFile'], ifThere?: 'replace' | 'skip') {
@@ -38,7 +61,7 @@
 
 <label class="{line} ml-auto focus-within:outline-2">
   Add from file
-  <input type="file" accept="application/json,.json" class="sr-only" onchange={pick} />
+  <input type="file" accept="application/json,.json,.zip" class="sr-only" onchange={pick} />
 </label>
 {#if there}
   {@const body = there.body}

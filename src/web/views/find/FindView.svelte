@@ -8,6 +8,7 @@
   import { changed } from '../../parts/changed.svelte';
   import LineButton from '../../parts/LineButton.svelte';
   import BinList from './BinList.svelte';
+  import FoundPatients from './FoundPatients.svelte';
   import FoundRow from './FoundRow.svelte';
 
   let text = $state(new URLSearchParams(location.search).get('text') ?? '');
@@ -111,6 +112,7 @@
     </label>
   </form>
 
+  <FoundPatients {text} />
   {#if problem}
     <p class="mt-6 border-l-4 border-critical pl-4" role="alert">{problem}</p>
   {:else if found}

@@ -3,6 +3,7 @@
   import Checkbox from 'flowbite-svelte/Checkbox.svelte';
   import Input from 'flowbite-svelte/Input.svelte';
   import { onMount } from 'svelte';
+  import Backups from './Backups.svelte';
   import { answer, api, type Schemas } from '../../api/client';
   import LineButton from '../../parts/LineButton.svelte';
   import { me } from '../../parts/me.svelte';
@@ -128,6 +129,7 @@
       </div>
       <Button type="submit" class="min-h-11 px-5">Make the account</Button>
     </form>
+    <Backups />
     <section class="mt-8" aria-label="Audit trail">
       <div class="flex items-baseline gap-4">
         <h2 class="text-[23px]">Who looked at what, and who changed it</h2>

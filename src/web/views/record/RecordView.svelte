@@ -12,12 +12,17 @@
   import { route } from '../../router';
   import { dateOf, day, time } from '../../words/times';
   import { plain } from '../../words/words';
+  import DoneFace from './DoneFace.svelte';
+  import TakeAlong from './TakeAlong.svelte';
+
+  const faces = { written: 'As written', done: 'Plan against done', along: 'To take along' } as const;
 
   const id = $derived(route.getParams('/case/:id/record').id);
 
   let record = $state<Schemas['RecordView'] | null>(null);
   let check = $state<Schemas['RecordCheckView'] | null>(null);
   let missing = $state<string | null>(null);
+  let face = $state<keyof typeof faces>('written');
   let text = $state('');
   let code = $state('');
   let amending = $state<string | null>(null);
@@ -98,86 +103,97 @@
     <div class="flex flex-wrap items-baseline gap-x-6 gap-y-2">
       <h1 class="text-[29px]">Record of {record.title}</h1>
       <LineButton href="/case/{id}">To the case</LineButton>
-      <Input class="ml-auto" placeholder="find in it" aria-label="Find in the record" bind:value={text} />
-    </div>
-    <p class="quiet mt-1">
-      Entries are only added; each follows from the one before it by its hash.
-      <LineButton onclick={() => void verify()}>Is it whole?</LineButton>
-      {#if check}
-        <span class={check.faults.length > 0 ? 'text-critical' : 'text-done'} role="status">
-          {checked}
-        </span>
-      {/if}
-    </p>
-    {#each visits as { visit, entries } (visit?.id ?? '')}
-      <section class="mt-6" aria-label={visit?.name ?? 'Before the visits'}>
-        <div class="flex flex-wrap items-baseline gap-4 border-b border-firm pb-1">
-          <h2 class="text-[23px]">{visit?.name ?? 'Plan'}</h2>
-          {#if visit}
-            <span class="text-soft"
-              >{visit.at ? `${day(new Date(visit.at))}, ${time(new Date(visit.at))}` : 'no time agreed'}</span
-            >
-            <span class="ml-auto flex items-baseline gap-3">
-              {#if isSigned(visit.id)}
-                <span class="text-done">signed</span>
-              {:else if me.may('sign') && entries.some((entry) => entry.kind !== 'visit')}
-                {#if me.view?.hasSession && (me.view.hasCode || me.view.doors === 'accounts')}
-                  <Input
-                    type="password"
-                    class="w-40!"
-                    placeholder="code or password"
-                    aria-label="Code or password"
-                    bind:value={code}
-                  />
-                {/if}
-                <Button onclick={() => void sign(visit.id)}>Sign this visit</Button>
-              {/if}
-              <LineButton href="/chair/{visit.id}">Chair</LineButton>
-            </span>
-          {/if}
-        </div>
-        {#each entries as entry (entry.id)}
-          <div
-            class="grid grid-cols-[104px_minmax(0,1fr)_auto] gap-x-4 border-b border-hairline py-1.5"
-            class:amendment={entry.amends}
-          >
-            <span class="quiet measure pt-0.5" title={dateOf(entry.at)}
-              >{visit ? '' : `${dateOf(entry.at)} `}{time(new Date(entry.at))}</span
-            >
-            <div>
-              <p>
-                {entry.text ?? 'Erased, as the law asks. The chain holds its place.'}
-              </p>
-              {#if entry.picture}
-                <img class="mt-1 max-h-48" src="/api/pictures/{entry.picture}" alt={entry.text ?? 'picture'} />
-              {/if}
-              {#if amending === entry.id}
-                <form class="mt-1 flex gap-2" onsubmit={putRight}>
-                  <Input
-                    class="min-w-0 flex-1"
-                    maxlength={4000}
-                    placeholder="What is right"
-                    aria-label="Amendment"
-                    bind:value={amendment}
-                  />
-                  <Button type="submit" disabled={!amendment.trim()}>Amend</Button>
-                </form>
-              {/if}
-            </div>
-            <span class="quiet text-right whitespace-nowrap">
-              {entry.by} · <span class="measure" title="{plain(entry.kind)}, {entry.hash}">{entry.number}</span>
-              {#if me.may('sign') && entry.kind !== 'signed'}
-                <LineButton class="ml-2" onclick={() => (amending = amending === entry.id ? null : entry.id)}
-                  >Amend</LineButton
-                >
-              {/if}
-            </span>
-          </div>
-        {:else}
-          <p class="quiet py-2">Nothing written here{text ? ' that has these words' : ''}.</p>
+      <span class="ml-auto flex gap-1.5" role="group" aria-label="What is shown">
+        {#each Object.entries(faces) as [name, words] (name)}
+          <Button aria-pressed={face === name} onclick={() => (face = name as keyof typeof faces)}>{words}</Button>
         {/each}
-      </section>
-    {/each}
+      </span>
+    </div>
+    {#if face === 'done'}
+      <DoneFace {id} />
+    {:else if face === 'along'}
+      <TakeAlong {id} visits={record.visits} onchanged={load} />
+    {:else}
+      <p class="quiet mt-1 flex flex-wrap items-baseline gap-x-3">
+        <Input class="order-last ml-auto" placeholder="find in it" aria-label="Find in the record" bind:value={text} />
+        Entries are only added; each follows from the one before it by its hash.
+        <LineButton onclick={() => void verify()}>Is it whole?</LineButton>
+        {#if check}
+          <span class={check.faults.length > 0 ? 'text-critical' : 'text-done'} role="status">
+            {checked}
+          </span>
+        {/if}
+      </p>
+      {#each visits as { visit, entries } (visit?.id ?? '')}
+        <section class="mt-6" aria-label={visit?.name ?? 'Before the visits'}>
+          <div class="flex flex-wrap items-baseline gap-4 border-b border-firm pb-1">
+            <h2 class="text-[23px]">{visit?.name ?? 'Plan'}</h2>
+            {#if visit}
+              <span class="text-soft"
+                >{visit.at ? `${day(new Date(visit.at))}, ${time(new Date(visit.at))}` : 'no time agreed'}</span
+              >
+              <span class="ml-auto flex items-baseline gap-3">
+                {#if isSigned(visit.id)}
+                  <span class="text-done">signed</span>
+                {:else if me.may('sign') && entries.some((entry) => entry.kind !== 'visit')}
+                  {#if me.view?.hasSession && (me.view.hasCode || me.view.doors === 'accounts')}
+                    <Input
+                      type="password"
+                      class="w-40!"
+                      placeholder="code or password"
+                      aria-label="Code or password"
+                      bind:value={code}
+                    />
+                  {/if}
+                  <Button onclick={() => void sign(visit.id)}>Sign this visit</Button>
+                {/if}
+                <LineButton href="/chair/{visit.id}">Chair</LineButton>
+              </span>
+            {/if}
+          </div>
+          {#each entries as entry (entry.id)}
+            <div
+              class="grid grid-cols-[104px_minmax(0,1fr)_auto] gap-x-4 border-b border-hairline py-1.5"
+              class:amendment={entry.amends}
+            >
+              <span class="quiet measure pt-0.5" title={dateOf(entry.at)}
+                >{visit ? '' : `${dateOf(entry.at)} `}{time(new Date(entry.at))}</span
+              >
+              <div>
+                <p>
+                  {entry.text ?? 'Erased, as the law asks. The chain holds its place.'}
+                </p>
+                {#if entry.picture}
+                  <img class="mt-1 max-h-48" src="/api/pictures/{entry.picture}" alt={entry.text ?? 'picture'} />
+                {/if}
+                {#if amending === entry.id}
+                  <form class="mt-1 flex gap-2" onsubmit={putRight}>
+                    <Input
+                      class="min-w-0 flex-1"
+                      maxlength={4000}
+                      placeholder="What is right"
+                      aria-label="Amendment"
+                      bind:value={amendment}
+                    />
+                    <Button type="submit" disabled={!amendment.trim()}>Amend</Button>
+                  </form>
+                {/if}
+              </div>
+              <span class="quiet text-right whitespace-nowrap">
+                {entry.by} · <span class="measure" title="{plain(entry.kind)}, {entry.hash}">{entry.number}</span>
+                {#if me.may('sign') && entry.kind !== 'signed'}
+                  <LineButton class="ml-2" onclick={() => (amending = amending === entry.id ? null : entry.id)}
+                    >Amend</LineButton
+                  >
+                {/if}
+              </span>
+            </div>
+          {:else}
+            <p class="quiet py-2">Nothing written here{text ? ' that has these words' : ''}.</p>
+          {/each}
+        </section>
+      {/each}
+    {/if}
   </div>
 {/if}
 
