@@ -50,13 +50,14 @@ public static class ChairEndpoints
         Guid entry,
         Guid? unit,
         string proves,
+        bool? simulated,
         HttpRequest request,
         Pictures pictures,
         CancellationToken stop
     )
     {
         request.TakeUpTo(Pictures.MostBytes);
-        return (await pictures.AddAsync(id, entry, unit, proves, request.Body, stop)).ToResult();
+        return (await pictures.AddAsync(id, entry, unit, proves, simulated == true, request.Body, stop)).ToResult();
     }
 
     private static async Task<Results<FileStreamHttpResult, ProblemHttpResult>> Picture(

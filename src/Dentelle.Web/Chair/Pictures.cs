@@ -9,7 +9,15 @@ public sealed class Pictures(ChairWork chair, RecordStore record, FileStore file
 {
     public const long MostBytes = 25_000_000;
 
-    public async Task<Answer<ChairView>> AddAsync(Guid visit, Guid entry, Guid? unit, string proves, Stream body, CancellationToken stop)
+    public async Task<Answer<ChairView>> AddAsync(
+        Guid visit,
+        Guid entry,
+        Guid? unit,
+        string proves,
+        bool simulated,
+        Stream body,
+        CancellationToken stop
+    )
     {
         if (await chair.PlacedAsync(visit, stop) is null)
             return Problems.Missing("visit");
@@ -29,7 +37,7 @@ public sealed class Pictures(ChairWork chair, RecordStore record, FileStore file
             {
                 Id = entry,
                 Unit = unit,
-                Note = new PictureNote(kept.Sha256, media, proves.Trim(), Simulated: false),
+                Note = new PictureNote(kept.Sha256, media, proves.Trim(), simulated),
             },
             stop
         );

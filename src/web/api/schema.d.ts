@@ -5908,6 +5908,7 @@ export interface operations {
                 entry: string;
                 unit?: string;
                 proves: string;
+                simulated?: boolean;
             };
             header?: never;
             path: {

@@ -33,8 +33,8 @@
       <th class="font-normal">least</th>
       <th class="font-normal">planned</th>
       <th class="font-normal">reached</th>
-      <th class="w-[248px] font-normal">
-        <svg viewBox="-4 0 {wide + 8} 14" class="block w-[248px]" aria-hidden="true">
+      <th class="w-[170px] xl:w-[248px] font-normal">
+        <svg viewBox="-4 0 {wide + 8} 14" class="block w-[170px] xl:w-[248px]" aria-hidden="true">
           {#each [0, 1, 2, 3] as mm (mm)}
             <text x={x(mm)} y="11" text-anchor="middle" class="fill-soft text-[11px]">{mm}</text>
           {/each}
@@ -49,13 +49,13 @@
         <td class="py-0.5 pr-3">{room.words}</td>
         <td class="measure pr-3">{mm(room.leastMm)}</td>
         <td class="measure pr-3">{mm(room.plannedMm)}</td>
-        <td class="measure pr-3 font-semibold" class:text-soft={found === null} title={room.by ?? ''}
+        <td class="measure pr-3 font-semibold whitespace-nowrap" class:text-soft={found === null} title={room.by ?? ''}
           >{said(room)}{#if room.standing === 'short'}<span class="block text-[13px]"
               >{room.leastFoundMm == null ? 'short' : `${mm(room.leastFoundMm)} at the least`}</span
             >{/if}</td
         >
         <td>
-          <svg viewBox="-4 0 {wide + 8} 18" class="block w-[248px]" aria-hidden="true">
+          <svg viewBox="-4 0 {wide + 8} 18" class="block w-[170px] xl:w-[248px]" aria-hidden="true">
             <line x1="0" x2={wide} y1="9" y2="9" stroke="var(--hairline)" />
             <line
               x1={x(room.leastMm)}

@@ -11,6 +11,7 @@ export interface Unsent {
   words: string;
   method: 'POST' | 'PUT';
   path: string;
+  /** Sent as JSON; a file as it is. */
   body: unknown;
   headers?: Record<string, string>;
   /** When it began to wait. */
@@ -147,8 +148,8 @@ class Outbox {
 async function post<T>({ path, method, body, headers }: Unsent) {
   const response = await fetch(path, {
     method,
-    body: JSON.stringify(body),
-    headers: { 'content-type': 'application/json', ...headers },
+    body: body instanceof Blob ? body : JSON.stringify(body),
+    headers: { 'content-type': body instanceof Blob ? 'application/octet-stream' : 'application/json', ...headers },
   });
   const text = await response.text();
   const told = text ? (JSON.parse(text) as unknown) : undefined;

@@ -1,7 +1,9 @@
 <script lang="ts">
+  import { notices } from '../../parts/notices.svelte';
   import { numberOf } from '../../words/typed';
   import type { ChairState, Note } from './chairState.svelte';
   import Deviations from './Deviations.svelte';
+  import { drawnPicture } from './drawnPicture';
   import Panel from './Panel.svelte';
   import Written from './Written.svelte';
 
@@ -51,6 +53,15 @@
   async function put(note: Note, words: string) {
     if (await chair.enter(note, words, unit)) clear();
     else asksWhy = note.kind === 'dose' || note.kind === 'cord';
+  }
+
+  const drawnOf = $derived(unit ?? chair.view?.units[0]?.id);
+
+  async function draw() {
+    const words = chair.asks?.photo ?? (text || 'At the chair');
+    const drawn = drawnOf && (await drawnPicture(drawnOf, words));
+    if (drawn) await chair.picture(drawn, words, drawnOf, true);
+    else notices.warn('Nothing could be drawn of this tooth.', 'chair');
   }
 
   async function photograph(event: Event) {
@@ -208,6 +219,12 @@
     <label class="enter file"
       >Take or choose a picture<input type="file" accept="image/*" capture="environment" onchange={photograph} /></label
     >
+    {#if drawnOf}
+      <p class="mt-3 text-soft">
+        No camera at hand? <button class="underline" onclick={() => void draw()}>Have it drawn</button>; it says that it
+        is simulated.
+      </p>
+    {/if}
   {:else}
     <label>Note <textarea rows="3" maxlength="4000" bind:value={text}></textarea></label>
     <button class="enter" disabled={!text.trim()} onclick={() => void put({ kind: 'note', text }, 'Note')}>Enter</button

@@ -1,7 +1,7 @@
 import { SvelteSet } from 'svelte/reactivity';
-import { answer, api, rawBody, Refusal, type Schemas } from '../../api/client';
+import { answer, api, Refusal, type Schemas } from '../../api/client';
 import { Drawings } from '../../parts/drawings.svelte';
-import { attempt, notices } from '../../parts/notices.svelte';
+import { notices } from '../../parts/notices.svelte';
 import { outbox } from '../../parts/outbox.svelte';
 import { turns } from '../../parts/turns';
 
@@ -130,10 +130,20 @@ export class ChairState {
       this.looked = step.key;
   }
 
-  async picture(file: Blob, proves: string): Promise<void> {
-    const params = { path: { id: this.visitId }, query: { entry: crypto.randomUUID(), proves } };
-    const view = await attempt(answer(api.POST('/api/visits/{id}/pictures', { params, ...rawBody(file) })), 'chair');
-    if (view) this.show(view);
+  /** A picture waits like any other entry while nothing answers. */
+  async picture(file: Blob, proves: string, unit?: string, simulated = false): Promise<void> {
+    const id = crypto.randomUUID();
+    const more = `${unit ? `&unit=${unit}` : ''}${simulated ? '&simulated=true' : ''}`;
+    const path = `/api/visits/${this.visitId}/pictures?entry=${id}&proves=${encodeURIComponent(proves)}${more}`;
+    try {
+      const entry = { key: `picture ${id}`, words: 'A picture', method: 'POST' as const, path, body: file };
+      const view = await this.#inTurn(() => outbox.send<Schemas['ChairView']>(entry));
+      if (view !== 'kept') this.show(view);
+      notices.answered('chair');
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      notices.warn(error.message, 'chair');
+    }
   }
 
   show(view: Schemas['ChairView']): void {

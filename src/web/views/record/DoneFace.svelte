@@ -70,7 +70,7 @@
               >{/if}</span
           >
           <span class="measure text-right">{step.plannedMinutes.toFixed(1)}</span>
-          <span class="measure text-right">{step.minutes == null ? 'not yet' : step.minutes.toFixed(1)}</span>
+          <span class="measure text-right">{step.minutes == null ? '–' : step.minutes.toFixed(1)}</span>
         </p>
       {/each}
     </section>
