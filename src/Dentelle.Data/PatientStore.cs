@@ -100,7 +100,11 @@ public sealed class PatientStore(DentelleDb db, Actor actor, TimeProvider clock)
         db.GuardedAsync<Answer<PatientRow>>(
             async () =>
             {
-                if (await PatientAsync(id, stop) is not { MergedInto: null } row)
+                if (await PatientAsync(id, stop) is not { } row)
+                    return Missing;
+                // Whoever looked at it before this turn began may have seen an older one.
+                await db.Entry(row).ReloadAsync(stop);
+                if (row.MergedInto is not null)
                     return Missing;
                 if (row.Version != version)
                     return ChangedMeanwhile;

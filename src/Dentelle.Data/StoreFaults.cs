@@ -16,6 +16,10 @@ public static class StoreFaults
         Full = 13,
         CannotOpen = 14,
         NotADatabase = 26;
+
+    /// <summary>ENOSPC, as .NET hands it on.</summary>
+    private const int NoSpace = 28;
+
     private const int UniqueKey = 2067,
         PrimaryKey = 1555;
 
@@ -26,9 +30,20 @@ public static class StoreFaults
 
     /// <returns>A sentence for the user when the database file could not be written or read; null when it is not its fault.</returns>
     public static Problem? Of(Exception? failed) =>
+        failed is IOException { HResult: NoSpace } ? FullDisk
+        : failed is DbUpdateConcurrencyException ? ChangedMeanwhile
+        : OfDatabase(failed);
+
+    private static Problem ChangedMeanwhile { get; } =
+        new("changed-meanwhile", "This was changed elsewhere meanwhile. Look at what stands there now, then make your change again.");
+
+    private static Problem FullDisk { get; } =
+        new("store-full", "The disk is full: nothing was saved. Make room on it, then do this again.");
+
+    private static Problem? OfDatabase(Exception? failed) =>
         (failed as SqliteException ?? failed?.InnerException as SqliteException)?.SqliteErrorCode switch
         {
-            Full => new Problem("store-full", "The disk is full: nothing was saved. Make room on it, then do this again."),
+            Full => FullDisk,
             Busy or Locked => new Problem(
                 "store-busy",
                 "Another program holds the practice's file: nothing was saved. Do this again in a moment."

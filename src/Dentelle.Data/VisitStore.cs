@@ -69,6 +69,8 @@ public sealed class VisitStore(DentelleDb db, TimeProvider clock)
             {
                 if (await VisitAsync(id, stop) is not { } row)
                     return Missing;
+                // Whoever looked at it before this turn began may have seen an older one.
+                await db.Entry(row).ReloadAsync(stop);
                 if (version is { } seen && seen != row.Version)
                     return new Problem(
                         "changed-meanwhile",
