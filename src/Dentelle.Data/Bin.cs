@@ -78,6 +78,30 @@ public sealed class Bin(DentelleDb db, TimeProvider clock)
         return [.. all.OrderByDescending(entry => entry.RemovedAt)];
     }
 
+    /// <summary>What was signed or went to the laboratory is a record and no draft: it stays, and its teeth with it.</summary>
+    /// <returns>Why it stays; null where it may go.</returns>
+    public async Task<Problem?> StaysAsync(Binned what, Guid id, CancellationToken stop)
+    {
+        var whole = what switch
+        {
+            Binned.Case => id,
+            Binned.Unit => await db.Units.Where(row => row.Id == id).Select(row => row.CaseId).FirstOrDefaultAsync(stop),
+            _ => Guid.Empty,
+        };
+        var kept = Kept().Where(row => row.Id == whole);
+        return whole != Guid.Empty && await kept.Select(row => (int?)row.Number).FirstOrDefaultAsync(stop) is { } number
+            ? new Problem("record-kept", $"Case {number:0000} was signed or handed over: it belongs to the record and stays.")
+            : null;
+    }
+
+    private IQueryable<CaseRow> Kept() =>
+        db
+            .Cases.IgnoreQueryFilters()
+            .Where(row =>
+                db.HandOvers.Any(sent => sent.CaseId == row.Id)
+                || db.Record.Any(entry => entry.CaseId == row.Id && (entry.Kind == "signed" || entry.Kind == "narrative"))
+            );
+
     /// <returns>False when there is no such thing outside the bin.</returns>
     public Task<bool> PutAsync(Binned what, Guid id, CancellationToken stop) => MarkAsync(what, id, Now, stop);
 
@@ -107,10 +131,14 @@ public sealed class Bin(DentelleDb db, TimeProvider clock)
             async () =>
             {
                 var before = all ? DateTime.MaxValue : Now - Keeps;
-                var cases = Removed(db.Cases).Where(row => row.RemovedAt <= before);
+                var kept = Kept();
+                var cases = Removed(db.Cases).Where(row => row.RemovedAt <= before && !kept.Any(whole => whole.Id == row.Id));
                 var units = db
                     .Units.IgnoreQueryFilters()
-                    .Where(row => row.RemovedAt <= before || cases.Any(whole => whole.Id == row.CaseId));
+                    .Where(row =>
+                        (row.RemovedAt <= before && !kept.Any(whole => whole.Id == row.CaseId))
+                        || cases.Any(whole => whole.Id == row.CaseId)
+                    );
                 // EF removes no rows that two types share.
                 foreach (var unit in await units.Select(row => row.Id).ToListAsync(stop))
                     await db.Database.ExecuteSqlAsync($"""DELETE FROM "Plans" WHERE "UnitId" = {unit}""", stop);

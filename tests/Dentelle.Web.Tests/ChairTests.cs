@@ -114,6 +114,8 @@ public sealed class ChairTests : IDisposable
             .AsArray()
             .Single(entry => (string)entry!["kind"]! == "note")!;
         await client.Post($"/api/record/{noted["id"]}/amendments", $$"""{ "id": "{{Guid.NewGuid()}}", "text": "Warm test." }""");
+        // What was signed is no draft any more.
+        Assert.Equal((409, "record-kept"), await client.DeleteAsync($"/api/cases/{caseId}").Refused());
         var check = await client.Get("/api/record/check");
         Assert.Empty(check["faults"]!.AsArray());
         Assert.True((int)check["entries"]! >= 7);

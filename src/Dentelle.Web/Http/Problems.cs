@@ -28,6 +28,7 @@ public static class Problems
         ["screen-locked"] = StatusCodes.Status423Locked,
         ["chart-taken"] = StatusCodes.Status409Conflict,
         ["name-taken"] = StatusCodes.Status409Conflict,
+        ["record-kept"] = StatusCodes.Status409Conflict,
         ["visit-begun"] = StatusCodes.Status409Conflict,
         ["step-taken"] = StatusCodes.Status409Conflict,
         ["broken-data"] = StatusCodes.Status500InternalServerError,
