@@ -33,7 +33,7 @@
   </dl>
   {#if unit.warnings.length > 0}
     <ul class="mt-3 border-l-4 border-critical pl-3">
-      {#each unit.warnings as warning (warning)}<li>{warning}</li>{/each}
+      {#each unit.warnings as warning, i (i)}<li>{warning}</li>{/each}
     </ul>
   {/if}
   {#if unit.margin.length > 0}

@@ -51,13 +51,21 @@
   const over = $derived(chair.steps.length > 0 && chair.steps.every((one) => chair.done.has(one.key)));
   const isDone = $derived(step ? chair.done.has(step.key) : false);
 
+  // Points that stood before one step do not stand in the way of the next.
+  $effect(() => {
+    void step?.key;
+    untrack(() => {
+      if (panel === 'gate') panel = null;
+    });
+  });
+
   const label = $derived(over ? 'To the record' : isDone ? 'Next' : chair.after ? 'Done, next' : 'Done');
 
   /** Where the points are the step itself, they stand beside it. */
   const asksPoints = $derived(!panel && !drawn && !isDone && chair.asks?.asks.includes('points') === true);
 
   function next() {
-    if (panel) return;
+    if (panel || chair.finishing) return;
     if (over) void navigate('/case/:id/record', { params: { id: chair.view!.caseId } });
     // The five points stand before the impression.
     else if (chair.asks?.gate && !isDone && chair.open.length > 0) panel = 'gate';

@@ -7,6 +7,7 @@
   let { chair, onclose, onpassed }: { chair: ChairState; onclose: () => void; onpassed: () => void } = $props();
 
   let why = $state('');
+  let passing = false;
   const states = [
     { state: 'pass', words: 'Pass', sign: '✓' },
     { state: 'fail', words: 'Fail', sign: '✗' },
@@ -23,7 +24,11 @@
 
   async function pass() {
     const open = chair.open.map((point) => `${point.written} ${plain(point.point)}`);
+    // Pressed again while it is on its way, it is the same going on.
+    if (passing) return;
+    passing = true;
     if (await chair.enter({ kind: 'gate', open, why }, 'Going on with open points')) onpassed();
+    passing = false;
   }
 </script>
 

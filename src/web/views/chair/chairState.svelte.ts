@@ -108,15 +108,23 @@ export class ChairState {
     }
   }
 
+  /** While a step is on its way: pressed again meanwhile, the key means nothing. */
+  finishing = false;
+
   async finish(): Promise<void> {
     const step = this.current;
-    if (!step) return;
+    if (!step || this.finishing) return;
     if (this.done.has(step.key)) {
       this.looked = this.after?.key ?? null;
       return;
     }
     const next = this.after?.key;
-    if (await this.enter({ kind: 'step', key: step.key, what: 'done', next }, step.name)) this.looked = null;
+    this.finishing = true;
+    try {
+      if (await this.enter({ kind: 'step', key: step.key, what: 'done', next }, step.name)) this.looked = null;
+    } finally {
+      this.finishing = false;
+    }
   }
 
   /** Looks at the step before; one that was done by mistake is taken back there. */

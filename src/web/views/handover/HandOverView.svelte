@@ -87,7 +87,7 @@
       {#if view.missing.length > 0}
         <p class="quiet">Not there yet; it can go all the same</p>
         <ul class="mb-4 text-[15px]">
-          {#each view.missing as line (line)}<li class="border-t border-hairline py-1">{line}</li>{/each}
+          {#each view.missing as line, i (i)}<li class="border-t border-hairline py-1">{line}</li>{/each}
         </ul>
       {/if}
       <label class="flex flex-col">

@@ -33,6 +33,6 @@
         >{/if}
     </p>
     <Queries queries={one.queries} {mayReply} {onchanged} />
-    {#each one.unseen as line (line)}<p class="quiet border-t border-hairline py-1">{line}</p>{/each}
+    {#each one.unseen as line, i (i)}<p class="quiet border-t border-hairline py-1">{line}</p>{/each}
   </section>
 {/each}

@@ -35,7 +35,7 @@
       {done.zones.length} zones read</span
     >
   </p>
-  {#each done.deviations as deviation (deviation)}
+  {#each done.deviations as deviation, i (i)}
     <p class="mt-2 border-l-4 border-critical pl-3">{deviation}</p>
   {/each}
   <div class="mt-5 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-9">

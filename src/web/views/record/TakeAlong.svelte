@@ -57,7 +57,7 @@
       <p class="quiet mt-1">Each sentence says what was recorded. Read it over, strike and add, then sign.</p>
       {#if view.notRecorded.length > 0}
         <ul class="mt-2 border-l-4 border-(--over-mark) pl-3 text-[15px]">
-          {#each view.notRecorded as missing (missing)}<li>{missing}</li>{/each}
+          {#each view.notRecorded as missing, i (i)}<li>{missing}</li>{/each}
         </ul>
       {/if}
       <Textarea
