@@ -10,15 +10,41 @@ namespace Dentelle.Data;
 public sealed class Together : IAsyncDisposable
 {
     private readonly IDbContextTransaction? own;
+    private readonly WritersTurn? turn;
 
-    private Together(IDbContextTransaction? own) => this.own = own;
+    private Together(IDbContextTransaction? own, WritersTurn? turn) => (this.own, this.turn) = (own, turn);
 
-    public static async Task<Together> BeginAsync(DentelleDb db, CancellationToken stop) =>
-        new(db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(stop) : null);
+    public static async Task<Together> BeginAsync(DentelleDb db, CancellationToken stop)
+    {
+        if (db.Database.CurrentTransaction is not null)
+            return new(null, null);
+        var taken = await WritersTurn.TakeAsync(db, stop);
+        try
+        {
+            return new(await db.Database.BeginTransactionAsync(stop), taken);
+        }
+        catch
+        {
+            taken.Dispose();
+            throw;
+        }
+    }
 
-    public Task CommitAsync(CancellationToken stop) => own?.CommitAsync(stop) ?? Task.CompletedTask;
+    /// <summary>From here on the next one may write, whatever is still read for an answer.</summary>
+    public async Task CommitAsync(CancellationToken stop)
+    {
+        if (own is null)
+            return;
+        await own.CommitAsync(stop);
+        turn?.Dispose();
+    }
 
-    public ValueTask DisposeAsync() => own?.DisposeAsync() ?? ValueTask.CompletedTask;
+    public async ValueTask DisposeAsync()
+    {
+        if (own is not null)
+            await own.DisposeAsync();
+        turn?.Dispose();
+    }
 }
 
 internal static class GuardedChanges

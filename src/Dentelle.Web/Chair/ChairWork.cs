@@ -187,6 +187,7 @@ public sealed class ChairWork(
         var (now, notation) = (clock.GetUtcNow().UtcDateTime, (await cases.SettingsAsync(stop)).Notation);
         var written = await record.OfVisitAsync(visit.Id, stop);
         var entries = ChairNotes.Of(written, json.Value.SerializerOptions);
+        var amended = written.Select(entry => entry.Amends).ToHashSet();
         var done = await ticks.OfAsync(row, stop);
         var keys = steps.Select(step => step.Document.Key).ToHashSet();
         StepTickRow[] own = [.. done.Where(tick => keys.Contains(tick.Key))];
@@ -210,7 +211,7 @@ public sealed class ChairWork(
             Points = visit.Kind == VisitKind.Prepare ? [.. units.SelectMany(unit => ChairPoints.Of(unit, views, entries, notation))] : [],
             Entries =
             [
-                .. entries.Where(entry => entry.Note is not StepNote).Reverse().Select(entry => ViewOf(entry.Row, entry.Note, written)),
+                .. entries.Where(entry => entry.Note is not StepNote).Reverse().Select(entry => ViewOf(entry.Row, entry.Note, amended)),
             ],
             Choices = ChoicesOf(visit.Kind, row),
             Last = await record.LastOfCaseAsync(row.Id, stop),
@@ -219,8 +220,8 @@ public sealed class ChairWork(
         };
     }
 
-    private static ChairEntryView ViewOf(RecordRow row, ChairNote note, IReadOnlyList<RecordRow> all) =>
-        new(row.Id, row.Number, row.Kind, note.Say(), row.At, row.By, all.Any(other => other.Amends == row.Id));
+    private static ChairEntryView ViewOf(RecordRow row, ChairNote note, HashSet<Guid?> amended) =>
+        new(row.Id, row.Number, row.Kind, note.Say(), row.At, row.By, amended.Contains(row.Id));
 
     private Dictionary<string, StepAsks> AsksOf(IReadOnlyList<ChairStep> steps) =>
         steps
