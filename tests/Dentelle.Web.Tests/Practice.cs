@@ -4,6 +4,7 @@ using Dentelle.Data;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Logging.Abstractions;
 
 namespace Dentelle.Web.Tests;
 
@@ -25,6 +26,18 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
             .GetAwaiter()
             .GetResult()
     );
+
+    /// <summary>A file as the first start makes it, made once: what the first start does is tested by itself.</summary>
+    private static readonly Lazy<byte[]> Empty = new(() =>
+    {
+        var made = Directory.CreateTempSubdirectory("dentelle-empty").FullName;
+        var file = Path.Combine(made, DatabaseFile.FileName);
+        Assert.Null(DatabaseFile.BringUpToDate(file));
+        DatabaseFile.LetGo(file);
+        var whole = File.ReadAllBytes(file);
+        Directory.Delete(made, recursive: true);
+        return whole;
+    });
 
     private readonly string folder = Directory.CreateTempSubdirectory("dentelle-test").FullName;
 
@@ -61,6 +74,8 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
     {
         if ((CopyOf ?? (Demo ? Filled.Value : null)) is { } from)
             Assert.Null(DatabaseFile.Copy(from, DatabasePath));
+        else
+            File.WriteAllBytes(DatabasePath, Empty.Value);
         // As it is run, not as it is developed: development throws where production would only return a status.
         builder.UseEnvironment("Production");
         builder.UseSetting("Dentelle:Data", folder);
@@ -70,7 +85,12 @@ public sealed class Practice : WebApplicationFactory<PracticeFiles>
             builder.UseSetting("Dentelle:ScanMegabytes", most.ToString(System.Globalization.CultureInfo.InvariantCulture));
         builder.UseSetting("Dentelle:LaboratoryStandIn", LaboratoryStandIn ? "true" : "false");
         builder.UseSetting("Serilog:MinimumLevel:Default", "Error");
-        builder.ConfigureServices(services => services.AddSingleton(Clock));
+        builder.ConfigureServices(services =>
+        {
+            services.AddSingleton(Clock);
+            // EF keeps its model and its queries once for all that log to the same place: built once, not once a test.
+            services.ConfigureDbContext<DentelleDb>(options => options.UseLoggerFactory(NullLoggerFactory.Instance));
+        });
     }
 
     protected override void Dispose(bool disposing)

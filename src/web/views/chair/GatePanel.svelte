@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import type { Schemas } from '../../api/client';
   import { plain } from '../../words/words';
   import type { ChairState } from './chairState.svelte';
   import Panel from './Panel.svelte';
+  import { ScanPoints } from './scanPoints.svelte';
 
   let { chair, onclose, onpassed }: { chair: ChairState; onclose: () => void; onpassed: () => void } = $props();
 
@@ -15,8 +17,27 @@
   ] as const;
   const gate = $derived(chair.asks?.gate === true && chair.current && !chair.done.has(chair.current.key));
 
+  const scans = new ScanPoints();
+  onMount(() => {
+    void scans.measure(chair.view?.units ?? []);
+    return () => scans.stop();
+  });
+
+  /** What gauges and scans say to a point, each with its words. */
+  function told(point: Schemas['ChairPointView']) {
+    const scan = scans.of(point.tooth, point.point);
+    return [
+      ...(scan ? [{ state: scan.state, words: `scan: ${scan.measured}` }] : []),
+      ...(point.measured ? [{ state: point.measured as string, words: `readings: ${point.measuredWords}` }] : []),
+    ];
+  }
+
+  /** The one that fails counts before the one that passes. */
+  const hint = (point: Schemas['ChairPointView']) =>
+    ['fail', 'pass', 'cant-tell'].find((state) => told(point).some((one) => one.state === state));
+
   function say(point: Schemas['ChairPointView'], state: Schemas['CheckState']) {
-    const measured = point.measured === state ? point.measuredWords : null;
+    const measured = told(point).find((one) => one.state === state)?.words ?? null;
     const unit = chair.view?.units.find((one) => one.tooth === point.tooth)?.id;
     const note = { kind: 'point' as const, tooth: point.tooth, point: point.point, state, measured };
     void chair.enter(note, `${point.written}, ${point.words}`, unit);
@@ -39,16 +60,21 @@
         <span class="measure tooth">{point.written}</span>
         <span class="words">
           {point.words}
-          <span class="text-soft"
-            >{#if point.answerWords}answered {point.answerWords}{:else if point.measuredWords}readings: {point.measuredWords}{:else}by
-              eye and hand{/if}</span
-          >
+          {#if point.answerWords}
+            <span class="text-soft">answered {point.answerWords}</span>
+          {:else}
+            {#each told(point) as one (one.words)}
+              <span class="text-soft">{one.words}</span>
+            {:else}
+              <span class="text-soft">by eye and hand</span>
+            {/each}
+          {/if}
         </span>
         <span class="choices" role="group" aria-label="{point.written}, {point.words}">
           {#each states as { state, words, sign } (state)}
             <button
               aria-pressed={point.answer === state}
-              class:hinted={!point.answer && point.measured === state}
+              class:hinted={!point.answer && hint(point) === state}
               aria-label={words}
               title={words}
               onclick={() => say(point, state)}>{sign}</button
@@ -58,6 +84,8 @@
       </li>
     {/each}
   </ul>
+  {#if scans.measuring}<p role="status" class="text-soft">Measuring the scans of {scans.measuring} …</p>{/if}
+  {#each scans.refused as sentence (sentence)}<p class="text-soft">{sentence}</p>{/each}
   {#if chair.open.length === 0}
     <p>
       All points pass. {#if gate}<button class="enter" onclick={onpassed}>Go on</button>{/if}

@@ -1,7 +1,7 @@
 import { answer, api, rawBody, Refusal, type Schemas, type Unit } from '../../api/client';
+import { inspectionNews } from '../../parts/inspectionNews';
 import { attempt, notices } from '../../parts/notices.svelte';
 import { undo } from '../../parts/undo.svelte';
-import { lines } from './newsLines';
 
 export type Scans = Schemas['ScansView'];
 export type Tooth = Schemas['MeasuredToothView'];
@@ -256,15 +256,7 @@ export class InspectState {
   }
 
   async #follow(setId: string, signal: AbortSignal): Promise<void> {
-    const response = await fetch(`/api/scans/${setId}/inspection`, { signal });
-    if (!response.ok || !response.body) {
-      const problem = (await response.json().catch(() => ({}))) as { detail?: string; code?: string };
-      throw new Refusal(problem.detail ?? 'These scans could not be measured.', problem.code ?? 'unknown', []);
-    }
-    for await (const line of lines(response.body)) {
-      if (signal.aborted) return;
-      this.#take(JSON.parse(line) as News);
-    }
+    for await (const news of inspectionNews(setId, signal)) this.#take(news);
   }
 
   #take({ stage, measured, done, problem }: News): void {

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { lines } from './newsLines';
+import { lines } from './inspectionNews';
 
 async function read(...pieces: string[]): Promise<string[]> {
   const bytes = new TextEncoder();
