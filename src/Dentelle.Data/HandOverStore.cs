@@ -67,7 +67,7 @@ public sealed class HandOverStore(DentelleDb db, TimeProvider clock)
             from query in db.LaboratoryQueries.AsNoTracking()
             join whole in db.Cases on query.CaseId equals whole.Id
             where query.RepliedAt == null
-            orderby query.At
+            orderby query.At, query.Tooth, query.Kind
             select new OpenQuery(query, whole.Number, whole.Patient)
         )
             .Take(most)

@@ -12,6 +12,13 @@ test('from the plan through the visit to the laboratory and back, by keys, with 
   const read = async () =>
     (await (await page.request.get(`/api/units/${unit}`)).json()) as { version: number; case: { id: string } };
   const caseId = (await read()).case.id;
+  // A scanner exports one tooth before and after, cut too deep into the distal wall.
+  const scans = `/api/units/${unit}/scans`;
+  await page.request.post(`${scans}/stand-in`, { data: { faults: ['undercut:distal:0.2'], seed: 3 } });
+  const arrived = async () =>
+    ((await (await page.request.get(scans)).json()) as { arrived: { name: string }[] }).arrived;
+  await expect.poll(async () => (await arrived()).length).toBe(1);
+  await page.request.post(`${scans}/arrived`, { data: { name: (await arrived())[0]!.name, with: [] } });
   const made = await page.request.post(`/api/cases/${caseId}/all-visits`, { data: { kind: 'prepare' } });
   const { visits } = (await made.json()) as { visits: { id: string; kind: string }[] };
   await page.goto(`/chair/${visits.find((one) => one.kind === 'prepare')!.id}`);
@@ -51,6 +58,9 @@ test('from the plan through the visit to the laboratory and back, by keys, with 
       )
       .toBe(true);
     if (await why.isVisible()) {
+      // What the scans say to each point stands beside it, the fault that was put in among it.
+      await expect(page.getByText(/scan: .* in the distal wall/)).toBeVisible({ timeout: 60_000 });
+      await expect(page.getByRole('heading', { name: /Five points: \d fails?/ })).toBeVisible();
       await why.fill('Checked by eye.');
       await page.getByRole('button', { name: /Go on with \d+ open/ }).click();
       await expect(why).toHaveCount(0);
@@ -82,9 +92,16 @@ test('from the plan through the visit to the laboratory and back, by keys, with 
     .getByRole('link')
     .filter({ hasText: 'No shade is given' });
   await asked.last().click();
-  await page.getByRole('button', { name: 'Reply…' }).click();
-  await page.getByLabel('Reply').fill('3, warm');
-  await page.getByRole('button', { name: 'Reply', exact: true }).click();
+  // The wall that was cut too deep and the thicker material are asked about as well; one question a matter.
+  const open = page.getByRole('button', { name: /Reply…|In other words…/ });
+  await expect(open.first()).toBeVisible();
+  const asks = await open.count();
+  for (let replied = 1; replied <= asks; replied++) {
+    await open.first().click();
+    await page.getByLabel('Reply').fill('3, warm; it is cut again');
+    await page.getByRole('button', { name: 'Reply', exact: true }).click();
+    await expect(page.getByText('3, warm; it is cut again')).toHaveCount(replied);
+  }
   await expect(page.getByText('all replied to')).toBeVisible();
 });
 

@@ -76,6 +76,9 @@ public static class HandOver
         return $"{upTo}{Said(Found(room) ?? 0)} of room {Place(room.Words)}, {material.LowerFirst()} needs {Said(room.LeastMm)}";
     }
 
+    /// <summary>The same in a list, where the material is known: "0.99 of 1.4 (outer bevel, mesial)".</summary>
+    internal static string ShortOf(RoomDocument room) => $"{Said(Found(room) ?? 0)} of {Said(room.LeastMm)} {Place(room.Words)}";
+
     /// <summary>The number that is short.</summary>
     public static double? Found(RoomDocument room) => room.LeastFoundMm ?? room.UpToMm ?? room.ReachedMm;
 

@@ -60,17 +60,28 @@ public static class LaboratoryStandIn
         }
     }
 
-    private static IEnumerable<LaboratoryQuery> Rooms(HandOverUnit unit) =>
-        unit
-            .Rooms.Where(room => room.Standing == RoomStanding.Short)
-            .Select(room => new LaboratoryQuery(
-                unit.Tooth,
-                QueryKind.Room,
-                $"{HandOver.Short(room, MaterialOf(unit)).UpperFirst()}. Is it cut again, may it come out thinner, or is another material wanted?",
-                room.Zone,
-                HandOver.Found(room),
-                room.LeastMm
-            ));
+    /// <summary>One question a tooth, however many zones are short: it gets one answer. The one that lacks most is named first.</summary>
+    private static IEnumerable<LaboratoryQuery> Rooms(HandOverUnit unit)
+    {
+        RoomDocument[] low =
+        [
+            .. unit
+                .Rooms.Where(room => room.Standing == RoomStanding.Short)
+                .OrderByDescending(room => room.LeastMm - (HandOver.Found(room) ?? 0)),
+        ];
+        if (low is not [var worst, .. var others])
+            yield break;
+        var also = others.Length == 0 ? "" : $" Short too: {string.Join("; ", others.Select(HandOver.ShortOf))}.";
+        yield return new LaboratoryQuery(
+            unit.Tooth,
+            QueryKind.Room,
+            $"{HandOver.Short(worst, MaterialOf(unit)).UpperFirst()}.{also} "
+                + $"{(others.Length == 0 ? "Is it" : "Are they")} cut again, may it come out thinner, or is another material wanted?",
+            worst.Zone,
+            HandOver.Found(worst),
+            worst.LeastMm
+        );
+    }
 
     private static string MaterialOf(HandOverUnit unit) => unit.What.Split(", ", 2)[^1];
 
@@ -86,19 +97,25 @@ public static class LaboratoryStandIn
         var (least, tool) = (protocol.Inspection.EdgeLeastRadiusMm.Value, protocol.Milling.ToolDiameterMm.Value);
         if (!unit.NeedsShade || unit.Measured is not { } measured)
             yield break;
-        foreach (var edge in measured.Edges.Where(edge => edge.RadiusMm < least && edge.MilledPastMm > 0))
-            yield return new(
-                unit.Tooth,
-                QueryKind.SharpEdge,
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"The {edge.Side} edge has a radius of {HandOver.Said(edge.RadiusMm)}; a tool of {tool:0.0} cuts {edge.MilledPastMm:0.00} past it. "
-                        + $"Is it rounded, or made thinner there?"
-                ),
-                null,
-                edge.RadiusMm,
-                least,
-                edge.At
-            );
+        EdgeFigures[] sharp =
+        [
+            .. measured.Edges.Where(edge => edge.RadiusMm < least && edge.MilledPastMm > 0).OrderByDescending(edge => edge.MilledPastMm),
+        ];
+        if (sharp is not [var worst, .. var others])
+            yield break;
+        var also = others.Length == 0 ? "" : $" Sharp too: {string.Join(", ", others.Select(edge => edge.Side).Distinct())}.";
+        yield return new(
+            unit.Tooth,
+            QueryKind.SharpEdge,
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"The {worst.Side} edge has a radius of {HandOver.Said(worst.RadiusMm)}; a tool of {tool:0.0} cuts {worst.MilledPastMm:0.00} past it.{also} "
+                    + $"{(others.Length == 0 ? "Is it" : "Are they")} rounded, or made thinner there?"
+            ),
+            null,
+            worst.RadiusMm,
+            least,
+            worst.At
+        );
     }
 }

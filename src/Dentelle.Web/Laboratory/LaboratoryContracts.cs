@@ -61,7 +61,13 @@ public sealed record SentView(
             row.AnsweredAt,
             row.AnsweredBy,
             row.Unseen?.Split('\n') ?? [],
-            [.. row.Queries.OrderBy(query => query.At).ThenBy(query => query.Tooth, StringComparer.Ordinal).Select(QueryView.From)]
+            [
+                .. row
+                    .Queries.OrderBy(query => query.At)
+                    .ThenBy(query => query.Tooth, StringComparer.Ordinal)
+                    .ThenBy(query => query.Kind)
+                    .Select(QueryView.From),
+            ]
         );
 }
 

@@ -29,7 +29,8 @@
       (await attempt(answer(api.POST('/api/queries/{id}/reply', { params, body: { text: words } })), 'reply')) === null
     )
       return;
-    [writing, text] = [null, ''];
+    // Another question may have been opened meanwhile: what is written there stays.
+    if (writing === query) [writing, text] = [null, ''];
     notices.say('Replied. The laboratory finds it in its folder.');
     await onchanged();
   }

@@ -36,6 +36,8 @@
   const hint = (point: Schemas['ChairPointView']) =>
     ['fail', 'pass', 'cant-tell'].find((state) => told(point).some((one) => one.state === state));
 
+  const failing = $derived((chair.view?.points ?? []).filter((one) => (one.answer ?? hint(one)) === 'fail').length);
+
   function say(point: Schemas['ChairPointView'], state: Schemas['CheckState']) {
     const measured = told(point).find((one) => one.state === state)?.words ?? null;
     const unit = chair.view?.units.find((one) => one.tooth === point.tooth)?.id;
@@ -53,7 +55,7 @@
   }
 </script>
 
-<Panel title="Five points before the impression" {onclose}>
+<Panel title={failing > 0 ? `Five points: ${failing} ${failing > 1 ? 'fail' : 'fails'}` : 'Five points'} {onclose}>
   <ul>
     {#each chair.view?.points ?? [] as point (point.tooth + point.point)}
       <li>
@@ -116,6 +118,7 @@
     flex-direction: column;
     flex: 1;
     line-height: 1.15;
+    padding: 6px 0;
   }
   li .choices {
     flex-wrap: nowrap;

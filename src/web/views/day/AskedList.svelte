@@ -17,13 +17,13 @@
       <span class="measure text-[20px]">{own[0]!.number}</span>
       <span class="text-[19px] leading-tight wrap-anywhere">{own[0]!.patient}</span>
       <span>
-        {#each own.slice(0, 2) as query (query.id)}
+        {#each own.slice(0, 4) as query (query.id)}
           <span class="block"
             ><span class="measure text-number">{query.tooth}</span>
             <span class="font-semibold">{upperFirst(plain(query.kind))}</span>: {query.text}</span
           >
         {/each}
-        {#if own.length > 2}<span class="quiet">{own.length - 2} more</span>{/if}
+        {#if own.length > 4}<span class="quiet">{own.length - 4} more</span>{/if}
       </span>
     </a>
   {/each}
