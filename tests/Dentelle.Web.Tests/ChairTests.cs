@@ -213,6 +213,63 @@ public sealed class ChairTests : IDisposable
         }
     }
 
+    [Fact(
+        DisplayName = "Whatever is sent as a picture: what is none is refused in a sentence and named nowhere, and one that is no browser's "
+            + "to run comes back as a picture only"
+    )]
+    public async Task Hostile_pictures()
+    {
+        var client = practice.CreateClient();
+        var (visit, caseId) = await VisitAsync(client, "36 crown zirconia");
+        // File signatures by the formats' own specifications: ISO 10918-1, ISO 15948, RFC 9649.
+        Assert.Equal((422, "file-empty"), await Send([]).Refused());
+        byte[][] none =
+        [
+            [0xFF],
+            [0xFF, 0xD8],
+            [0x89, (byte)'P', (byte)'N', (byte)'G'],
+            [.. "RIFF"u8, 0, 0, 0, 0, .. "WAVE"u8],
+            [.. "<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>"u8],
+            [.. "<!doctype html><script>alert(1)</script>"u8],
+            [.. "GIF89a"u8, 1, 0, 1, 0],
+            [.. "%PDF-1.7"u8],
+            [0x7F, .. "ELF"u8, .. new byte[100]],
+            // A picture's beginning behind a byte of something else.
+            [0, 0xFF, 0xD8, 0xFF, 0xE0],
+        ];
+        foreach (var content in none)
+            Assert.Equal((422, "picture"), await Send(content).Refused());
+        Assert.Equal((422, "picture"), await Send([0xFF, 0xD8, 0xFF, 0xE0], proves: " ").Refused());
+        Assert.Equal((422, "picture"), await Send([0xFF, 0xD8, 0xFF, 0xE0], proves: new string('x', 301)).Refused());
+        Assert.Equal((404, "not-found"), await Send([0xFF, 0xD8, 0xFF, 0xE0], unit: Guid.NewGuid()).Refused());
+        Assert.Equal((404, "not-found"), await Send([0xFF, 0xD8, 0xFF, 0xE0], at: Guid.NewGuid().ToString()).Refused());
+        var before = (await client.Get($"/api/cases/{caseId}/record"))["entries"]!.AsArray().Count;
+
+        byte[] both = [0xFF, 0xD8, 0xFF, 0xE0, .. "<script>alert(1)</script>"u8];
+        await Send(both, proves: "<img src=x onerror=alert(1)> ../../etc/passwd").Json();
+        var entries = (await client.Get($"/api/cases/{caseId}/record"))["entries"]!.AsArray();
+        Assert.Equal(before + 1, entries.Count);
+        var sha = (string)entries.Last()!["picture"]!;
+        Assert.Equal(Convert.ToHexStringLower(SHA256.HashData(both)), sha);
+        using var back = await client.GetAsync($"/api/pictures/{sha}");
+        Assert.Equal("image/jpeg", back.Content.Headers.ContentType!.MediaType);
+        Assert.Equal(["nosniff"], back.Headers.GetValues("X-Content-Type-Options"));
+        Assert.Equal(both, await back.Content.ReadAsByteArrayAsync());
+        foreach (var name in (string[])["..%2F..%2Fdentelle.db", new string('0', 64), sha.ToUpperInvariant() + "x"])
+            Assert.Equal(404, (int)(await client.GetAsync($"/api/pictures/{name}")).StatusCode);
+
+        Task<HttpResponseMessage> Send(byte[] content, string proves = "Prepared", Guid? unit = null, string? at = null)
+        {
+            var body = new ByteArrayContent(content);
+            body.Headers.ContentType = new("application/octet-stream");
+            var about = unit is { } id ? $"&unit={id}" : "";
+            return client.PostAsync(
+                $"/api/visits/{at ?? visit}/pictures?entry={Guid.NewGuid()}&proves={Uri.EscapeDataString(proves)}{about}",
+                body
+            );
+        }
+    }
+
     private static string Entry(string note) => $$"""{ "id": "{{Guid.NewGuid()}}", "note": {{note}} }""";
 
     /// <summary>A new case with a visit at which it is cut.</summary>

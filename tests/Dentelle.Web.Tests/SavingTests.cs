@@ -29,6 +29,50 @@ public sealed class SavingTests : IDisposable
         Assert.Equal(2, (int)(await client.Put($"/api/units/{id}/inputs", Long("x"), "\"1\"").Json())["version"]!);
     }
 
+    [Fact(DisplayName = "A step that a full disk refuses leaves no tick, no entry and no bur used; sent again with room it counts once")]
+    public async Task Full_at_the_chair()
+    {
+        var made = await client.Post("/api/quick-line/do", """{ "line": "36 crown zirconia" }""").Json();
+        var caseId = (string)made["caseId"]!;
+        var visits = await client.Post($"/api/cases/{caseId}/all-visits", """{ "kind": "prepare" }""").Json();
+        var visit = (string)visits["visits"]![0]!["id"]!;
+        var path = $"/api/visits/{visit}/entries";
+        var keys = (await client.Get($"/api/visits/{visit}/chair"))["steps"]!.AsArray().Select(step => (string)step!["key"]!).ToArray();
+        var entries = keys.Select(key =>
+                $$"""{ "id": "{{Guid.NewGuid()}}", "note": { "kind": "step", "key": "{{key}}", "what": "done" } }"""
+            )
+            .ToArray();
+        // The last pages have room for some steps; then there is none.
+        var done = 0;
+        await WithAsync("PRAGMA max_page_count = 1", async () =>
+        {
+            HttpResponseMessage answer;
+            while ((answer = await client.Post(path, entries[done])).IsSuccessStatusCode)
+                done++;
+            Assert.Equal((507, "store-full"), await Task.FromResult(answer).Refused());
+        });
+        await StandsAsync(done);
+        for (var sent = 0; sent < 2; sent++)
+            await client.Post(path, entries[done]).Json();
+        await StandsAsync(done + 1);
+
+        // Each step is whole: its tick, its two entries, and its bur counted once a tooth.
+        async Task StandsAsync(int steps)
+        {
+            var chair = await client.Get($"/api/visits/{visit}/chair");
+            Assert.Equal(keys[..steps], chair["ticks"]!.AsArray().Select(tick => (string)tick!["key"]!));
+            var written = (await client.Get($"/api/cases/{caseId}/record"))["entries"]!.AsArray().Select(entry => (string)entry!["kind"]!);
+            Assert.Equal(steps, written.Count(kind => kind == "step-done"));
+            var burs = chair["steps"]!.AsArray().Take(steps).Select(step => (string?)step!["burId"]).OfType<string>().ToHashSet();
+            var used = (await client.Get("/api/drawer"))["burs"]!
+                .AsArray()
+                .Where(bur => (int)bur!["uses"]! > 0)
+                .Select(bur => (string)bur!["id"]!);
+            Assert.Equal(burs, used.ToHashSet());
+            Assert.Empty((await client.Get("/api/record/check"))["faults"]!.AsArray());
+        }
+    }
+
     [Fact(DisplayName = "A file that another program holds is said to be held, and the entry goes through afterwards")]
     public async Task Held()
     {
