@@ -24,7 +24,6 @@ const shots = [
   { name: 'run-sheet', path: `/case/${caseOf('37')}/sheet`, row: 'Walls over shoulders' },
   { name: 'chair', path: `/chair/${visitOf('26')}`, width: 1024, height: 768, steps: 9 },
   { name: 'record', path: `/case/${caseOf('26')}/record` },
-  { name: 'hand-over', path: `/case/${caseOf('26')}/hand-over`, scanned: unit('26') },
   { name: 'people', path: '/people', as: 'administrator' },
   { name: 'drawer', path: '/drawer', click: /Round-end taper, tip 1.35/ },
   { name: 'protocols', path: '/protocols', edit: '1.4' },
@@ -38,6 +37,8 @@ const shots = [
     width: 1024,
     height: 768,
   },
+  // With the scans of the pictures before it.
+  { name: 'hand-over', path: `/case/${caseOf('26')}/hand-over`, wait: 'Room for the restoration' },
   { name: 'quick-line', path: '/', type: '36 crown zirconai' },
 ];
 
