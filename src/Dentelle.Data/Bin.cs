@@ -80,7 +80,7 @@ public sealed class Bin(DentelleDb db, TimeProvider clock)
 
     /// <summary>What was signed or went to the laboratory is a record and no draft: it stays, and its teeth with it.</summary>
     /// <returns>Why it stays; null where it may go.</returns>
-    public async Task<Problem?> StaysAsync(Binned what, Guid id, CancellationToken stop)
+    private async Task<Problem?> StaysAsync(Binned what, Guid id, CancellationToken stop)
     {
         var whole = what switch
         {
@@ -102,8 +102,15 @@ public sealed class Bin(DentelleDb db, TimeProvider clock)
                 || db.Record.Any(entry => entry.CaseId == row.Id && (entry.Kind == "signed" || entry.Kind == "narrative"))
             );
 
-    /// <returns>False when there is no such thing outside the bin.</returns>
-    public Task<bool> PutAsync(Binned what, Guid id, CancellationToken stop) => MarkAsync(what, id, Now, stop);
+    /// <returns>What stands against it; null when it lies there.</returns>
+    public Task<Problem?> PutAsync(Binned what, Guid id, CancellationToken stop) =>
+        db.GuardedAsync(
+            async () =>
+                await StaysAsync(what, id, stop) is { } stays ? stays
+                : await MarkAsync(what, id, Now, stop) ? null
+                : new Problem("not-found", $"There is no such {Kebab.Words(what)}."),
+            stop
+        );
 
     /// <summary>Brings it back as it was.</summary>
     /// <returns>What stands against it; null when it is back.</returns>

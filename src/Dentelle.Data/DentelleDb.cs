@@ -76,14 +76,10 @@ public sealed class DentelleDb(DbContextOptions<DentelleDb> options, Actor? acto
         Owned();
         RecordNote[] news = [.. RecordNews.Of(this), .. notes];
         notes.Clear();
-        if (news.Length == 0)
-        {
-            using var turn = Database.CurrentTransaction is null ? await WritersTurn.TakeAsync(this, cancellationToken) : null;
-            return await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
-        }
         // Its place in the chain follows from what is there: nobody else may write between looking and adding.
         await using var all = await Together.BeginAsync(this, cancellationToken);
-        var added = await RecordChain.AppendAsync(this, news, actor, clock ?? TimeProvider.System, cancellationToken);
+        var added =
+            news.Length == 0 ? [] : await RecordChain.AppendAsync(this, news, actor, clock ?? TimeProvider.System, cancellationToken);
         try
         {
             var saved = await base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);

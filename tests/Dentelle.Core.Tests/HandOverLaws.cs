@@ -109,7 +109,8 @@ public class HandOverLaws
         );
 
     [Fact(
-        DisplayName = "A shade belongs to what has the colour of a tooth and to nothing else; without a scan the margin is said to be unseen"
+        DisplayName = "A shade belongs to what has the colour of a tooth and to nothing else; without a scan the margin is said to be "
+            + "unseen"
     )]
     public void Shades() => Assert.All(Plans, plan =>
         {

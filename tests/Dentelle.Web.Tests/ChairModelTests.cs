@@ -125,7 +125,7 @@ public sealed class ChairModelTests : IDisposable
                 await client.Put($"/api/units/{visits[0].Unit}/inputs", """{ "material": "metal" }""", "\"1\"").Json();
                 await TheSameFromACold(visits);
             },
-            iter: 3,
+            iter: 6,
             threads: 1
         );
 

@@ -214,8 +214,8 @@ public sealed class ChairTests : IDisposable
     }
 
     [Fact(
-        DisplayName = "Whatever is sent as a picture: what is none is refused in a sentence and named nowhere, and one that is no browser's "
-            + "to run comes back as a picture only"
+        DisplayName = "Whatever is sent as a picture: what is none is refused in a sentence and named nowhere, and one that is no "
+            + "browser's to run comes back as a picture only"
     )]
     public async Task Hostile_pictures()
     {

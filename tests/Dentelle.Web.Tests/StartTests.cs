@@ -79,7 +79,7 @@ public sealed class StartTests : IDisposable
     {
         var chance = new Random(16);
         var cases = new List<string>();
-        for (var round = 0; round < 2; round++)
+        for (var round = 0; round < 3; round++)
         {
             using var server = new RunningServer(folder);
             await server.AnswersAsync();

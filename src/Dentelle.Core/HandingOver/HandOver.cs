@@ -70,14 +70,17 @@ public static class HandOver
     }
 
     /// <summary>"0.8 of room at the mesiofacial cusp, zirconia needs 1.0": what was reached at least.</summary>
-    public static string Short(RoomDocument room, string material)
-    {
-        var upTo = room is { LeastFoundMm: null, UpToMm: not null } ? "less than " : "";
-        return $"{upTo}{Said(Found(room) ?? 0)} of room {Place(room.Words)}, {material.LowerFirst()} needs {Said(room.LeastMm)}";
-    }
+    public static string Short(RoomDocument room, string material) =>
+        $"{Reached(room)} of room {Place(room.Words)}, {material.LowerFirst()} needs {Said(room.LeastMm)}";
 
     /// <summary>The same in a list, where the material is known: "0.99 of 1.4 (outer bevel, mesial)".</summary>
-    internal static string ShortOf(RoomDocument room) => $"{Said(Found(room) ?? 0)} of {Said(room.LeastMm)} {Place(room.Words)}";
+    internal static string ShortOf(RoomDocument room) => $"{Reached(room)} of {Said(room.LeastMm)} {Place(room.Words)}";
+
+    private static string Reached(RoomDocument room)
+    {
+        var upTo = room is { LeastFoundMm: null, UpToMm: not null } ? "less than " : "";
+        return $"{upTo}{Said(Found(room) ?? 0)}";
+    }
 
     /// <summary>The number that is short.</summary>
     public static double? Found(RoomDocument room) => room.LeastFoundMm ?? room.UpToMm ?? room.ReachedMm;

@@ -71,17 +71,19 @@ public static class LaboratoryStandIn
         ];
         if (low is not [var worst, .. var others])
             yield break;
-        var also = others.Length == 0 ? "" : $" Short too: {string.Join("; ", others.Select(HandOver.ShortOf))}.";
         yield return new LaboratoryQuery(
             unit.Tooth,
             QueryKind.Room,
-            $"{HandOver.Short(worst, MaterialOf(unit)).UpperFirst()}.{also} "
-                + $"{(others.Length == 0 ? "Is it" : "Are they")} cut again, may it come out thinner, or is another material wanted?",
+            $"{HandOver.Short(worst, MaterialOf(unit)).UpperFirst()}. {Asked("Short", string.Join("; ", others.Select(HandOver.ShortOf)))} "
+                + "cut again, may it come out thinner, or is another material wanted?",
             worst.Zone,
             HandOver.Found(worst),
             worst.LeastMm
         );
     }
+
+    /// <summary>"Is it", or of several "Short too: … Are they": what follows is asked of all of them.</summary>
+    private static string Asked(string fault, string others) => others.Length == 0 ? "Is it" : $"{fault} too: {others}. Are they";
 
     private static string MaterialOf(HandOverUnit unit) => unit.What.Split(", ", 2)[^1];
 
@@ -103,14 +105,15 @@ public static class LaboratoryStandIn
         ];
         if (sharp is not [var worst, .. var others])
             yield break;
-        var also = others.Length == 0 ? "" : $" Sharp too: {string.Join(", ", others.Select(edge => edge.Side).Distinct())}.";
+        var also = string.Join(", ", others.Select(edge => edge.Side).Distinct());
         yield return new(
             unit.Tooth,
             QueryKind.SharpEdge,
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"The {worst.Side} edge has a radius of {HandOver.Said(worst.RadiusMm)}; a tool of {tool:0.0} cuts {worst.MilledPastMm:0.00} past it.{also} "
-                    + $"{(others.Length == 0 ? "Is it" : "Are they")} rounded, or made thinner there?"
+                $"The {worst.Side} edge has a radius of {HandOver.Said(worst.RadiusMm)}; a tool of {tool:0.0} cuts "
+                    + $"{worst.MilledPastMm:0.00} past it. {Asked("Sharp", also)} "
+                    + $"rounded, or made thinner there?"
             ),
             null,
             worst.RadiusMm,

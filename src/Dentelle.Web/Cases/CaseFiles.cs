@@ -71,9 +71,8 @@ public sealed class CaseFiles(CaseStore store, PatientStore patients, Bin bin, P
                 );
             if (ifThere == Skip)
                 return new ImportedCase(there.Id, there.Number.ToString("0000"), null, "It was here already and stays as it was.");
-            if (await bin.StaysAsync(Binned.Case, there.Id, stop) is { } stays)
+            if (await bin.PutAsync(Binned.Case, there.Id, stop) is { } stays)
                 return stays;
-            await bin.PutAsync(Binned.Case, there.Id, stop);
         }
         // What was replaced keeps its number and lies in the bin; the file's case gets one of its own.
         var patient = file.Patient.Trim() == LineWork.Unnamed ? null : await patients.OfNameAsync(file.Patient.Trim(), stop);

@@ -9,10 +9,8 @@ public sealed class RemovalWork(Bin bin, DrawerStore drawer, ProtocolStore proto
 {
     public async Task<Answer<BinnedView>> PutAsync(Binned what, Guid id, CancellationToken stop)
     {
-        if (await bin.StaysAsync(what, id, stop) is { } stays)
-            return stays;
-        if (!await bin.PutAsync(what, id, stop))
-            return Problems.Missing(Kebab.Words(what));
+        if (await bin.PutAsync(what, id, stop) is { } refused)
+            return refused;
         var entry = (await bin.ListAsync(stop)).First(entry => entry.Id == id && entry.What == what);
         return new BinnedView(entry.Id, entry.What, entry.Name, entry.RemovedAt, entry.RemovedAt + Bin.Keeps);
     }

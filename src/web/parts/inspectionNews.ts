@@ -1,16 +1,14 @@
-import { Refusal, type Schemas } from '../api/client';
+import { answer, api, type Schemas } from '../api/client';
 
 /** What is told of scans while they are measured, from the beginning; who aborts ends it, unless another one watches. */
 export async function* inspectionNews(
   setId: string,
   signal: AbortSignal,
 ): AsyncGenerator<Schemas['InspectionNewsView']> {
-  const response = await fetch(`/api/scans/${setId}/inspection`, { signal });
-  if (!response.ok || !response.body) {
-    const problem = (await response.json().catch(() => ({}))) as { detail?: string; code?: string };
-    throw new Refusal(problem.detail ?? 'These scans could not be measured.', problem.code ?? 'unknown', []);
-  }
-  for await (const line of lines(response.body)) {
+  const params = { path: { id: setId } };
+  const body = await answer(api.GET('/api/scans/{id}/inspection', { params, signal, parseAs: 'stream' }));
+  if (!body) return;
+  for await (const line of lines(body)) {
     if (signal.aborted) return;
     yield JSON.parse(line) as Schemas['InspectionNewsView'];
   }

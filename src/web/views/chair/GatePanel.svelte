@@ -46,12 +46,15 @@
   }
 
   async function pass() {
-    const open = chair.open.map((point) => `${point.written} ${plain(point.point)}`);
     // Pressed again while it is on its way, it is the same going on.
     if (passing) return;
     passing = true;
-    if (await chair.enter({ kind: 'gate', open, why }, 'Going on with open points')) onpassed();
-    passing = false;
+    try {
+      const open = chair.open.map((point) => `${point.written} ${plain(point.point)}`);
+      if (await chair.enter({ kind: 'gate', open, why }, 'Going on with open points')) onpassed();
+    } finally {
+      passing = false;
+    }
   }
 </script>
 
