@@ -75,7 +75,10 @@ public sealed class HandOverTests : IDisposable
         });
         Assert.Contains("margin", Answered(off)["queries"]!.AsArray().Select(query => (string)query!["kind"]!));
 
-        using (var archive = ZipFile.Open(zip, ZipArchiveMode.Update))
+        // A copy: the program's own stand-in may be reading the one in the folder.
+        var tampered = zip + ".tampered";
+        File.Copy(zip, tampered);
+        using (var archive = ZipFile.Open(tampered, ZipArchiveMode.Update))
         {
             var mesh = archive.GetEntry("meshes/46-cut.stl")!;
             using var content = mesh.Open();
@@ -83,7 +86,7 @@ public sealed class HandOverTests : IDisposable
             content.WriteByte(7);
         }
         var (error, code) = (new StringWriter(), Cli.CommandLine.WrongInput);
-        Assert.Equal(code, Cli.CommandLine.Run(["laboratory", zip, "--json"], TextWriter.Null, error, AppContext.BaseDirectory));
+        Assert.Equal(code, Cli.CommandLine.Run(["laboratory", tampered, "--json"], TextWriter.Null, error, AppContext.BaseDirectory));
         Assert.Contains("its checksum differs", error.ToString());
     }
 
